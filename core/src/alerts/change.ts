@@ -1,0 +1,34 @@
+import { ON_MARKET } from '../listing/status.js';
+
+/** What an alert can tell of a home. */
+export const TELLABLE = ['new', 'priceDown', 'priceUp', 'backOnMarket', 'underContract'] as const;
+export type Tellable = (typeof TELLABLE)[number];
+
+export const TELLABLE_LABEL: Readonly<Record<Tellable, string>> = {
+  new: 'New homes',
+  priceDown: 'Price cut',
+  priceUp: 'Price raised',
+  backOnMarket: 'Back on the market',
+  underContract: 'Under contract',
+};
+
+/** One field of a listing that changed, at a time; `from` is null for a listing's first appearance. */
+export interface ListingChange {
+  readonly ListingKey: string;
+  /** A field's RESO name, or "ListingKey" for the first appearance. */
+  readonly field: string;
+  readonly from: string | number | null;
+  readonly to: string | number | null;
+  /** Milliseconds since 1970 UTC. */
+  readonly at: number;
+}
+
+/** What kind of news a change is, or null when it is none that an alert tells. */
+export function tellableOf({ field, from, to }: ListingChange): Tellable | null {
+  if (field === 'ListingKey') return 'new';
+  if (field === 'ListPrice') return Number(to) < Number(from) ? 'priceDown' : 'priceUp';
+  if (field !== 'StandardStatus') return null;
+  if (to === 'Active') return from === 'Coming Soon' ? 'new' : 'backOnMarket';
+  if (to === 'Active Under Contract' || to === 'Pending') return 'underContract';
+  return !ON_MARKET.has(String(from)) && ON_MARKET.has(String(to)) ? 'backOnMarket' : null;
+}

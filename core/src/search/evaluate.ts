@@ -1,0 +1,186 @@
+import { inCircle, inPolygon } from '../geo/inside.js';
+import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
+import type { Field } from '../listing/fields.js';
+import { positionOf } from '../listing/record.js';
+import type { FieldValue, ListingRecord } from '../listing/record.js';
+import { STATUS_DATE_FIELD } from '../listing/status.js';
+import { isSameStreet } from '../text/streets.js';
+import { plain, stemsOf, wordsOf } from '../text/words.js';
+import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
+import type { TimeContext } from '../time/period.js';
+import { isEither, mustLines } from './document.js';
+import type { FieldLine, Is, Line, Scalar, Search, Shape, WordsTest } from './document.js';
+import { statusesInReach } from './reach.js';
+
+/** SQL's three values: true, false, and null for unknown. */
+export type Truth = boolean | null;
+
+export interface Verdict {
+  readonly lines: readonly { readonly line: Line; readonly truth: Truth }[];
+  readonly keepIn: Truth;
+  readonly keepOut: Truth;
+}
+
+/** Whether a record is of the search's kinds and in reach by its status; the others are not counted at all. */
+export function inReach(search: Search, record: ListingRecord): boolean {
+  const statuses = statusesInReach(search);
+  return (
+    search.kinds.some((kind) => kind === record['PropertyType']) &&
+    (statuses === null || statuses.has(String(record['StandardStatus'])))
+  );
+}
+
+/** What one record is to a search: each must line's truth and that of the two conditions of its bounds. */
+export function judge(search: Search, record: ListingRecord, time: TimeContext): Verdict {
+  const position = positionOf(record);
+  const within = (mode: 'in' | 'out'): Truth => {
+    const bounds = search.bounds.filter((bound) => bound.mode === mode);
+    if (bounds.length === 0) return mode === 'in';
+    return position && bounds.some((bound) => contains(bound.shape, ...position));
+  };
+  const inKeepOut = within('out');
+  return {
+    lines: mustLines(search).map((line) => ({ line, truth: evaluateLine(line, record, time) })),
+    keepIn: within('in'),
+    keepOut: inKeepOut === null ? null : !inKeepOut,
+  };
+}
+
+export type Standing = 'fit' | 'unknown' | 'missByOne' | 'miss';
+
+/** Fit: all true. Unknown: none false, one at least unknown. Miss by one: exactly one false, the rest true. */
+export function standingOf({ lines, keepIn, keepOut }: Verdict): Standing {
+  const truths = [...lines.map(({ truth }) => truth), keepIn, keepOut];
+  const misses = truths.filter((truth) => truth === false).length;
+  const unknown = truths.includes(null);
+  if (misses === 0) return unknown ? 'unknown' : 'fit';
+  return misses === 1 && !unknown ? 'missByOne' : 'miss';
+}
+
+/** Whether a record in reach fits a search: every line true, in some keep-in, in no keep-out. */
+export function fits(search: Search, record: ListingRecord, time: TimeContext): boolean {
+  return inReach(search, record) && standingOf(judge(search, record, time)) === 'fit';
+}
+
+/** One line's truth for one record. */
+export function evaluateLine(line: Line, record: ListingRecord, time: TimeContext): Truth {
+  if (!isEither(line)) return evaluateFieldLine(line, record, time);
+  return or(
+    line.either.map((member) =>
+      'all' in member
+        ? and(member.all.map((part) => evaluateFieldLine(part, record, time)))
+        : evaluateFieldLine(member, record, time),
+    ),
+  );
+}
+
+/** Whether a point lies within a bound's shape, its edge included. */
+export function contains(shape: Shape, longitude: number, latitude: number): boolean {
+  switch (shape.type) {
+    case 'Circle':
+      return inCircle(longitude, latitude, shape.center, shape.radiusMeters);
+    case 'Polygon':
+      return inPolygon(longitude, latitude, shape.coordinates);
+    case 'MultiPolygon':
+      return shape.coordinates.some((rings) => inPolygon(longitude, latitude, rings));
+  }
+}
+
+function or(truths: readonly Truth[]): Truth {
+  if (truths.includes(true)) return true;
+  return truths.includes(null) ? null : false;
+}
+
+function and(truths: readonly Truth[]): Truth {
+  if (truths.includes(false)) return false;
+  return truths.includes(null) ? null : true;
+}
+
+function evaluateFieldLine(line: FieldLine, record: ListingRecord, time: TimeContext): Truth {
+  const field = fieldOf(line.field) as Field;
+  if (!appliesTo(field, record['PropertyType'])) return false;
+  const value = valueOf(field, record);
+  const isBlank = value == null || (Array.isArray(value) && value.length === 0);
+  if ('blank' in line.is) return isBlank === line.is.blank;
+  const truth = isBlank ? null : test(line.is, value, field, record, time);
+  if (truth !== null || line.blanks === undefined || line.blanks === 'unknown') return truth;
+  return line.blanks === 'pass';
+}
+
+function test(is: Is, value: Exclude<FieldValue, null | undefined>, field: Field, record: ListingRecord, time: TimeContext): Truth {
+  if ('oneOf' in is) {
+    return or(
+      is.oneOf.map(({ status, last }) => {
+        if (value !== status) return false;
+        return last === undefined ? true : inLast(last, record, status, time);
+      }),
+    );
+  }
+  if ('yes' in is) return value === is.yes;
+  if (field.type === 'text') return testText(is, String(value));
+  const values = Array.isArray(value) ? (value as readonly string[]) : [String(value)];
+  if ('anyOf' in is) return is.anyOf.some((choice) => values.includes(choice));
+  if ('allOf' in is) return is.allOf.every((choice) => values.includes(choice));
+  if ('noneOf' in is) return !is.noneOf.some((choice) => values.includes(choice));
+  if (field.type === 'choice') {
+    if ('equals' in is) return value === is.equals;
+    return 'not' in is ? value !== is.not : null;
+  }
+  return testOrdered(is, value as Scalar, field, time);
+}
+
+/** Numbers as they stand, dates as day numbers, timestamps as milliseconds: each has one order. */
+function testOrdered(is: Is, value: Scalar, field: Field, time: TimeContext): Truth {
+  const here = field.type === 'timestamp' ? Date.parse(String(value)) : field.type === 'date' ? dayNumber(String(value)) : Number(value);
+  const first = (end: Scalar): number => endOf(end, 'first', field, time);
+  const final = (end: Scalar): number => endOf(end, 'last', field, time);
+  if ('equals' in is) return here >= first(is.equals) && here <= final(is.equals);
+  if ('not' in is) return here < first(is.not) || here > final(is.not);
+  if ('atLeast' in is) return here >= first(is.atLeast);
+  if ('atMost' in is) return here <= final(is.atMost);
+  if ('between' in is) return here >= first(is.between[0]) && here <= final(is.between[1]);
+  if ('last' in is || 'next' in is) {
+    const direction = 'last' in is ? 'last' : 'next';
+    const period = 'last' in is ? is.last : is.next;
+    const span = (field.type === 'date' ? daysOf : instantsOf)(direction, period, time);
+    return here >= span.from && here <= span.to;
+  }
+  return null;
+}
+
+function endOf(end: Scalar, which: 'first' | 'last', field: Field, { zone }: TimeContext): number {
+  if (field.type === 'timestamp') return instantOf(String(end), which, zone);
+  return field.type === 'date' ? dayNumber(String(end)) : Number(end);
+}
+
+function inLast(period: string, record: ListingRecord, status: keyof typeof STATUS_DATE_FIELD, time: TimeContext): Truth {
+  const field = fieldOf(STATUS_DATE_FIELD[status]) as Field;
+  const value = valueOf(field, record);
+  return value == null ? null : testOrdered({ last: period }, value as string, field, time);
+}
+
+/** A text's test; case and accents do not count. */
+export function testText(is: Is, text: string): boolean {
+  if ('words' in is) return testWords(is.words, text);
+  if ('starts' in is) return plain(text).startsWith(plain(is.starts));
+  if ('contains' in is) return plain(text).includes(plain(is.contains));
+  if ('sameStreet' in is) return isSameStreet(is.sameStreet, text);
+  if ('equals' in is) return plain(text) === plain(String(is.equals));
+  return 'not' in is && plain(text) !== plain(String(is.not));
+}
+
+function testWords(words: WordsTest, text: string): boolean {
+  const split = words.stem ? stemsOf : wordsOf;
+  const there = split(text);
+  const has = (sought: string): boolean => hasRun(there, split(sought));
+  if (words.anyOf) return words.anyOf.some(has);
+  if (words.allOf) return words.allOf.every(has);
+  if (words.noneOf) return !words.noneOf.some(has);
+  return has(words.phrase ?? '');
+}
+
+/** Whether the words sought stand next to each other, in order; none sought is never found. */
+function hasRun(words: readonly string[], sought: readonly string[]): boolean {
+  if (sought.length === 0) return false;
+  return words.some((_, at) => sought.every((word, i) => words[at + i] === word));
+}

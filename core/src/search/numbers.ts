@@ -1,0 +1,21 @@
+import type { Field } from '../listing/fields.js';
+
+const FRACTIONS: Readonly<Record<string, string>> = { '0.25': '¼', '0.5': '½', '0.75': '¾' };
+
+/** A number as people write it: 2,140; 1½; 0.21. */
+export function plainNumber(value: number): string {
+  const fraction = FRACTIONS[String(Math.abs(value) % 1)];
+  if (fraction) return `${value < 0 ? '−' : ''}${Math.trunc(Math.abs(value)) || ''}${fraction}`;
+  return value.toLocaleString('en-US', { maximumFractionDigits: 2 });
+}
+
+/** Dollars without cents, with separators. */
+export function dollars(value: number): string {
+  return `$${Math.round(value).toLocaleString('en-US')}`;
+}
+
+/** A field's amount with its sign, as in $450,000; years stand without separators. */
+export function amount(value: number, field: Field): string {
+  if (field.type === 'money') return dollars(value);
+  return field.name === 'YearBuilt' ? String(value) : plainNumber(value);
+}

@@ -1,0 +1,58 @@
+import { DateTime, Duration } from 'luxon';
+import { fieldOf } from '../listing/fields.js';
+import type { Field } from '../listing/fields.js';
+import { isEither } from './document.js';
+import type { FieldLine, Is, Line, Scalar } from './document.js';
+import { amount } from './numbers.js';
+
+/** A line's value as people say it: "3 or more", "$300,000 to $450,000", "not Auction". It reads back to itself. */
+export function phraseOf(line: Line): string {
+  if (!isEither(line)) return phraseOfIs(line.is, fieldOf(line.field) as Field);
+  return line.either
+    .map((member) => ('all' in member ? member.all.map(labelled).join(' and ') : labelled(member)))
+    .join(', or ');
+}
+
+function labelled(line: FieldLine): string {
+  return `${(fieldOf(line.field) as Field).label} ${phraseOf(line)}`;
+}
+
+export function phraseOfIs(is: Is, field: Field): string {
+  const unit = field.unit ? ` ${field.unit}` : '';
+  const say = (value: Scalar): string => (typeof value === 'number' ? amount(value, field) : sayText(value, field));
+  if ('atLeast' in is) return field.type === 'date' || field.type === 'timestamp' ? `since ${say(is.atLeast)}` : `${say(is.atLeast)}${unit} or more`;
+  if ('atMost' in is) return field.type === 'date' || field.type === 'timestamp' ? `until ${say(is.atMost)}` : `up to ${say(is.atMost)}${unit}`;
+  if ('between' in is) return `${say(is.between[0])} to ${say(is.between[1])}${unit}`;
+  if ('equals' in is) return typeof is.equals === 'number' ? `exactly ${say(is.equals)}${unit}` : say(is.equals);
+  if ('not' in is) return `not ${say(is.not)}${typeof is.not === 'number' ? unit : ''}`;
+  if ('last' in is) return `last ${sayPeriod(is.last)}`;
+  if ('next' in is) return `next ${sayPeriod(is.next)}`;
+  if ('anyOf' in is) return is.anyOf.join(', ');
+  if ('allOf' in is) return `all of ${is.allOf.join(', ')}`;
+  if ('noneOf' in is) return `not ${is.noneOf.join(', ')}`;
+  if ('yes' in is) return is.yes ? 'yes' : 'no';
+  if ('blank' in is) return is.blank ? 'left blank' : 'filled in';
+  if ('oneOf' in is) return is.oneOf.map(({ status, last }) => (last ? `${status} in the last ${sayPeriod(last)}` : status)).join(', ');
+  if ('starts' in is) return `starts with “${is.starts}”`;
+  if ('contains' in is) return `contains “${is.contains}”`;
+  if ('sameStreet' in is) return `is ${is.sameStreet}`;
+  const { anyOf, allOf, noneOf, phrase } = is.words;
+  if (phrase) return `says “${phrase}”`;
+  if (allOf) return `mentions all of ${allOf.join(', ')}`;
+  return noneOf ? `does not mention ${noneOf.join(', ')}` : `mentions ${(anyOf ?? []).join(', ')}`;
+}
+
+function sayText(text: string, field: Field): string {
+  if (field.type !== 'date' && field.type !== 'timestamp') return text;
+  return DateTime.fromISO(text).toFormat('LLL d, yyyy');
+}
+
+/** An ISO 8601 period in words: "30 days". */
+export function sayPeriod(period: string): string {
+  const { years, months, weeks, days, hours, minutes } = Duration.fromISO(period);
+  const parts: [number, string][] = [[years, 'year'], [months, 'month'], [weeks, 'week'], [days, 'day'], [hours, 'hour'], [minutes, 'minute']];
+  return parts
+    .filter(([n]) => n > 0)
+    .map(([n, unit]) => `${n} ${unit}${n === 1 ? '' : 's'}`)
+    .join(' ');
+}

@@ -1,0 +1,128 @@
+import { fieldOf, PROPERTY_TYPES } from '../listing/fields.js';
+import type { Field } from '../listing/fields.js';
+import { linesOfMember } from './document.js';
+import type { Bound, EitherMember, FieldLine, Line, Order, Search } from './document.js';
+import { listAt, objectAt, quoted, SearchProblem, textAt, wordAt } from './problem.js';
+import { readIs } from './readIs.js';
+import { MOST_CORNERS, readShape } from './readShape.js';
+
+const MOST_LINES = 100;
+const MOST_BOUNDS = 50;
+
+/**
+ * The one reader of search documents, for server, web and files.
+ *
+ * @param value  anything, as it came from JSON
+ * @returns the search, holding nothing but known keys
+ * @throws SearchProblem at the first thing that is wrong, with its path and a sentence for people
+ */
+export function readSearch(value: unknown): Search {
+  const document = objectAt(value, '', ['version', 'kinds', 'lines', 'bounds', 'order', 'reach']);
+  if (document['version'] !== 1) {
+    throw new SearchProblem('version', `version is 1, not ${quoted(document['version'])}.`);
+  }
+  const kinds = listAt(document['kinds'], 'kinds', PROPERTY_TYPES.length).map((kind, i) => wordAt(kind, `kinds[${i}]`, PROPERTY_TYPES));
+  if (kinds.length === 0) throw new SearchProblem('kinds', 'A search needs at least one kind of property.');
+  const lines = listAt(document['lines'] ?? [], 'lines', MOST_LINES).map((line, i) => readLine(line, `lines[${i}]`));
+  const bounds = listAt(document['bounds'] ?? [], 'bounds', MOST_BOUNDS).map((bound, i) => readBound(bound, `bounds[${i}]`));
+  guardSizes(lines, bounds);
+  guardIds(lines, bounds);
+  const order = listAt(document['order'] ?? [], 'order', 10).map((entry, i) => readOrder(entry, `order[${i}]`));
+  if (document['reach'] !== undefined) wordAt(document['reach'], 'reach', ['all']);
+  return { version: 1, kinds: [...new Set(kinds)], lines, bounds, order, ...(document['reach'] ? { reach: 'all' as const } : {}) };
+}
+
+/** One line from outside, as it stands in a document at `path`. */
+export function readLine(value: unknown, path: string): Line {
+  if (typeof value === 'object' && value !== null && 'either' in value) {
+    const line = objectAt(value, path, ['id', 'either', 'weight', 'name']);
+    const members = listAt(line['either'], `${path}.either`, MOST_LINES);
+    if (members.length === 0) throw new SearchProblem(`${path}.either`, 'Either/or needs at least one line.');
+    return {
+      id: textAt(line['id'], `${path}.id`, 60),
+      either: members.map((member, i) => readMember(member, `${path}.either[${i}]`)),
+      ...readWeightAndName(line, path),
+    };
+  }
+  return readFieldLine(value, path);
+}
+
+function readMember(value: unknown, path: string): EitherMember {
+  if (typeof value === 'object' && value !== null && 'all' in value) {
+    const { all } = objectAt(value, path, ['all']);
+    const lines = listAt(all, `${path}.all`, MOST_LINES).map((line, i) => readFieldLine(line, `${path}.all[${i}]`));
+    if (lines.length === 0) throw new SearchProblem(`${path}.all`, 'A group needs at least one line.');
+    return { all: lines };
+  }
+  return readFieldLine(value, path);
+}
+
+function readFieldLine(value: unknown, path: string): FieldLine {
+  const line = objectAt(value, path, ['id', 'field', 'is', 'blanks', 'weight', 'name']);
+  const field = readField(line['field'], `${path}.field`);
+  const blanks = line['blanks'];
+  return {
+    id: textAt(line['id'], `${path}.id`, 60),
+    field: field.name,
+    is: readIs(line['is'], field, `${path}.is`),
+    ...(blanks === undefined ? {} : { blanks: wordAt(blanks, `${path}.blanks`, ['unknown', 'pass', 'fail']) }),
+    ...readWeightAndName(line, path),
+  };
+}
+
+function readWeightAndName(line: Record<string, unknown>, path: string): { weight?: 'must' | 'nice'; name?: string } {
+  const { weight, name } = line;
+  return {
+    ...(weight === undefined ? {} : { weight: wordAt(weight, `${path}.weight`, ['must', 'nice']) }),
+    ...(name === undefined ? {} : { name: textAt(name, `${path}.name`, 120) }),
+  };
+}
+
+function readBound(value: unknown, path: string): Bound {
+  const bound = objectAt(value, path, ['id', 'mode', 'shape', 'name']);
+  return {
+    id: textAt(bound['id'], `${path}.id`, 60),
+    mode: wordAt(bound['mode'], `${path}.mode`, ['in', 'out']),
+    shape: readShape(bound['shape'], `${path}.shape`),
+    ...(bound['name'] === undefined ? {} : { name: textAt(bound['name'], `${path}.name`, 120) }),
+  };
+}
+
+function readOrder(value: unknown, path: string): Order {
+  const order = objectAt(value, path, ['field', 'direction']);
+  return {
+    field: readField(order['field'], `${path}.field`).name,
+    direction: wordAt(order['direction'] ?? 'asc', `${path}.direction`, ['asc', 'desc']),
+  };
+}
+
+function readField(value: unknown, path: string): Field {
+  const name = textAt(value, path, 80);
+  const field = fieldOf(name);
+  if (!field) throw new SearchProblem(path, `There is no field ${quoted(name)}.`);
+  return field;
+}
+
+function guardSizes(lines: readonly Line[], bounds: readonly Bound[]): void {
+  const count = lines.reduce((n, line) => n + ('either' in line ? line.either.flatMap(linesOfMember).length : 1), 0);
+  if (count > MOST_LINES) throw new SearchProblem('lines', `A search has at most ${MOST_LINES} lines; here are ${count}.`);
+  const corners = bounds.flatMap(({ shape }) => (shape.type === 'Circle' ? [] : shape.coordinates.flat(shape.type === 'Polygon' ? 1 : 2))).length;
+  if (corners > MOST_CORNERS) {
+    throw new SearchProblem('bounds', `The bounds have ${corners} corners in all; at most ${MOST_CORNERS} are taken.`);
+  }
+}
+
+function guardIds(lines: readonly Line[], bounds: readonly Bound[]): void {
+  const seen = new Set<string>();
+  const guard = (id: string, path: string): void => {
+    if (seen.has(id)) throw new SearchProblem(path, `The id ${quoted(id)} stands twice; every line and bound needs its own.`);
+    seen.add(id);
+  };
+  lines.forEach((line, i) => {
+    guard(line.id, `lines[${i}].id`);
+    if ('either' in line) {
+      line.either.flatMap(linesOfMember).forEach((member) => guard(member.id, `lines[${i}].either`));
+    }
+  });
+  bounds.forEach((bound, i) => guard(bound.id, `bounds[${i}].id`));
+}

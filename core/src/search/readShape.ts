@@ -1,0 +1,73 @@
+import { selfCrossing } from '../geo/crossing.js';
+import type { LonLat } from '../geo/distance.js';
+import type { Shape } from './document.js';
+import { listAt, numberAt, objectAt, quoted, SearchProblem, wordAt } from './problem.js';
+
+export const MOST_CORNERS = 20_000;
+const WIDEST_CIRCLE_METRES = 500_000;
+
+/** A bound's shape from outside: a circle, or rings that are closed, simple and not across the date line. */
+export function readShape(value: unknown, path: string): Shape {
+  const type = wordAt((value as { type?: unknown } | null)?.type, `${path}.type`, ['Circle', 'Polygon', 'MultiPolygon']);
+  if (type === 'Circle') {
+    const shape = objectAt(value, path, ['type', 'center', 'radiusMeters']);
+    const radiusMeters = numberAt(shape['radiusMeters'], `${path}.radiusMeters`);
+    if (radiusMeters <= 0 || radiusMeters > WIDEST_CIRCLE_METRES) {
+      throw new SearchProblem(`${path}.radiusMeters`, `A circle's radius is more than 0 and at most 500 km, not ${radiusMeters} m.`);
+    }
+    return { type, center: readPosition(shape['center'], `${path}.center`), radiusMeters };
+  }
+  const shape = objectAt(value, path, ['type', 'coordinates']);
+  const at = `${path}.coordinates`;
+  if (type === 'Polygon') {
+    const coordinates = readRings(shape['coordinates'], at);
+    guardCorners([coordinates], at);
+    return { type, coordinates };
+  }
+  const coordinates = listAt(shape['coordinates'], at, 1000).map((rings, i) => readRings(rings, `${at}[${i}]`));
+  guardCorners(coordinates, at);
+  return { type, coordinates };
+}
+
+function guardCorners(polygons: readonly (readonly (readonly LonLat[])[])[], path: string): void {
+  if (polygons.length === 0) throw new SearchProblem(path, 'A bound needs at least one outline.');
+  for (const [i, rings] of polygons.entries()) {
+    const crossing = selfCrossing(rings);
+    if (crossing) {
+      const [a, b] = crossing.edges;
+      const which = polygons.length > 1 ? ` of part ${i + 1}` : '';
+      throw new SearchProblem(path, `The outline${which} crosses itself where its sides ${a} and ${b} meet. Move one of their corners.`);
+    }
+  }
+}
+
+function readRings(value: unknown, path: string): LonLat[][] {
+  const rings = listAt(value, path, 1000);
+  if (rings.length === 0) throw new SearchProblem(path, 'A bound needs at least one outline.');
+  return rings.map((ring, i) => readRing(ring, `${path}[${i}]`));
+}
+
+function readRing(value: unknown, path: string): LonLat[] {
+  const corners = listAt(value, path, MOST_CORNERS).map((corner, i) => readPosition(corner, `${path}[${i}]`));
+  const [first, last] = [corners[0], corners[corners.length - 1]];
+  if (!first || !last || corners.length < 4) {
+    throw new SearchProblem(path, `An outline needs at least three corners and its first again at the end; this one has ${corners.length} positions.`);
+  }
+  if (first[0] !== last[0] || first[1] !== last[1]) {
+    throw new SearchProblem(path, 'An outline ends where it began; repeat the first corner at the end.');
+  }
+  const longitudes = corners.map(([lon]) => lon);
+  const width = longitudes.reduce((a, b) => Math.max(a, b)) - longitudes.reduce((a, b) => Math.min(a, b));
+  if (width >= 180) throw new SearchProblem(path, 'An outline may not span half the globe; bounds across the date line are not taken.');
+  return corners;
+}
+
+function readPosition(value: unknown, path: string): LonLat {
+  const pair = listAt(value, path, 3);
+  const lon = numberAt(pair[0], `${path}[0]`);
+  const lat = numberAt(pair[1], `${path}[1]`);
+  if (Math.abs(lon) > 180 || Math.abs(lat) > 89) {
+    throw new SearchProblem(path, `${quoted([lon, lat])} is not a longitude within ±180 and a latitude within ±89 degrees.`);
+  }
+  return [lon, lat];
+}

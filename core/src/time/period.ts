@@ -1,0 +1,68 @@
+import { DateTime, Duration } from 'luxon';
+
+/** The moment and the county's zone that "today", "last" and "next" refer to. */
+export interface TimeContext {
+  /** Milliseconds since 1970-01-01T00:00Z. */
+  readonly now: number;
+  /** IANA zone name. */
+  readonly zone: string;
+}
+
+/** Both ends included. */
+export interface Span<T> {
+  readonly from: T;
+  readonly to: T;
+}
+
+/** Whether the text is an ISO 8601 period of positive length that the calendar can count (P30D, P2W, P1Y6M, PT36H). */
+export function isPeriod(text: string): boolean {
+  if (!/^P(?!$)(\d+Y)?(\d+M)?(\d+W)?(\d+D)?(T(?=\d)(\d+H)?(\d+M)?)?$/.test(text) || text.length > 24) return false;
+  const duration = Duration.fromISO(text);
+  const days = duration.as('days');
+  return duration.isValid && days > 0 && days < 100_000;
+}
+
+/** Days from 1970-01-01 to an ISO date (YYYY-MM-DD), or NaN when it is no date of the calendar. */
+export function dayNumber(isoDate: string): number {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(isoDate)) return NaN;
+  const ms = Date.parse(`${isoDate}T00:00:00Z`);
+  return new Date(ms).toJSON()?.slice(0, 10) === isoDate ? ms / 86_400_000 : NaN;
+}
+
+/** The ISO date of a day number. */
+export function isoDate(day: number): string {
+  return new Date(day * 86_400_000).toISOString().slice(0, 10);
+}
+
+/** Today's ISO date in the county's zone. */
+export function today({ now, zone }: TimeContext): string {
+  return DateTime.fromMillis(now, { zone }).toISODate() as string;
+}
+
+/**
+ * The days that "last P30D" or "next P30D" names, both ends included:
+ * from today − 30 to today, or from today to today + 30.
+ */
+export function daysOf(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
+  const start = DateTime.fromMillis(time.now, { zone: time.zone }).startOf('day');
+  const there = direction === 'last' ? start.minus(Duration.fromISO(period)) : start.plus(Duration.fromISO(period));
+  const days = [dayNumber(start.toISODate() as string), dayNumber(there.toISODate() as string)];
+  return { from: Math.min(...days), to: Math.max(...days) };
+}
+
+/** The instants "last P30D" or "next P30D" names: to or from now, and the same time of day 30 days off. */
+export function instantsOf(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
+  const now = DateTime.fromMillis(time.now, { zone: time.zone });
+  const there = direction === 'last' ? now.minus(Duration.fromISO(period)) : now.plus(Duration.fromISO(period));
+  const ends = [time.now, there.toMillis()];
+  return { from: Math.min(...ends), to: Math.max(...ends) };
+}
+
+/** A date bound read against a timestamp field: its first or last instant in the county's zone. */
+export function instantOf(text: string, end: 'first' | 'last', zone: string): number {
+  if (/^\d{4}-\d{2}-\d{2}$/.test(text)) {
+    const day = DateTime.fromISO(text, { zone });
+    return (end === 'first' ? day.startOf('day') : day.endOf('day')).toMillis();
+  }
+  return DateTime.fromISO(text, { zone }).toMillis();
+}

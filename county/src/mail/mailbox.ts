@@ -1,0 +1,62 @@
+import { createHash } from 'node:crypto';
+import { mkdirSync, readdirSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { simpleParser } from 'mailparser';
+
+export interface MailSummary {
+  readonly id: string;
+  readonly messageId: string;
+  readonly from: string;
+  readonly to: readonly string[];
+  readonly subject: string;
+  readonly date: string | null;
+  /** When it arrived, ISO 8601, by the machine's clock. */
+  readonly receivedAt: string;
+}
+
+/** Messages as .eml files in a folder. A message that comes again under the same Message-ID to the same reader overwrites itself. */
+export class Mailbox {
+  constructor(private readonly folder: string) {
+    mkdirSync(folder, { recursive: true });
+  }
+
+  async keep(raw: Buffer, recipients: readonly string[]): Promise<void> {
+    const { messageId } = await simpleParser(raw);
+    const id = createHash('sha256').update(messageId ?? raw).update(recipients.join()).digest('hex').slice(0, 16);
+    // written aside and renamed, so that a half-written message is never listed
+    const aside = join(this.folder, `${id}.part`);
+    writeFileSync(aside, raw);
+    renameSync(aside, join(this.folder, `${id}.eml`));
+  }
+
+  /** Newest first. */
+  async list(): Promise<MailSummary[]> {
+    const files = readdirSync(this.folder).filter((file) => file.endsWith('.eml'));
+    const summaries = await Promise.all(files.map((file) => this.summary(file)));
+    return summaries.sort((a, b) => (a.receivedAt < b.receivedAt ? 1 : -1));
+  }
+
+  raw(id: string): Buffer | null {
+    if (!/^[0-9a-f]{16}$/.test(id)) return null;
+    try {
+      return readFileSync(join(this.folder, `${id}.eml`));
+    } catch {
+      return null;
+    }
+  }
+
+  private async summary(file: string): Promise<MailSummary> {
+    const path = join(this.folder, file);
+    const mail = await simpleParser(readFileSync(path));
+    const to = [mail.to ?? []].flat().flatMap(({ value }) => value.map(({ address }) => address ?? ''));
+    return {
+      id: file.slice(0, -4),
+      messageId: mail.messageId ?? '',
+      from: mail.from?.text ?? '',
+      to,
+      subject: mail.subject ?? '',
+      date: mail.date?.toISOString() ?? null,
+      receivedAt: statSync(path).mtime.toISOString(),
+    };
+  }
+}

@@ -1,0 +1,48 @@
+import { createServer } from 'node:http';
+import { SMTPServer } from 'smtp-server';
+import { Mailbox } from './mailbox.js';
+
+// the mail stand-in as a process of its own: SMTP in, a mailbox to read over HTTP
+const { SMTP_PORT = '0', MAILBOX_PORT = '0', MAILBOX_DIR = '.data/mail' } = process.env;
+const mailbox = new Mailbox(MAILBOX_DIR);
+
+const smtp = new SMTPServer({
+  authOptional: true,
+  disabledCommands: ['AUTH', 'STARTTLS'],
+  size: 5_000_000,
+  onData(stream, session, done) {
+    const chunks: Buffer[] = [];
+    stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+    stream.on('end', () => {
+      const recipients = session.envelope.rcptTo.map(({ address }) => address);
+      mailbox.keep(Buffer.concat(chunks), recipients).then(() => done(), done);
+    });
+  },
+});
+smtp.on('error', (error) => console.error(error.message));
+smtp.listen(Number(SMTP_PORT), '127.0.0.1');
+
+const http = createServer((request, response) => {
+  const path = new URL(request.url ?? '/', 'http://localhost').pathname;
+  const eml = /^\/([0-9a-f]{16})\.eml$/.exec(path);
+  const raw = eml ? mailbox.raw(eml[1] as string) : null;
+  if (path === '/health') {
+    response.writeHead(200, { 'content-type': 'application/json' }).end('{"status":"up"}');
+  } else if (raw) {
+    response.writeHead(200, { 'content-type': 'message/rfc822' }).end(raw);
+  } else if (path === '/') {
+    mailbox.list().then(
+      (messages) => response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify(messages)),
+      () => response.writeHead(500).end(),
+    );
+  } else {
+    response.writeHead(404).end();
+  }
+});
+http.listen(Number(MAILBOX_PORT), '127.0.0.1');
+
+process.on('SIGTERM', () => {
+  http.closeAllConnections();
+  http.close();
+  smtp.close(() => process.exit(0));
+});
