@@ -3,7 +3,7 @@ import type { Field } from '../listing/fields.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { dayNumber } from '../time/period.js';
-import { grown, setBit, wordsFor } from './bitset.js';
+import { grown, hasBit, setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
 
 /** A number, money, date or timestamp: integers scaled to the field's precision, NaN where blank, −∞ where not applicable. */
@@ -68,6 +68,11 @@ export class Columns {
 
   rowOfKey(key: string): number | undefined {
     return this.rowOf.get(key);
+  }
+
+  /** Whether a row's listing is still there. */
+  isLive(row: number): boolean {
+    return hasBit(this.live, row);
   }
 
   /** Adds a listing, or overwrites its row. */

@@ -7,7 +7,7 @@ import { contains } from '../search/evaluate.js';
 import { statusesInReach } from '../search/reach.js';
 import { today } from '../time/period.js';
 import type { TimeContext } from '../time/period.js';
-import { count, forEachRow, grown, hasBit, ones, setBit, wordsFor } from './bitset.js';
+import { count, forEachRow, grown, ones, setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { Columns } from './columns.js';
 import { lineBits, memberBits } from './lineBits.js';
@@ -253,12 +253,6 @@ export class Engine {
       const alone = all.map((word, w) => members.reduce((bits, other) => (other === member ? bits : bits & ~(other.t[w] as number)), word & (member.t[w] as number)));
       return { adds: count(alone) };
     });
-  }
-
-  /** Whether a listing is among the columns' live rows. */
-  has(key: string): boolean {
-    const row = this.columns.rowOfKey(key);
-    return row !== undefined && hasBit(this.columns.live, row);
   }
 }
 

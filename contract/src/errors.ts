@@ -1,0 +1,32 @@
+/** Every error code the server answers with, its HTTP status, and what it means; docs/errors.md lists the same. */
+export const ERRORS = {
+  'request.invalid': { status: 422, means: 'A value in the request is missing, unknown or wrong; details.path says which.' },
+  'request.unreadable': { status: 422, means: 'The body is not JSON.' },
+  'request.tooLarge': { status: 413, means: 'The body is larger than 1 MB.' },
+  'request.tooMany': { status: 429, means: 'Too many tries in a short time; wait a minute.' },
+  'search.invalid': { status: 422, means: 'The search document is wrong at details.path.' },
+  'search.changed': { status: 409, means: 'The search was saved elsewhere meanwhile; details.current holds that version.' },
+  'session.wrong': { status: 401, means: 'No agent has this e-mail address with this password.' },
+  'session.missing': { status: 401, means: 'Nobody is signed in, or the sign-in has run out.' },
+  'origin.foreign': { status: 403, means: 'The request comes from a page of another origin.' },
+  'thing.missing': { status: 404, means: 'It does not exist, or it is not yours.' },
+  'link.expired': { status: 404, means: 'The link is not known, has run out or was withdrawn.' },
+  'address.known': { status: 409, means: 'The person has this e-mail address already.' },
+  'alert.noAddress': { status: 409, means: 'The client has no confirmed e-mail address, so an alert could not be sent.' },
+  'alert.running': { status: 409, means: 'The search’s alert is running; stop it first.' },
+  'agreement.missing': { status: 409, means: 'The client has no signed buyer agreement for the day; details say how to go on.' },
+  'showing.tooEarly': { status: 409, means: 'A Coming Soon home takes no showings before its date.' },
+  'showing.past': { status: 422, means: 'The time proposed is past.' },
+  'clock.fixed': { status: 404, means: 'Only a demo’s clock can be moved.' },
+  'server.failed': { status: 500, means: 'Something failed that should not; it is in the log.' },
+} as const satisfies Readonly<Record<string, { status: number; means: string }>>;
+
+export type ErrorCode = keyof typeof ERRORS;
+
+/** The body of every error. */
+export interface ErrorBody {
+  readonly code: ErrorCode;
+  /** What was wrong and what to do, in a sentence for people. */
+  readonly message: string;
+  readonly details: Readonly<Record<string, unknown>>;
+}

@@ -1,0 +1,5 @@
+export * from './clients.js';
+export * from './errors.js';
+export * from './portal.js';
+export * from './searches.js';
+export * from './today.js';

@@ -1,0 +1,58 @@
+import type { Count, Forecast, Cadence, ListingRecord, Search, Tellable } from '@perambula/core';
+
+export interface CountAnswer extends Count {
+  /** The sequence number of the last listing change counted. */
+  readonly asOf: number;
+}
+
+/** For miss by one: which line, by how much, in words. */
+export interface MissAnswer {
+  readonly id: string;
+  readonly by: number | null;
+  readonly unit: string;
+  readonly text: string;
+}
+
+export type Row = ListingRecord & { readonly miss?: MissAnswer };
+
+export interface ListingsAnswer {
+  readonly total: number;
+  readonly rows: readonly Row[];
+  readonly asOf: number;
+}
+
+export interface SavedSearch {
+  readonly id: string;
+  readonly clientId: string | null;
+  readonly name: string;
+  readonly document: Search;
+  readonly version: number;
+  readonly updatedAt: string;
+  readonly alert: AlertState | null;
+}
+
+export interface AlertSettings {
+  readonly cadence: Cadence;
+  readonly tell: readonly Tellable[];
+  /** Waits for the agent's look before anything is sent. */
+  readonly held: boolean;
+  readonly subject: string;
+  readonly greeting: string;
+}
+
+export interface AlertState extends AlertSettings {
+  readonly state: 'running' | 'paused' | 'stopped';
+  /** ISO 8601; null while not running. */
+  readonly nextDueAt: string | null;
+}
+
+export interface AlertPreview {
+  readonly forecast: Forecast;
+  readonly to: readonly { readonly name: string; readonly email: string; readonly confirmed: boolean }[];
+  readonly subject: string;
+  readonly html: string;
+  readonly homes: number;
+}
+
+/** The values that the listings hold for a choice field, with how many hold each. */
+export type Choices = Readonly<Record<string, readonly { readonly value: string; readonly listings: number }[]>>;

@@ -1,0 +1,31 @@
+import type { OutboxEntry, Showing, Task, Verdict } from './clients.js';
+
+export interface Today {
+  readonly asked: readonly Showing[];
+  readonly held: readonly OutboxEntry[];
+  readonly failed: readonly OutboxEntry[];
+  readonly cameBy: readonly CameBy[];
+  readonly tasks: readonly Task[];
+  readonly since: readonly SinceClient[];
+  readonly sinceAt: string | null;
+  readonly ahead: readonly Showing[];
+  readonly newHomes: readonly { readonly listing: Readonly<Record<string, unknown>>; readonly wantedBy: readonly { readonly clientId: string; readonly client: string; readonly how: string }[] }[];
+}
+
+export interface CameBy {
+  readonly clientId: string;
+  readonly client: string;
+  readonly person: string;
+  readonly lastAt: string;
+  readonly visits: number;
+  readonly homesOpened: readonly { readonly listingKey: string; readonly address: string; readonly times: number }[];
+  readonly reactions: readonly { readonly listingKey: string; readonly address: string; readonly verdict: Verdict; readonly note: string; readonly at: string }[];
+}
+
+export interface SinceClient {
+  readonly clientId: string;
+  readonly client: string;
+  readonly fits: number;
+  readonly missesByOne: number;
+  readonly changes: readonly { readonly listingKey: string; readonly text: string }[];
+}

@@ -1,0 +1,51 @@
+import type { FieldValue, ListingRecord } from './record.js';
+
+/** Who reads a listing, from the fewest fields to the most. */
+export const AUDIENCES = ['public', 'client', 'message', 'agent'] as const;
+export type Audience = (typeof AUDIENCES)[number];
+
+const FOR_EVERYBODY = [
+  'ListingKey', 'ListingId', 'OriginatingSystemName', 'PropertyType', 'PropertySubType', 'StandardStatus', 'ListPrice', 'BedroomsTotal', 'BathroomsFull',
+  'BathroomsThreeQuarter', 'BathroomsHalf', 'BathroomsOneQuarter', 'BathroomsTotalInteger', 'LivingArea', 'LotSizeAcres', 'YearBuilt', 'StoriesTotal',
+  'GarageYN', 'GarageSpaces', 'Basement', 'Heating', 'InteriorFeatures', 'WaterfrontYN', 'PoolPrivateYN', 'AssociationYN', 'AssociationFee',
+  'AssociationFeeFrequency', 'City', 'StateOrProvince', 'PostalCode', 'SubdivisionName', 'UnparsedAddress', 'StreetNumber', 'StreetName', 'StreetDirPrefix',
+  'StreetSuffix', 'Longitude', 'Latitude', 'PublicRemarks', 'OnMarketDate', 'ActivationDate', 'ListOfficeName', 'ListOfficePhone', 'PhotosCount', 'ModificationTimestamp',
+] as const;
+
+const FOR_A_CLIENT = ['ListingContractDate', 'PriceChangeTimestamp', 'StatusChangeTimestamp', 'PreviousListPrice', 'SpecialListingConditions', 'TaxAnnualAmount', 'TaxYear', 'ListAgentFullName'] as const;
+
+const FOR_THE_AGENT = [
+  'OriginalListPrice', 'ClosePrice', 'CloseDate', 'PurchaseContractDate', 'WithdrawnDate', 'ExpirationDate', 'CancellationDate', 'OriginalEntryTimestamp', 'ParcelNumber',
+  'PrivateRemarks', 'ShowingInstructions', 'OccupantType', 'ListAgentKey', 'ListOfficeKey', 'ListAgentMobilePhone', 'ListAgentEmail',
+  'InternetEntireListingDisplayYN', 'InternetAddressDisplayYN', 'InternetAutomatedValuationDisplayYN', 'InternetConsumerCommentYN',
+] as const;
+
+const FIELDS_OF: Readonly<Record<Audience, readonly string[]>> = {
+  public: FOR_EVERYBODY,
+  client: [...FOR_EVERYBODY, ...FOR_A_CLIENT],
+  message: [...FOR_EVERYBODY, ...FOR_A_CLIENT],
+  agent: [...FOR_EVERYBODY, ...FOR_A_CLIENT, ...FOR_THE_AGENT],
+};
+
+const ADDRESS = ['UnparsedAddress', 'StreetNumber', 'StreetName', 'StreetDirPrefix', 'StreetSuffix', 'Longitude', 'Latitude', 'PostalCode'];
+
+/**
+ * The part of a listing's fields that an audience may see. The agent's part is also all that is ever stored:
+ * offers of compensation and lock codes are in none. A seller who shows no address shows it to the agent only.
+ */
+export function forAudience(record: Readonly<Record<string, unknown>>, audience: Audience): ListingRecord {
+  const withheld = audience !== 'agent' && record['InternetAddressDisplayYN'] === false ? ADDRESS : [];
+  const fields = FIELDS_OF[audience].filter((field) => record[field] !== undefined && !withheld.includes(field));
+  return Object.fromEntries(fields.map((field) => [field, record[field] as FieldValue])) as unknown as ListingRecord;
+}
+
+/** Whether a listing may be shown to an audience at all: a seller can keep it off the internet altogether. */
+export function mayShow(record: ListingRecord, audience: Audience): boolean {
+  return audience === 'agent' || record['InternetEntireListingDisplayYN'] !== false;
+}
+
+/** The address as it may be shown, or where the home is when the seller withholds it. */
+export function addressShown(record: ListingRecord): string {
+  const { UnparsedAddress: address, City: city } = record;
+  return typeof address === 'string' ? address : `Address withheld by the seller, ${String(city)}`;
+}

@@ -1,0 +1,125 @@
+import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { freePort, ROOT } from './machine.mjs';
+import { MariaDb } from './mariadb.mjs';
+import { Stop } from './say.mjs';
+
+const LONGEST_WAIT_MS = 60_000;
+
+/** One of the application's own processes, restarted with growing pauses when it dies. */
+class Part {
+  constructor(name, script, environment, logFolder) {
+    Object.assign(this, { name, script, environment, stopping: false, failures: 0 });
+    this.log = openSync(join(logFolder, `${name}.log`), 'a');
+  }
+
+  start() {
+    const startedAt = Date.now();
+    this.process = spawn(process.execPath, ['--enable-source-maps', join(ROOT, this.script)], { cwd: ROOT, env: { ...process.env, ...this.environment }, stdio: ['ignore', this.log, this.log] });
+    this.process.once('exit', () => {
+      if (this.stopping) return;
+      this.failures = Date.now() - startedAt > 30_000 ? 0 : this.failures + 1;
+      this.timer = setTimeout(() => this.start(), Math.min(10_000, 100 * 2 ** this.failures));
+    });
+  }
+
+  kill() {
+    this.process.kill('SIGKILL');
+  }
+
+  async stop() {
+    this.stopping = true;
+    clearTimeout(this.timer);
+    const child = this.process;
+    if (child.exitCode !== null || child.signalCode !== null) return;
+    await new Promise((resolve) => {
+      const late = setTimeout(() => child.kill('SIGKILL'), 8000);
+      child.once('exit', () => (clearTimeout(late), resolve()));
+      child.kill('SIGTERM');
+    });
+  }
+}
+
+/**
+ * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
+ *
+ * @param {{ data: string, port: number, demoEmail?: string }} options
+ */
+export async function startStack({ data, port }) {
+  mkdirSync(join(data, 'logs'), { recursive: true });
+  const secrets = secretsOf(data);
+  const [dbPort, feedPort, smtpPort, mailboxPort] = [await freePort(), await freePort(), await freePort(), await freePort()];
+  const database = new MariaDb({ folder: join(data, 'mariadb'), port: dbPort, password: secrets.database });
+  const feedUrl = `http://127.0.0.1:${feedPort}`;
+  const web = `http://127.0.0.1:${port}`;
+  const countyDir = join(data, 'county');
+  const logs = join(data, 'logs');
+  const run = {
+    pid: process.pid,
+    web,
+    database: { host: '127.0.0.1', port: dbPort, name: 'perambula', user: 'perambula', password: secrets.database },
+    feed: { url: feedUrl, token: secrets.feed },
+    mail: { smtp: `smtp://127.0.0.1:${smtpPort}`, mailbox: `http://127.0.0.1:${mailboxPort}` },
+    signIn: { email: 'juno@wayfarer.example', password: secrets.demo },
+  };
+  const feed = new Part('feed', 'county/dist/feed/main.js', { FEED_PORT: String(feedPort), FEED_TOKEN: secrets.feed, COUNTY_DIR: countyDir }, logs);
+  const mail = new Part('mail', 'county/dist/mail/main.js', { SMTP_PORT: String(smtpPort), MAILBOX_PORT: String(mailboxPort), MAILBOX_DIR: join(data, 'mail') }, logs);
+  const server = new Part('server', 'server/dist/main.js', {
+    PORT: String(port), PUBLIC_URL: web, DB_PORT: String(dbPort), DB_PASSWORD: secrets.database, FEED_URL: feedUrl, FEED_TOKEN: secrets.feed, SMTP_URL: run.mail.smtp, MAILBOX_URL: run.mail.mailbox,
+    COUNTY_DIR: countyDir, WEB_DIR: join(ROOT, 'web/dist'), DEMO_PASSWORD: secrets.demo, NODE_ENV: 'production',
+  }, logs);
+  feed.start();
+  mail.start();
+  try {
+    await database.start();
+    server.start();
+    await healthy(web, logs);
+  } catch (error) {
+    await Promise.all([server.process && server.stop(), feed.stop(), mail.stop()]);
+    await database.stop();
+    throw error;
+  }
+  writeRun(data, run);
+  return {
+    run, server, feed, mail, database,
+    healthy: () => healthy(web, logs),
+    async stop() {
+      rmSync(join(data, 'run.json'), { force: true });
+      await server.stop();
+      await Promise.all([feed.stop(), mail.stop()]);
+      await database.stop();
+    },
+  };
+}
+
+/** Made once for a data directory. */
+function secretsOf(data) {
+  const file = join(data, 'secrets.json');
+  if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8'));
+  const secrets = { database: randomBytes(18).toString('base64url'), feed: randomBytes(18).toString('base64url'), demo: 'walk the bounds' };
+  writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
+  return secrets;
+}
+
+/** Written aside and renamed by its last step, so that whoever sees it sees all of it. */
+function writeRun(data, run) {
+  const file = join(data, 'run.json');
+  rmSync(file, { force: true });
+  writeFileSync(file, JSON.stringify(run, null, 2), { mode: 0o600 });
+}
+
+async function healthy(web, logs) {
+  const until = Date.now() + LONGEST_WAIT_MS;
+  while (Date.now() < until) {
+    try {
+      const response = await fetch(`${web}/api/health`, { signal: AbortSignal.timeout(2000) });
+      if (response.ok) return;
+    } catch {
+      // not listening yet
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Stop(`The server did not become ready within ${LONGEST_WAIT_MS / 1000} s. Its log is ${join(logs, 'server.log')}.`);
+}

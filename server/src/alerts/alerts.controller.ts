@@ -1,0 +1,43 @@
+import { Body, Controller, Get, Header, HttpCode, Param, Patch, Post, Put, UseGuards } from '@nestjs/common';
+import type { AlertPreview, AlertState } from '@perambula/contract';
+import { clean } from '../mail/index.js';
+import { AgentGuard, CurrentAgent } from '../sessions/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { AlertsService } from './alerts.service.js';
+import { AlertBody, AlertStateBody, PassBody } from './dto/bodies.js';
+
+@Controller()
+@UseGuards(AgentGuard)
+export class AlertsController {
+  constructor(private readonly alerts: AlertsService) {}
+
+  @Post('searches/:id/alert/preview')
+  @HttpCode(200)
+  preview(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: AlertBody): Promise<AlertPreview> {
+    return this.alerts.preview(agent, id, body);
+  }
+
+  @Put('searches/:id/alert')
+  start(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: AlertBody): Promise<AlertState> {
+    return this.alerts.start(agent.id, id, body);
+  }
+
+  @Patch('searches/:id/alert')
+  setState(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: AlertStateBody): Promise<AlertState> {
+    return this.alerts.setState(agent.id, id, body.state);
+  }
+
+  @Post('outbox/:id/pass')
+  @HttpCode(200)
+  async pass(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: PassBody): Promise<Record<string, never>> {
+    await this.alerts.pass(agent.id, id, body.send);
+    return {};
+  }
+
+  @Get('outbox/:id/body')
+  @Header('content-type', 'text/html; charset=utf-8')
+  @Header('content-security-policy', "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'self'")
+  async body(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<string> {
+    return clean((await this.alerts.heldMessage(agent.id, id)).html);
+  }
+}

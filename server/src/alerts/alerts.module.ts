@@ -1,0 +1,9 @@
+import { Global, Module } from '@nestjs/common';
+import { AlertsController } from './alerts.controller.js';
+import { AlertsService } from './alerts.service.js';
+import { Digests } from './digests.js';
+import { Matcher } from './matcher.js';
+
+@Global()
+@Module({ controllers: [AlertsController], providers: [AlertsService, Digests, Matcher], exports: [Digests, Matcher] })
+export class AlertsModule {}

@@ -1,0 +1,93 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
+import { fits, forecast, mayShow, nextDue } from '@perambula/core';
+import { DataSource } from 'typeorm';
+import { ClientsService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { Failure, found } from '../common/failure.js';
+import { ListingsService } from '../listings/index.js';
+import { OutboxRow, renderLetter } from '../mail/index.js';
+import { AlertRow, alertState, SearchesService } from '../searches/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { Digests, subjectOf } from './digests.js';
+
+const FORECAST_DAYS = 60;
+
+@Injectable()
+export class AlertsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly searches: SearchesService,
+    private readonly listings: ListingsService,
+    private readonly digests: Digests,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  /** The first message as it would arrive, and what the past sixty days would have sent. */
+  async preview(agent: AgentRow, searchId: string, settings: AlertSettings): Promise<AlertPreview> {
+    const search = await this.searches.own(agent.id, searchId);
+    const people = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
+    const records = await this.listings.all();
+    const { now, zone } = this.clock.time();
+    const from = now - FORECAST_DAYS * 86_400_000;
+    const changes = await this.listings.changesFrom(new Date(from), true);
+    const told = records
+      .filter((record) => mayShow(record, 'message') && fits(search.document, record, { now, zone }))
+      .map((record) => ({ record, why: record['StandardStatus'] === 'Coming Soon' ? 'Coming soon' : 'On the market' }));
+    const letter = this.digests.letter(settings, people[0]?.name ?? 'there', agent, told, `${this.config.publicUrl}/p/preview`, `${this.config.publicUrl}/stop/preview`);
+    return {
+      forecast: forecast({ search: search.document, tell: settings.tell, zone, from, to: now, records, changes }),
+      to: people.map(({ name, email, confirmedAt, stoppedAt }) => ({ name, email, confirmed: confirmedAt !== null && stoppedAt === null })),
+      subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
+      html: (await renderLetter(letter)).html,
+      homes: told.length,
+    };
+  }
+
+  /** Starts a search's alert, or changes one that runs without telling anything again. */
+  async start(agentId: string, searchId: string, settings: AlertSettings): Promise<AlertState> {
+    const search = await this.searches.own(agentId, searchId);
+    if (!search.clientId) throw new Failure('request.invalid', 'Only a search in a client’s file can have an alert. Save it for a client first.', { path: 'clientId' });
+    if ((await this.clients.readersOf(search.clientId)).length === 0) {
+      throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.');
+    }
+    return this.database.transaction(async (manager) => {
+      const before = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
+      const now = this.clock.now();
+      const startedAt = before && before.state !== 'stopped' ? before.startedAt : new Date(now);
+      const first = nextDue('atOnce', now, this.config.zone, now);
+      const due = before?.introduced ? nextDue(settings.cadence, now, this.config.zone, startedAt.getTime()) : first;
+      await manager.save(AlertRow, {
+        searchId, ...settings, tell: [...settings.tell], state: 'running', startedAt, nextDueAt: new Date(due),
+        introduced: before?.introduced ?? false, sinceSequence: before?.sinceSequence ?? 0,
+      });
+      return alertState(await manager.findOneByOrFail(AlertRow, { searchId }));
+    });
+  }
+
+  async setState(agentId: string, searchId: string, state: AlertState['state']): Promise<AlertState> {
+    await this.searches.own(agentId, searchId);
+    const alerts = this.database.getRepository(AlertRow);
+    const alert = found(await alerts.findOneBy({ searchId }), 'alert');
+    const now = this.clock.now();
+    const due = state === 'running' ? new Date(nextDue(alert.cadence, now, this.config.zone, alert.startedAt.getTime())) : null;
+    await alerts.update({ searchId }, { state, nextDueAt: due });
+    return alertState(found(await alerts.findOneBy({ searchId }), 'alert'));
+  }
+
+  /** Lets a held message go, or keeps it for good. */
+  async pass(agentId: string, messageId: string, send: boolean): Promise<void> {
+    const outbox = this.database.getRepository(OutboxRow);
+    const message = found(await outbox.findOneBy({ id: messageId, agentId, state: 'held' }), 'held message');
+    if (send) await outbox.update({ id: message.id, state: 'held' }, { state: 'queued', nextTryAt: new Date() });
+    else await outbox.delete({ id: message.id, state: 'held' });
+  }
+
+  async heldMessage(agentId: string, messageId: string): Promise<OutboxRow> {
+    return found(await this.database.getRepository(OutboxRow).findOneBy({ id: messageId, agentId }), 'message');
+  }
+}

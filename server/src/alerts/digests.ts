@@ -1,0 +1,163 @@
+import { randomUUID } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import { addressShown, dollars, fits, forAudience, inReach, judge, mayShow, nextDue, plainNumber, standingOf } from '@perambula/core';
+import type { ListingRecord, Search } from '@perambula/core';
+import { DateTime } from 'luxon';
+import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
+import type { EntityManager } from 'typeorm';
+import { ClientRow, ClientsService, firstName, LinksService } from '../clients/index.js';
+import type { PersonRow } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { found } from '../common/failure.js';
+import { ListingRow, SequenceRow } from '../listings/index.js';
+import { MailService } from '../mail/index.js';
+import type { Letter, LetterHome } from '../mail/index.js';
+import { AlertRow, SearchRow } from '../searches/index.js';
+import { AgentRow } from '../sessions/index.js';
+import { AlertItemRow } from './alert.entity.js';
+import { insertOnce } from './matcher.js';
+
+const MOST_HOMES_A_MESSAGE = 6;
+
+export interface Told {
+  readonly record: ListingRecord;
+  readonly why: string;
+}
+
+/** Writes the messages that are due. A digest claims its items and writes to the outbox in one transaction. */
+@Injectable()
+export class Digests {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly links: LinksService,
+    private readonly mail: MailService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  async run(): Promise<void> {
+    const due = await this.database.getRepository(AlertRow).find({ select: { searchId: true }, where: { state: 'running', nextDueAt: LessThanOrEqual(this.clock.date()) } });
+    for (const { searchId } of due) await this.database.transaction((manager) => this.write(manager, searchId));
+  }
+
+  private async write(manager: EntityManager, searchId: string): Promise<void> {
+    const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
+    const now = this.clock.now();
+    if (!alert || alert.state !== 'running' || !alert.nextDueAt || alert.nextDueAt.getTime() > now) return;
+    const search = await manager.findOneByOrFail(SearchRow, { id: searchId });
+    const readers = search.clientId ? await this.clients.readersOf(search.clientId) : [];
+    // with nobody to read it, the news is kept until somebody's address is confirmed
+    if (search.clientId && readers.length > 0) {
+      if (!alert.introduced) alert.sinceSequence = await this.gatherAll(manager, search);
+      await this.tell(manager, alert, search, readers);
+      alert.introduced = true;
+    }
+    alert.nextDueAt = new Date(nextDue(alert.cadence, alert.cadence === 'atOnce' ? now + 60_000 : now, this.config.zone, alert.startedAt.getTime()));
+    await manager.save(alert);
+  }
+
+  /** The first message tells all that fits. Gives the sequence number that the listings were read at. */
+  private async gatherAll(manager: EntityManager, search: SearchRow): Promise<number> {
+    // both reads see one snapshot of the database, so no change falls between them
+    const { value } = await manager.findOneByOrFail(SequenceRow, { id: 1 });
+    const rows = await manager.findBy(ListingRow, { removed: false });
+    const fitting = rows.filter(({ data }) => fits(search.document, data, this.clock.time()));
+    await insertOnce(manager, fitting.map(({ listingKey, data }) => ({
+      searchId: search.id, listingKey, sequence: 0, kind: 'new', at: this.clock.date(),
+      why: data['StandardStatus'] === 'Coming Soon' ? 'Coming soon' : 'On the market',
+    })));
+    return value;
+  }
+
+  private async tell(manager: EntityManager, alert: AlertRow, search: SearchRow, readers: readonly PersonRow[]): Promise<void> {
+    const items = await manager.find(AlertItemRow, { where: { searchId: alert.searchId, digestId: IsNull(), dropped: IsNull() }, order: { at: 'ASC', id: 'ASC' } });
+    if (items.length === 0) return;
+    const rows = await manager.findBy(ListingRow, { listingKey: In([...new Set(items.map(({ listingKey }) => listingKey))]) });
+    const records = new Map(rows.filter(({ removed }) => !removed).map(({ listingKey, data }) => [listingKey, data]));
+    const digestId = randomUUID();
+    const told = new Map<string, Told>();
+    for (const item of items) {
+      const record = records.get(item.listingKey);
+      item.dropped = record ? this.whyNot(search.document, record) : 'no longer in the feed';
+      if (item.dropped || !record) continue;
+      Object.assign(item, { digestId, toldAt: this.clock.date() });
+      const before = told.get(item.listingKey);
+      told.set(item.listingKey, { record, why: before ? `${before.why}, ${item.why.toLowerCase()}` : item.why });
+    }
+    await manager.save(items);
+    if (told.size > 0) await this.address(manager, alert, search, readers, [...told.values()], digestId);
+  }
+
+  /** Every item is looked at again when its message is written. */
+  private whyNot(search: Search, record: ListingRecord): string | null {
+    if (!mayShow(record, 'message')) return 'the seller allows no display on the internet';
+    if (!inReach(search, record)) return `now ${String(record['StandardStatus'])}`;
+    return standingOf(judge(search, record, this.clock.time())) === 'fit' ? null : 'no longer fits';
+  }
+
+  private async address(manager: EntityManager, alert: AlertRow, search: SearchRow, readers: readonly PersonRow[], told: readonly Told[], digestId: string): Promise<void> {
+    const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
+    const client = found(await manager.findOneBy(ClientRow, { id: search.clientId ?? '' }), 'client');
+    for (const person of readers) {
+      const portalUrl = await this.links.make(manager, 'portal', person.id);
+      const stopUrl = await this.links.make(manager, 'stop', person.id);
+      await this.mail.write(manager, {
+        agentId: agent.id, replyTo: agent.email, clientId: client.id, personId: person.id, toAddress: person.email, toName: person.name,
+        subject: subjectOf(alert, search.name, told), letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
+        state: alert.held ? 'held' : 'queued', digestId,
+      });
+    }
+  }
+
+  /** The letter as it will arrive, for the outbox and for the preview alike. */
+  letter(alert: Pick<AlertRow, 'greeting'>, personName: string, agent: AgentRow, told: readonly Told[], portalUrl: string, stopUrl: string): Letter {
+    const shown = told.slice(0, MOST_HOMES_A_MESSAGE);
+    const more = told.length - shown.length;
+    return {
+      greeting: `Hello ${firstName(personName)},`,
+      paragraphs: alert.greeting.trim() ? [alert.greeting.trim()] : [],
+      homes: shown.map((home) => this.home(home, portalUrl)),
+      button: { label: more > 0 ? `See these and ${more} more` : 'See them and say what you think', url: portalUrl },
+      agent,
+      stopUrl,
+    };
+  }
+
+  private home({ record, why }: Told, portalUrl: string): LetterHome {
+    const listing = forAudience(record, 'message');
+    const updated = DateTime.fromISO(String(listing['ModificationTimestamp']), { zone: this.config.zone }).toFormat("ccc, LLL d, h:mm a");
+    return {
+      why,
+      price: dollars(Number(listing['ListPrice'])),
+      address: addressShown(listing),
+      facts: factsOf(record),
+      credit: `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated}`,
+      picture: `${this.config.publicUrl}/media/${record.ListingKey}/0.png`,
+      url: `${portalUrl}?home=${record.ListingKey}`,
+    };
+  }
+}
+
+/** "Near the ferry: 27 homes to start with", or what the agent wrote, with {homes} for how many. */
+export function subjectOf(alert: Pick<AlertRow, 'subject' | 'introduced'>, searchName: string, told: readonly Told[]): string {
+  const homes = `${told.length} ${told.length === 1 ? 'home' : 'homes'}`;
+  if (alert.subject.trim()) return alert.subject.replaceAll('{homes}', homes);
+  const [first] = told;
+  if (alert.introduced && told.length === 1 && first) return `${first.why}: ${addressShown(forAudience(first.record, 'message'))}`;
+  return `${searchName}: ${homes}${alert.introduced ? '' : ' to start with'}`;
+}
+
+/** "4 bd · 2½ ba · 2,140 sq ft · 0.21 ac", as far as the fields are filled in. */
+export function factsOf(record: ListingRecord): string {
+  const { BedroomsTotal: beds, BathroomsFull: full, BathroomsHalf: half, LivingArea: area, LotSizeAcres: acres } = record;
+  const baths = typeof full === 'number' ? full + (typeof half === 'number' ? half / 2 : 0) : null;
+  return [
+    typeof beds === 'number' ? `${beds} bd` : null,
+    baths !== null ? `${plainNumber(baths)} ba` : null,
+    typeof area === 'number' ? `${plainNumber(area)} sq ft` : null,
+    typeof acres === 'number' ? `${plainNumber(acres)} ac` : null,
+  ].filter(Boolean).join(' · ');
+}

@@ -1,0 +1,50 @@
+import { Global, Module } from '@nestjs/common';
+import type { DynamicModule } from '@nestjs/common';
+import { ThrottlerModule } from '@nestjs/throttler';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { AlertsModule } from './alerts/index.js';
+import { ClientsModule } from './clients/index.js';
+import { ClockModule } from './clock/index.js';
+import { CONFIG } from './common/config.js';
+import type { Config } from './common/config.js';
+import { databaseOptions } from './database.js';
+import { DemoAccounts } from './demoAccounts.js';
+import { EventsModule } from './events/index.js';
+import { FeedModule } from './feed/index.js';
+import { HealthController } from './health/health.controller.js';
+import { ListingsModule } from './listings/index.js';
+import { MailModule } from './mail/index.js';
+import { MapController } from './map/map.controller.js';
+import { PortalModule } from './portal/index.js';
+import { PulseModule } from './pulse/index.js';
+import { SearchesModule } from './searches/index.js';
+import { SessionsModule } from './sessions/index.js';
+import { ShortlistsModule } from './shortlists/index.js';
+import { ShowingsModule } from './showings/index.js';
+import { TodayModule } from './today/index.js';
+
+@Global()
+@Module({})
+class ConfigModule {
+  static of(config: Config): DynamicModule {
+    return { module: ConfigModule, providers: [{ provide: CONFIG, useValue: config }], exports: [CONFIG] };
+  }
+}
+
+@Module({})
+export class AppModule {
+  static of(config: Config): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        ConfigModule.of(config),
+        TypeOrmModule.forRoot({ ...databaseOptions(config), retryAttempts: 20, retryDelay: 500 }),
+        ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1000 }]),
+        ClockModule, SessionsModule, ListingsModule, FeedModule, MailModule, ClientsModule, SearchesModule, AlertsModule, EventsModule, ShowingsModule,
+        PortalModule, ShortlistsModule, PulseModule, TodayModule,
+      ],
+      controllers: [HealthController, MapController],
+      providers: [DemoAccounts],
+    };
+  }
+}

@@ -1,0 +1,52 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+/** One client: a person or a household. */
+@Entity('clients')
+export class ClientRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Column('varchar', { length: 120 }) name: string;
+  @Column('text') notes: string;
+  @Column('date', { nullable: true }) agreementFrom: string | null;
+  @Column('date', { nullable: true }) agreementUntil: string | null;
+  @Column('varchar', { length: 200, nullable: true }) agreementScope: string | null;
+  @Column('datetime', { precision: 3 }) createdAt: Date;
+}
+
+/** Somebody of a client's household, with one address. */
+@Entity('people')
+@Index(['clientId', 'email'], { unique: true })
+export class PersonRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Column('char', { length: 36 }) clientId: string;
+  @Column('varchar', { length: 120 }) name: string;
+  @Column('varchar', { length: 254 }) email: string;
+  @Column('varchar', { length: 40, default: '' }) phone: string;
+  @Column('datetime', { precision: 3, nullable: true }) confirmationSentAt: Date | null;
+  @Column('datetime', { precision: 3, nullable: true }) confirmedAt: Date | null;
+  @Column('datetime', { precision: 3, nullable: true }) stoppedAt: Date | null;
+  @Column('boolean', { default: true }) countsVisits: boolean;
+}
+
+export type LinkPurpose = 'confirm' | 'portal' | 'stop';
+
+/** A link in a message: only the hash of its token is kept. Its life is counted in real time. */
+@Entity('links')
+export class LinkRow {
+  @PrimaryColumn('char', { length: 64 }) tokenHash: string;
+  @Column('varchar', { length: 10 }) purpose: LinkPurpose;
+  @Index() @Column('char', { length: 36 }) personId: string;
+  @Column('datetime', { precision: 3 }) expiresAt: Date;
+  @Column('datetime', { precision: 3, nullable: true }) revokedAt: Date | null;
+}
+
+@Entity('tasks')
+export class TaskRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Column('char', { length: 36, nullable: true }) clientId: string | null;
+  @Column('varchar', { length: 300 }) text: string;
+  @Column('date', { nullable: true }) dueOn: string | null;
+  @Column('datetime', { precision: 3, nullable: true }) doneAt: Date | null;
+  @Column('datetime', { precision: 3 }) createdAt: Date;
+}

@@ -1,0 +1,76 @@
+import { Body, Controller, Get, HttpCode, Param, Patch, Post, UseGuards } from '@nestjs/common';
+import type { Task } from '@perambula/contract';
+import { AgentGuard, CurrentAgent } from '../sessions/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { ClientsService } from './clients.service.js';
+import { ChangeClientBody, ConfirmBody, NewClientBody, NewTaskBody, PersonBody, TickBody } from './dto/bodies.js';
+
+@Controller('clients')
+@UseGuards(AgentGuard)
+export class ClientsController {
+  constructor(private readonly clients: ClientsService) {}
+
+  @Post()
+  async create(@CurrentAgent() agent: AgentRow, @Body() body: NewClientBody): Promise<{ id: string }> {
+    return { id: await this.clients.create(agent.id, body.name, body.people) };
+  }
+
+  @Patch(':id')
+  async change(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: ChangeClientBody): Promise<{ id: string }> {
+    await this.clients.change(agent.id, id, body);
+    return { id };
+  }
+
+  @Post(':id/people')
+  async addPerson(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: PersonBody): Promise<{ id: string }> {
+    await this.clients.addPerson(agent.id, id, body);
+    return { id };
+  }
+
+  @Post(':id/people/:personId/confirmation')
+  async askToConfirm(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Param('personId') personId: string): Promise<{ id: string }> {
+    await this.clients.askToConfirm(agent, id, personId);
+    return { id };
+  }
+}
+
+@Controller('tasks')
+@UseGuards(AgentGuard)
+export class TasksController {
+  constructor(private readonly clients: ClientsService) {}
+
+  @Get()
+  list(@CurrentAgent() agent: AgentRow): Promise<Task[]> {
+    return this.clients.tasks(agent.id);
+  }
+
+  @Post()
+  async add(@CurrentAgent() agent: AgentRow, @Body() body: NewTaskBody): Promise<Record<string, never>> {
+    await this.clients.addTask(agent.id, body);
+    return {};
+  }
+
+  @Patch(':id')
+  async tick(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: TickBody): Promise<Record<string, never>> {
+    await this.clients.tickTask(agent.id, id, body.done);
+    return {};
+  }
+}
+
+/** What the buttons on the pages behind confirmation and stop links do. Opening those pages does nothing. */
+@Controller()
+export class LinkButtonsController {
+  constructor(private readonly clients: ClientsService) {}
+
+  @Post('confirm')
+  @HttpCode(200)
+  confirm(@Body() { token }: ConfirmBody): Promise<{ name: string; agent: string }> {
+    return this.clients.confirm(token);
+  }
+
+  @Post('stop')
+  @HttpCode(200)
+  stop(@Body() { token }: ConfirmBody): Promise<{ name: string; agent: string }> {
+    return this.clients.stop(token);
+  }
+}

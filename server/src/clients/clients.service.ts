@@ -1,0 +1,174 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { Agreement, ClientSummary, Person, Task } from '@perambula/contract';
+import { today } from '@perambula/core';
+import { DataSource, In, IsNull, Not } from 'typeorm';
+import { Clock } from '../clock/index.js';
+import { Failure, found } from '../common/failure.js';
+import { MailService } from '../mail/index.js';
+import { AgentRow } from '../sessions/index.js';
+import { ClientRow, PersonRow, TaskRow } from './client.entity.js';
+import { LinksService } from './links.service.js';
+
+export interface NewPerson {
+  readonly name: string;
+  readonly email: string;
+  readonly phone?: string;
+}
+
+/** Clients, their people and addresses, their agreements and the agent's tasks. */
+@Injectable()
+export class ClientsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly mail: MailService,
+    private readonly links: LinksService,
+  ) {}
+
+  async own(agentId: string, clientId: string): Promise<ClientRow> {
+    return found(await this.database.getRepository(ClientRow).findOneBy({ id: clientId, agentId }), 'client');
+  }
+
+  all(agentId: string): Promise<ClientRow[]> {
+    return this.database.getRepository(ClientRow).find({ where: { agentId }, order: { name: 'ASC' } });
+  }
+
+  async summaries(agentId: string, clientId?: string): Promise<Omit<ClientSummary, 'searches' | 'alerts'>[]> {
+    const clients = clientId ? [await this.own(agentId, clientId)] : await this.all(agentId);
+    const people = await this.peopleOf(clients.map(({ id }) => id));
+    return clients.map((client) => ({
+      id: client.id,
+      name: client.name,
+      notes: client.notes,
+      people: people.filter((person) => person.clientId === client.id).map(personShown),
+      agreement: agreementOf(client),
+    }));
+  }
+
+  peopleOf(clientIds: readonly string[]): Promise<PersonRow[]> {
+    return this.database.getRepository(PersonRow).find({ where: { clientId: In([...clientIds]) }, order: { name: 'ASC' } });
+  }
+
+  /** Those of a client to whom anything may be sent: confirmed, and not stopped. */
+  async readersOf(clientId: string): Promise<PersonRow[]> {
+    return this.database.getRepository(PersonRow).findBy({ clientId, confirmedAt: Not(IsNull()), stoppedAt: IsNull() });
+  }
+
+  async person(id: string): Promise<{ person: PersonRow; client: ClientRow; agent: AgentRow }> {
+    const person = found(await this.database.getRepository(PersonRow).findOneBy({ id }), 'person');
+    const client = found(await this.database.getRepository(ClientRow).findOneBy({ id: person.clientId }), 'client');
+    const agent = found(await this.database.getRepository(AgentRow).findOneBy({ id: client.agentId }), 'agent');
+    return { person, client, agent };
+  }
+
+  async create(agentId: string, name: string, people: readonly NewPerson[]): Promise<string> {
+    const id = randomUUID();
+    await this.database.transaction(async (manager) => {
+      await manager.insert(ClientRow, { id, agentId, name: name.trim(), notes: '', agreementFrom: null, agreementUntil: null, agreementScope: null, createdAt: this.clock.date() });
+      for (const person of people) await manager.insert(PersonRow, newPerson(id, person));
+    });
+    return id;
+  }
+
+  async addPerson(agentId: string, clientId: string, person: NewPerson): Promise<void> {
+    await this.own(agentId, clientId);
+    const people = this.database.getRepository(PersonRow);
+    if (await people.existsBy({ clientId, email: person.email.trim().toLowerCase() })) {
+      throw new Failure('address.known', `${person.email} stands in this file already.`);
+    }
+    await people.insert(newPerson(clientId, person));
+  }
+
+  async change(agentId: string, clientId: string, changes: { name?: string; notes?: string; agreement?: Agreement | null }): Promise<void> {
+    const client = await this.own(agentId, clientId);
+    const { name, notes, agreement } = changes;
+    if (name !== undefined) client.name = name.trim();
+    if (notes !== undefined) client.notes = notes;
+    if (agreement !== undefined) {
+      if (agreement && agreement.from > agreement.until) throw new Failure('request.invalid', 'The agreement ends before it begins. Change one of its dates.', { path: 'agreement.until' });
+      Object.assign(client, { agreementFrom: agreement?.from ?? null, agreementUntil: agreement?.until ?? null, agreementScope: agreement?.scope ?? null });
+    }
+    await this.database.getRepository(ClientRow).save(client);
+  }
+
+  /** Writes to a person's address; nothing else is sent to it until its reader has pressed the button there. */
+  async askToConfirm(agent: AgentRow, clientId: string, personId: string): Promise<void> {
+    await this.own(agent.id, clientId);
+    await this.database.transaction(async (manager) => {
+      const person = found(await manager.findOneBy(PersonRow, { id: personId, clientId }), 'person');
+      const [confirmUrl, stopUrl] = [await this.links.make(manager, 'confirm', person.id), await this.links.make(manager, 'stop', person.id)];
+      await this.mail.write(manager, {
+        agentId: agent.id, replyTo: agent.email, clientId, personId, toAddress: person.email, toName: person.name,
+        subject: `${agent.name} would like to send you homes`,
+        letter: {
+          greeting: `Hello ${firstName(person.name)},`,
+          paragraphs: [`${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`],
+          homes: [], button: { label: 'Confirm this address', url: confirmUrl }, agent, stopUrl,
+        },
+      });
+      person.confirmationSentAt = this.clock.date();
+      await manager.save(person);
+    });
+  }
+
+  async confirm(token: string): Promise<{ name: string; agent: string }> {
+    const { person, agent } = await this.person(await this.links.personOf(token, 'confirm'));
+    await this.database.getRepository(PersonRow).update({ id: person.id }, { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null });
+    return { name: person.name, agent: agent.name };
+  }
+
+  async stop(token: string): Promise<{ name: string; agent: string }> {
+    const { person, agent } = await this.person(await this.links.personOf(token, 'stop'));
+    await this.stopPerson(person.id);
+    return { name: person.name, agent: agent.name };
+  }
+
+  async stopPerson(personId: string): Promise<void> {
+    await this.database.getRepository(PersonRow).update({ id: personId }, { stoppedAt: this.clock.date() });
+  }
+
+  async setVisitsCounted(personId: string, countsVisits: boolean): Promise<void> {
+    await this.database.getRepository(PersonRow).update({ id: personId }, { countsVisits });
+  }
+
+  /** Whether a signed agreement covers an ISO date. */
+  async isAgreed(clientId: string, date = today(this.clock.time())): Promise<boolean> {
+    const client = await this.database.getRepository(ClientRow).findOneBy({ id: clientId });
+    return !!client?.agreementFrom && !!client.agreementUntil && client.agreementFrom <= date && date <= client.agreementUntil;
+  }
+
+  async tasks(agentId: string): Promise<Task[]> {
+    const rows = await this.database.getRepository(TaskRow).find({ where: { agentId }, order: { createdAt: 'ASC' } });
+    const names = new Map((await this.all(agentId)).map(({ id, name }) => [id, name]));
+    return rows.map((row) => ({ id: row.id, clientId: row.clientId, clientName: row.clientId ? (names.get(row.clientId) ?? null) : null, text: row.text, dueOn: row.dueOn, doneAt: row.doneAt?.toISOString() ?? null }));
+  }
+
+  async addTask(agentId: string, task: { text: string; clientId?: string; dueOn?: string }): Promise<void> {
+    if (task.clientId) await this.own(agentId, task.clientId);
+    await this.database.getRepository(TaskRow).insert({ id: randomUUID(), agentId, clientId: task.clientId ?? null, text: task.text.trim(), dueOn: task.dueOn ?? null, doneAt: null, createdAt: this.clock.date() });
+  }
+
+  async tickTask(agentId: string, id: string, done: boolean): Promise<void> {
+    const tasks = this.database.getRepository(TaskRow);
+    const task = found(await tasks.findOneBy({ id, agentId }), 'task');
+    await tasks.update({ id: task.id }, { doneAt: done ? this.clock.date() : null });
+  }
+}
+
+export function firstName(name: string): string {
+  return name.split(' ')[0] ?? name;
+}
+
+function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Partial<PersonRow> {
+  return { id: randomUUID(), clientId, name: name.trim(), email: email.trim().toLowerCase(), phone, confirmationSentAt: null, confirmedAt: null, stoppedAt: null, countsVisits: true };
+}
+
+function agreementOf({ agreementFrom, agreementUntil, agreementScope }: ClientRow): Agreement | null {
+  return agreementFrom && agreementUntil ? { from: agreementFrom, until: agreementUntil, scope: agreementScope ?? '' } : null;
+}
+
+function personShown(row: PersonRow): Person {
+  const { id, name, email, phone } = row;
+  return { id, name, email, phone, confirmedAt: row.confirmedAt?.toISOString() ?? null, confirmationSentAt: row.confirmationSentAt?.toISOString() ?? null, stoppedAt: row.stoppedAt?.toISOString() ?? null };
+}

@@ -1,0 +1,47 @@
+/** Everything the server is told from outside, read once from the environment. */
+export interface Config {
+  readonly port: number;
+  /** Where readers of messages reach the application, without a slash at the end. */
+  readonly publicUrl: string;
+  readonly database: { readonly host: string; readonly port: number; readonly name: string; readonly user: string; readonly password: string };
+  readonly feed: { readonly url: string; readonly token: string };
+  readonly mail: { readonly smtp: string; readonly mailbox: string | null };
+  /** Folder with the county's base map as GeoJSON. */
+  readonly countyDir: string;
+  /** Folder of the built web application; null serves the interface from elsewhere. */
+  readonly webDir: string | null;
+  readonly zone: string;
+  /** Present when this is a demo: its account, and a clock that can be moved. */
+  readonly demo: { readonly email: string; readonly password: string; readonly startsAt: number } | null;
+}
+
+export const CONFIG = Symbol('Config');
+
+/** @throws Error naming a variable that is missing */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const need = (name: string): string => {
+    const value = env[name];
+    if (!value) throw new Error(`The environment variable ${name} is missing.`);
+    return value;
+  };
+  const port = Number(env['PORT'] ?? 4100);
+  return {
+    port,
+    publicUrl: env['PUBLIC_URL'] ?? `http://127.0.0.1:${port}`,
+    database: {
+      host: env['DB_HOST'] ?? '127.0.0.1',
+      port: Number(need('DB_PORT')),
+      name: env['DB_NAME'] ?? 'perambula',
+      user: env['DB_USER'] ?? 'perambula',
+      password: need('DB_PASSWORD'),
+    },
+    feed: { url: need('FEED_URL'), token: need('FEED_TOKEN') },
+    mail: { smtp: need('SMTP_URL'), mailbox: env['MAILBOX_URL'] ?? null },
+    countyDir: need('COUNTY_DIR'),
+    webDir: env['WEB_DIR'] ?? null,
+    zone: env['COUNTY_ZONE'] ?? 'America/New_York',
+    demo: env['DEMO_PASSWORD']
+      ? { email: env['DEMO_EMAIL'] ?? 'juno@wayfarer.example', password: env['DEMO_PASSWORD'], startsAt: Date.parse('2026-04-14T13:12:00Z') }
+      : null,
+  };
+}

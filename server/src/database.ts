@@ -1,0 +1,28 @@
+import type { DataSourceOptions } from 'typeorm';
+import { AlertItemRow, MatchCursorRow } from './alerts/index.js';
+import { ClientRow, LinkRow, PersonRow, TaskRow } from './clients/index.js';
+import { DemoClockRow } from './clock/index.js';
+import type { Config } from './common/config.js';
+import { FeedCursorRow, FeedRejectRow } from './feed/index.js';
+import { ListingEventRow, ListingRow, SequenceRow } from './listings/index.js';
+import { OutboxRow } from './mail/index.js';
+import { Initial1760000000000 } from './migrations/1760000000000-Initial.js';
+import { ReactionRow, VisitRow } from './portal/index.js';
+import { AlertRow, SearchRow } from './searches/index.js';
+import { AgentRow, SessionRow } from './sessions/index.js';
+import { ShortlistItemRow, ShortlistRow } from './shortlists/index.js';
+import { ShowingRow } from './showings/index.js';
+
+const ENTITIES = [
+  AgentRow, AlertItemRow, AlertRow, ClientRow, DemoClockRow, FeedCursorRow, FeedRejectRow, LinkRow, ListingEventRow, ListingRow, MatchCursorRow,
+  OutboxRow, PersonRow, ReactionRow, SearchRow, SequenceRow, SessionRow, ShortlistItemRow, ShortlistRow, ShowingRow, TaskRow, VisitRow,
+];
+
+export function databaseOptions({ database }: Config): DataSourceOptions {
+  const { host, port, name, user, password } = database;
+  return {
+    type: 'mariadb', host, port, database: name, username: user, password,
+    entities: ENTITIES, migrations: [Initial1760000000000], migrationsRun: true, synchronize: false,
+    timezone: 'Z', charset: 'utf8mb4', poolSize: 12, dateStrings: ['DATE'],
+  };
+}

@@ -1,0 +1,3 @@
+export { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
+export { FeedModule } from './feed.module.js';
+export { FeedReader } from './feed.reader.js';

@@ -1,0 +1,1 @@
+export { createApp } from './app.js';

@@ -1,0 +1,3 @@
+export { ListingEventRow, ListingRow, SequenceRow } from './listing.entity.js';
+export { asChange, ListingsService } from './listings.service.js';
+export { ListingsModule } from './listings.module.js';

@@ -1,0 +1,35 @@
+import type { ListingRecord } from '@perambula/core';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+const bigint = { to: (value: number) => value, from: (value: string) => Number(value) };
+
+/** A listing as the feed last gave it, in the fields that may be stored. */
+@Entity('listings')
+export class ListingRow {
+  @PrimaryColumn('varchar', { length: 60 }) listingKey: string;
+  @Index() @Column('bigint', { transformer: bigint }) sequence: number;
+  @Index() @Column('varchar', { length: 40 }) standardStatus: string;
+  @Index() @Column('varchar', { length: 40, nullable: true }) parcelNumber: string | null;
+  @Column('datetime', { precision: 3 }) modifiedAt: Date;
+  @Column('boolean', { default: false }) removed: boolean;
+  @Column('json') data: ListingRecord;
+}
+
+/** One field of a listing that changed. Rows with a sequence of 0 came with the first load and were never news. */
+@Entity('listing_events')
+export class ListingEventRow {
+  @PrimaryColumn('bigint', { generated: 'increment', transformer: bigint }) id: number;
+  @Index() @Column('bigint', { transformer: bigint }) sequence: number;
+  @Index() @Column('varchar', { length: 60 }) listingKey: string;
+  @Column('varchar', { length: 60 }) field: string;
+  @Column('varchar', { length: 200, nullable: true }) fromValue: string | null;
+  @Column('varchar', { length: 200, nullable: true }) toValue: string | null;
+  @Index() @Column('datetime', { precision: 3 }) at: Date;
+}
+
+/** The last sequence number given out: one row, locked by whoever takes the next, so that commit order is sequence order. */
+@Entity('sequence')
+export class SequenceRow {
+  @PrimaryColumn('int') id: number;
+  @Column('bigint', { transformer: bigint }) value: number;
+}

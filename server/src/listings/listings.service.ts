@@ -1,0 +1,81 @@
+import { Injectable } from '@nestjs/common';
+import { forAudience } from '@perambula/core';
+import type { ListingChange, ListingRecord } from '@perambula/core';
+import { DataSource, In, MoreThan, MoreThanOrEqual, Not } from 'typeorm';
+import { found } from '../common/failure.js';
+import { ListingEventRow, ListingRow, SequenceRow } from './listing.entity.js';
+
+/** Listings and their changes as they are stored. */
+@Injectable()
+export class ListingsService {
+  constructor(private readonly database: DataSource) {}
+
+  async sequence(): Promise<number> {
+    return (await this.database.getRepository(SequenceRow).findOneBy({ id: 1 }))?.value ?? 0;
+  }
+
+  async byKeys(keys: readonly string[]): Promise<Map<string, ListingRecord>> {
+    if (keys.length === 0) return new Map();
+    const rows = await this.database.getRepository(ListingRow).findBy({ listingKey: In([...keys]) });
+    return new Map(rows.map((row) => [row.listingKey, row.data]));
+  }
+
+  /** Listings changed after a sequence number, in its order, removed ones too. */
+  changedSince(sequence: number, most: number): Promise<ListingRow[]> {
+    return this.database.getRepository(ListingRow).find({ where: { sequence: MoreThan(sequence) }, order: { sequence: 'ASC' }, take: most });
+  }
+
+  async all(): Promise<ListingRecord[]> {
+    return (await this.database.getRepository(ListingRow).findBy({ removed: false })).map(({ data }) => data);
+  }
+
+  /** News from a moment on, in the order it was told; what came with the first load is not among it unless asked for. */
+  async changesFrom(at: Date, withFirstLoad: boolean): Promise<ListingChange[]> {
+    const rows = await this.database.getRepository(ListingEventRow).find({
+      where: { at: MoreThanOrEqual(at), ...(withFirstLoad ? {} : { sequence: Not(0) }) },
+      order: { at: 'ASC', id: 'ASC' },
+    });
+    return rows.map(asChange);
+  }
+
+  /** A listing for the agent, with its parcel's history over all its listings, newest first. */
+  async page(key: string): Promise<{ listing: ListingRecord; history: readonly HistoryEntry[] }> {
+    const row = found(await this.database.getRepository(ListingRow).findOneBy({ listingKey: key }), 'listing');
+    const siblings = row.parcelNumber ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber }) : [row];
+    const events = await this.database.getRepository(ListingEventRow).findBy({ listingKey: In(siblings.map(({ listingKey }) => listingKey)) });
+    const openings = siblings.map(({ data }) => openingOf(data, events));
+    const changes = events
+      .filter(({ field }) => field !== 'ListingKey')
+      .map((event) => ({ listingKey: event.listingKey, at: event.at.toISOString(), field: event.field, from: event.fromValue, to: event.toValue }));
+    const history = [...openings, ...changes].sort((a, b) => (a.at < b.at ? 1 : -1));
+    return { listing: forAudience(row.data as unknown as Record<string, unknown>, 'agent'), history };
+  }
+}
+
+export interface HistoryEntry {
+  readonly listingKey: string;
+  readonly at: string;
+  /** A RESO field, or "ListingKey" where a listing began. */
+  readonly field: string;
+  readonly from: string | null;
+  readonly to: string | null;
+  readonly price?: number;
+}
+
+function openingOf(data: ListingRecord, events: readonly ListingEventRow[]): HistoryEntry {
+  const firstStatus = events.filter(({ listingKey, field }) => listingKey === data.ListingKey && field === 'StandardStatus').sort((a, b) => a.at.getTime() - b.at.getTime())[0];
+  return {
+    listingKey: data.ListingKey,
+    at: String(data['OriginalEntryTimestamp']),
+    field: 'ListingKey',
+    from: null,
+    to: firstStatus?.fromValue ?? String(data['StandardStatus']),
+    price: Number(data['OriginalListPrice'] ?? data['ListPrice']),
+  };
+}
+
+/** A stored event as core reads it: prices are numbers again. */
+export function asChange(row: ListingEventRow): ListingChange {
+  const value = (text: string | null): string | number | null => (row.field === 'ListPrice' && text !== null ? Number(text) : text);
+  return { ListingKey: row.listingKey, field: row.field, from: value(row.fromValue), to: value(row.toValue), at: row.at.getTime() };
+}

@@ -1,0 +1,62 @@
+import mjml2html from 'mjml';
+import type { AgentRow } from '../sessions/index.js';
+
+export interface LetterHome {
+  readonly why: string;
+  readonly price: string;
+  readonly address: string;
+  readonly facts: string;
+  /** Listing office with telephone, source and time of update. */
+  readonly credit: string;
+  readonly picture: string;
+  readonly url: string;
+}
+
+export interface Letter {
+  readonly greeting: string;
+  readonly paragraphs: readonly string[];
+  readonly homes: readonly LetterHome[];
+  readonly button: { readonly label: string; readonly url: string } | null;
+  readonly agent: Pick<AgentRow, 'name' | 'officeName' | 'phone' | 'postalAddress' | 'licenseNumber'>;
+  readonly stopUrl: string;
+}
+
+const INK = '#23302E';
+const SOFT = '#5C6964';
+const MULBERRY = '#7C3F6B';
+
+/** A letter in both of its parts. Everything written by people is escaped. */
+export async function renderLetter(letter: Letter): Promise<{ html: string; text: string }> {
+  const { html } = await mjml2html(markup(letter), { validationLevel: 'strict' });
+  return { html, text: plainText(letter) };
+}
+
+function markup({ greeting, paragraphs, homes, button, agent, stopUrl }: Letter): string {
+  const said = [greeting, ...paragraphs].map((paragraph) => `<mj-text font-size="16px" line-height="1.5">${escape(paragraph).replaceAll('\n', '<br/>')}</mj-text>`).join('');
+  return `<mjml><mj-head><mj-attributes><mj-all font-family="Hanken Grotesk, Helvetica, Arial, sans-serif" color="${INK}"/></mj-attributes></mj-head>
+<mj-body background-color="#FBF9F5" width="600px">
+<mj-section background-color="#FFFFFF" padding="20px 4px 4px"><mj-column>${said}</mj-column></mj-section>
+${homes.map(homeMarkup).join('')}
+${button ? `<mj-section background-color="#FFFFFF" padding="4px 0 20px"><mj-column><mj-button href="${escape(button.url)}" background-color="${MULBERRY}" color="#FFFFFF" border-radius="8px" font-weight="600" font-size="15px">${escape(button.label)}</mj-button></mj-column></mj-section>` : ''}
+<mj-section padding="14px 4px"><mj-column><mj-text font-size="12.5px" color="${SOFT}" line-height="1.5"><strong>${escape(agent.name)}</strong> · ${escape(agent.officeName)} · ${escape(agent.phone)}<br/>${escape(agent.postalAddress)} · license ${escape(agent.licenseNumber)}<br/>Equal housing opportunity. Information is from the listing source and should be verified.<br/><a href="${escape(stopUrl)}" style="color:${SOFT}">Stop these messages</a></mj-text></mj-column></mj-section>
+</mj-body></mjml>`;
+}
+
+function homeMarkup(home: LetterHome): string {
+  return `<mj-section background-color="#FFFFFF" padding="10px 4px" border-top="1px solid #E4DFD5"><mj-column width="36%"><mj-image src="${escape(home.picture)}" alt="${escape(`Drawing of ${home.address}`)}" href="${escape(home.url)}" border-radius="8px" padding="4px 12px"/></mj-column>
+<mj-column width="64%"><mj-text font-size="14px" line-height="1.45" padding="2px 12px"><span style="color:${MULBERRY};font-weight:600;font-size:13px">${escape(home.why)}</span><br/><a href="${escape(home.url)}" style="color:${INK};text-decoration:none;font-size:17px;font-weight:700">${escape(home.price)} · ${escape(home.address)}</a><br/>${escape(home.facts)}<br/><span style="color:${SOFT};font-size:12px">${escape(home.credit)}</span></mj-text></mj-column></mj-section>`;
+}
+
+function plainText({ greeting, paragraphs, homes, button, agent, stopUrl }: Letter): string {
+  return [
+    greeting,
+    ...paragraphs,
+    ...homes.map((home) => `${home.why}\n${home.price}  ${home.address}\n${home.facts}\n${home.credit}\n${home.url}`),
+    ...(button ? [`${button.label}: ${button.url}`] : []),
+    `-- \n${agent.name}\n${agent.officeName}, ${agent.postalAddress}\n${agent.phone}, license ${agent.licenseNumber}\nEqual housing opportunity. Information is from the listing source and should be verified.\nStop these messages: ${stopUrl}`,
+  ].join('\n\n');
+}
+
+function escape(text: string): string {
+  return text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+}

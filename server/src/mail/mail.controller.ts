@@ -1,0 +1,30 @@
+import { Controller, Get, Header, Param, UseGuards } from '@nestjs/common';
+import type { MailMessage, MailSummary } from '@perambula/contract';
+import { AgentGuard, CurrentAgent } from '../sessions/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { MailService } from './mail.service.js';
+
+@Controller('mailbox')
+@UseGuards(AgentGuard)
+export class MailController {
+  constructor(private readonly mail: MailService) {}
+
+  @Get()
+  list(@CurrentAgent() agent: AgentRow): Promise<MailSummary[]> {
+    return this.mail.mailbox(agent.id);
+  }
+
+  @Get(':id')
+  async read(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<MailMessage> {
+    const { html: _html, ...message } = await this.mail.mail(agent.id, id);
+    return message;
+  }
+
+  /** The HTML part as a page of its own, which may show pictures and styles and do nothing else. */
+  @Get(':id/body')
+  @Header('content-type', 'text/html; charset=utf-8')
+  @Header('content-security-policy', "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox allow-popups allow-top-navigation-by-user-activation; frame-ancestors 'self'")
+  async body(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<string> {
+    return (await this.mail.mail(agent.id, id)).html.replaceAll('<a ', '<a target="_blank" ');
+  }
+}

@@ -1,0 +1,164 @@
+import { randomUUID } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
+import type { MailMessage, MailSummary } from '@perambula/contract';
+import { simpleParser } from 'mailparser';
+import { createTransport } from 'nodemailer';
+import sanitizeHtml from 'sanitize-html';
+import { DataSource, In } from 'typeorm';
+import type { EntityManager } from 'typeorm';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { found } from '../common/failure.js';
+import { log } from '../common/log.js';
+import { renderLetter } from './letter.js';
+import type { Letter } from './letter.js';
+import { OutboxRow } from './outbox.entity.js';
+
+export interface Addressed {
+  readonly agentId: string;
+  readonly replyTo: string;
+  readonly clientId: string;
+  readonly personId: string;
+  readonly toAddress: string;
+  readonly toName: string;
+  readonly subject: string;
+  readonly letter: Letter;
+  readonly state?: 'queued' | 'held';
+  readonly digestId?: string;
+  readonly calendar?: string;
+}
+
+const LOOK_EVERY_MS = 500;
+const BATCH = 20;
+
+/** Writes messages to the outbox, sends what is queued there by SMTP, and reads the stand-in's mailbox. */
+@Injectable()
+export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly smtp;
+  private timer: NodeJS.Timeout | undefined;
+  private sending: Promise<void> | null = null;
+  private stopped = false;
+
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {
+    this.smtp = createTransport({ url: config.mail.smtp, pool: true, maxConnections: 3, connectionTimeout: 5000, socketTimeout: 10_000, ignoreTLS: true } as Parameters<typeof createTransport>[0]);
+  }
+
+  onApplicationBootstrap(): void {
+    this.timer = setInterval(() => void this.sendQueued(), LOOK_EVERY_MS);
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    this.stopped = true;
+    clearInterval(this.timer);
+    await this.sending;
+    this.smtp.close();
+  }
+
+  /** Writes a message to the outbox, in the caller's transaction. */
+  async write(manager: EntityManager, message: Addressed): Promise<void> {
+    const { letter, state = 'queued', digestId = null, calendar = null, ...address } = message;
+    const id = randomUUID();
+    const { html, text } = await renderLetter(letter);
+    await manager.insert(OutboxRow, {
+      ...address, id, html, text, state, digestId, calendar,
+      messageId: `<${id}@mail.perambula.example>`,
+      fromName: `${letter.agent.name}, ${letter.agent.officeName}`,
+      subject: message.subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
+      stopUrl: letter.stopUrl,
+      tries: 0, nextTryAt: new Date(), createdAt: this.clock.date(), sentAt: null, lastError: null,
+    });
+  }
+
+  /** Sends what is queued; any number of servers can, since each claims its rows. */
+  sendQueued(): Promise<void> {
+    this.sending ??= this.sendAll()
+      .catch((error: unknown) => log.warn({ error }, 'outbox not read'))
+      .finally(() => (this.sending = null));
+    return this.sending;
+  }
+
+  private async sendAll(): Promise<void> {
+    while (!this.stopped && (await this.sendBatch()) === BATCH);
+  }
+
+  private sendBatch(): Promise<number> {
+    return this.database.transaction(async (manager) => {
+      // the claim is the row lock: a server that dies lets go of it, and the message is tried again under the same Message-ID
+      const rows = await manager
+        .createQueryBuilder(OutboxRow, 'message')
+        .where('message.state = :state AND message.nextTryAt <= :now', { state: 'queued', now: new Date() })
+        .orderBy('message.createdAt')
+        .limit(BATCH)
+        .setLock('pessimistic_write')
+        .setOnLocked('skip_locked')
+        .getMany();
+      await Promise.all(rows.map((row) => this.sendOne(row)));
+      await manager.save(rows);
+      return rows.length;
+    });
+  }
+
+  private async sendOne(row: OutboxRow): Promise<void> {
+    try {
+      await this.smtp.sendMail({
+        messageId: row.messageId,
+        date: row.createdAt,
+        from: { name: row.fromName, address: 'alerts@mail.perambula.example' },
+        replyTo: row.replyTo,
+        to: { name: row.toName, address: row.toAddress },
+        subject: row.subject,
+        html: row.html,
+        text: row.text,
+        // RFC 2369 and RFC 8058
+        headers: { 'List-Unsubscribe': `<${row.stopUrl}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' },
+        ...(row.calendar ? { icalEvent: { method: 'REQUEST', content: row.calendar, filename: 'showing.ics' } } : {}),
+      });
+      Object.assign(row, { state: 'sent', sentAt: this.clock.date(), lastError: null });
+    } catch (error) {
+      const tries = row.tries + 1;
+      const refused = ((error as { responseCode?: number }).responseCode ?? 0) >= 500;
+      const waitMs = Math.min(60_000, 250 * 2 ** tries);
+      Object.assign(row, { tries, state: refused ? 'failed' : 'queued', nextTryAt: new Date(Date.now() + waitMs), lastError: String((error as Error).message).slice(0, 300) });
+    }
+  }
+
+  /** The agent's messages as they arrived in the stand-in mailbox, newest first. */
+  async mailbox(agentId: string): Promise<MailSummary[]> {
+    const arrived = (await (await this.ask('/')).json()) as { id: string; messageId: string; to: string[]; subject: string; date: string }[];
+    const own = arrived.length === 0 ? [] : await this.database.getRepository(OutboxRow).find({ select: { messageId: true }, where: { agentId, messageId: In(arrived.map(({ messageId }) => messageId)) } });
+    const ids = new Set(own.map(({ messageId }) => messageId));
+    return arrived
+      .filter(({ messageId }) => ids.has(messageId))
+      .map(({ id, to, subject, date }) => ({ id, to: to.join(', '), subject, sentAt: date }))
+      .sort((a, b) => (a.sentAt < b.sentAt ? 1 : -1));
+  }
+
+  async mail(agentId: string, id: string): Promise<MailMessage & { html: string }> {
+    const summary = found((await this.mailbox(agentId)).find((mail) => mail.id === id), 'message');
+    const mail = await simpleParser(Buffer.from(await (await this.ask(`/${id}.eml`)).arrayBuffer()));
+    const headers = mail.headerLines.map(({ key, line }): [string, string] => [key, line.slice(line.indexOf(':') + 1).trim()]);
+    return { ...summary, text: mail.text ?? '', headers, html: clean(mail.html || '') };
+  }
+
+  private async ask(path: string): Promise<Response> {
+    const mailbox = found(this.config.mail.mailbox, 'mailbox');
+    const response = await fetch(`${mailbox}${path}`, { signal: AbortSignal.timeout(5000) });
+    return found(response.ok ? response : null, 'message');
+  }
+}
+
+/** A message's HTML without anything that could act. */
+export function clean(html: string): string {
+  return sanitizeHtml(html, {
+    allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'style', 'html', 'head', 'body', 'center'],
+    allowedAttributes: { '*': ['style', 'class', 'align', 'width', 'height', 'border', 'cellpadding', 'cellspacing', 'role', 'bgcolor', 'valign', 'lang', 'dir'], a: ['href', 'target'], img: ['src', 'alt'] },
+    allowedSchemes: ['http', 'https', 'mailto', 'tel'],
+    allowVulnerableTags: true,
+  });
+}

@@ -1,0 +1,32 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+export type OutboxState = 'held' | 'queued' | 'sent' | 'failed';
+
+/** A message as it was or will be sent. Its Message-ID is given when it is written and kept over every retry. */
+@Entity('outbox')
+@Index(['state', 'nextTryAt'])
+export class OutboxRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Index() @Column('char', { length: 36 }) clientId: string;
+  @Column('char', { length: 36 }) personId: string;
+  /** The digest it carries, one for all its readers; null for single messages. */
+  @Index() @Column('char', { length: 36, nullable: true }) digestId: string | null;
+  @Column('varchar', { length: 120, unique: true }) messageId: string;
+  @Column('varchar', { length: 254 }) toAddress: string;
+  @Column('varchar', { length: 120 }) toName: string;
+  @Column('varchar', { length: 120 }) fromName: string;
+  @Column('varchar', { length: 254 }) replyTo: string;
+  @Column('varchar', { length: 250 }) subject: string;
+  @Column('mediumtext') html: string;
+  @Column('mediumtext') text: string;
+  @Column('varchar', { length: 300 }) stopUrl: string;
+  @Column('mediumtext', { nullable: true }) calendar: string | null;
+  @Column('varchar', { length: 10 }) state: OutboxState;
+  @Column('int', { default: 0 }) tries: number;
+  @Column('datetime', { precision: 3 }) nextTryAt: Date;
+  /** The demo's time at which it was written. */
+  @Column('datetime', { precision: 3 }) createdAt: Date;
+  @Column('datetime', { precision: 3, nullable: true }) sentAt: Date | null;
+  @Column('varchar', { length: 300, nullable: true }) lastError: string | null;
+}

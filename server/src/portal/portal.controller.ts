@@ -1,0 +1,85 @@
+import { Body, Controller, createParamDecorator, Get, HttpCode, Injectable, Param, Post, Put, Res, UseGuards } from '@nestjs/common';
+import type { CanActivate, ExecutionContext } from '@nestjs/common';
+import type { Portal } from '@perambula/contract';
+import type { Request, Response } from 'express';
+import { CountedBody, OpenBody, ReactionBody, WishBody } from './dto/bodies.js';
+import { PortalService } from './portal.service.js';
+
+const PORTAL_COOKIE = 'perambula_portal';
+const DAYS = 60;
+
+interface Visiting extends Request {
+  personId?: string;
+}
+
+/** Lets only the reader of a valid portal link through. */
+@Injectable()
+export class PortalGuard implements CanActivate {
+  constructor(private readonly portal: PortalService) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const request = context.switchToHttp().getRequest<Visiting>();
+    request.personId = await this.portal.personOf((request.cookies as Record<string, string | undefined>)[PORTAL_COOKIE]);
+    return true;
+  }
+}
+
+const Visitor = createParamDecorator((_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Visiting>().personId);
+
+@Controller('portal')
+export class PortalController {
+  constructor(private readonly portal: PortalService) {}
+
+  /** Takes the link's token into a cookie. Done by the page's script, so that a machine that only follows links counts as nobody. */
+  @Post('session')
+  @HttpCode(200)
+  async enter(@Body() { token }: OpenBody, @Res({ passthrough: true }) response: Response): Promise<Record<string, never>> {
+    await this.portal.personOf(token);
+    response.cookie(PORTAL_COOKIE, token, { httpOnly: true, sameSite: 'lax', maxAge: DAYS * 86_400_000, path: '/api/portal' });
+    return {};
+  }
+
+  @Get()
+  @UseGuards(PortalGuard)
+  open(@Visitor() personId: string): Promise<Portal> {
+    return this.portal.open(personId);
+  }
+
+  @Post('homes/:key/visit')
+  @HttpCode(200)
+  @UseGuards(PortalGuard)
+  async openHome(@Visitor() personId: string, @Param('key') key: string): Promise<Record<string, never>> {
+    await this.portal.openHome(personId, key);
+    return {};
+  }
+
+  @Put('homes/:key/reaction')
+  @UseGuards(PortalGuard)
+  async react(@Visitor() personId: string, @Param('key') key: string, @Body() body: ReactionBody): Promise<Record<string, never>> {
+    await this.portal.react(personId, key, body.verdict, body.note ?? '');
+    return {};
+  }
+
+  @Post('homes/:key/showing')
+  @HttpCode(200)
+  @UseGuards(PortalGuard)
+  async askToSee(@Visitor() personId: string, @Param('key') key: string, @Body() body: WishBody): Promise<Record<string, never>> {
+    await this.portal.askToSee(personId, key, body.wish);
+    return {};
+  }
+
+  @Put('visits')
+  @UseGuards(PortalGuard)
+  async countVisits(@Visitor() personId: string, @Body() body: CountedBody): Promise<Record<string, never>> {
+    await this.portal.countVisits(personId, body.counted);
+    return {};
+  }
+
+  @Post('stop')
+  @HttpCode(200)
+  @UseGuards(PortalGuard)
+  async stop(@Visitor() personId: string): Promise<Record<string, never>> {
+    await this.portal.stop(personId);
+    return {};
+  }
+}

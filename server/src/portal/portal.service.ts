@@ -1,0 +1,126 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { Portal, PortalHome, Verdict } from '@perambula/contract';
+import { addressShown, CADENCE_LABEL, forAudience, mayShow, sentenceOf } from '@perambula/core';
+import { DataSource, In, IsNull, Not } from 'typeorm';
+import { AlertItemRow } from '../alerts/index.js';
+import { ClientsService, LinksService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { found } from '../common/failure.js';
+import { EventsService } from '../events/index.js';
+import { ListingsService } from '../listings/index.js';
+import { OutboxRow } from '../mail/index.js';
+import { SearchesService } from '../searches/index.js';
+import { ShowingsService } from '../showings/index.js';
+import { ReactionRow, VisitRow } from './portal.entity.js';
+
+/** A visit goes on until nothing was opened for half an hour. */
+const ONE_VISIT_MS = 30 * 60_000;
+
+/** One client's own pages: the homes told to them and what they say of them; nothing of any other client. */
+@Injectable()
+export class PortalService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly links: LinksService,
+    private readonly listings: ListingsService,
+    private readonly searches: SearchesService,
+    private readonly showings: ShowingsService,
+    private readonly events: EventsService,
+  ) {}
+
+  /** The person behind a portal link; throws when it is unknown, over or withdrawn. */
+  personOf(token: string | undefined): Promise<string> {
+    return this.links.personOf(token, 'portal');
+  }
+
+  async open(personId: string): Promise<Portal> {
+    const { person, client, agent } = await this.clients.person(personId);
+    const searches = (await this.searches.list(agent.id, client.id)).filter(({ alert }) => alert);
+    const visits = this.database.getRepository(VisitRow);
+    const now = this.clock.now();
+    const recent = await visits.find({ where: { personId, listingKey: IsNull() }, order: { at: 'DESC', id: 'DESC' }, take: 2 });
+    const current = recent[0] && now - recent[0].at.getTime() < ONE_VISIT_MS ? recent[0] : null;
+    const lastVisit = current ? (recent[1] ?? null) : (recent[0] ?? null);
+    if (!current && person.countsVisits) {
+      await visits.insert({ clientId: client.id, personId, listingKey: null, at: new Date(now) });
+      this.events.say(agent.id, 'visit');
+    }
+    return {
+      person: person.name, household: client.name, lastVisitAt: lastVisit?.at.toISOString() ?? null, countsVisits: person.countsVisits, now: new Date(now).toISOString(),
+      agent: { name: agent.name, phone: agent.phone, email: agent.email, officeName: agent.officeName, postalAddress: agent.postalAddress, licenseNumber: agent.licenseNumber },
+      searches: searches.map(({ id, name, document, alert }) => ({ id, name, sentence: sentenceOf(document), cadence: alert ? CADENCE_LABEL[alert.cadence] : '', state: alert?.state ?? 'stopped' })),
+      homes: await this.homes(client.id, personId, searches.map(({ id }) => id), lastVisit?.at ?? null),
+      source: 'Ostrey County Listing Exchange. Deemed reliable, not guaranteed; verify what matters to you.',
+    };
+  }
+
+  private async homes(clientId: string, personId: string, searchIds: readonly string[], since: Date | null): Promise<PortalHome[]> {
+    const items = await this.database.getRepository(AlertItemRow).find({ where: { searchId: In([...searchIds]), toldAt: Not(IsNull()) }, order: { toldAt: 'DESC', id: 'DESC' } });
+    // a digest that still waits for the agent's look has told nothing yet
+    const waiting = new Set((await this.database.getRepository(OutboxRow).find({ select: { digestId: true }, where: { clientId, state: 'held' } })).map(({ digestId }) => digestId));
+    const newest = new Map<string, AlertItemRow>();
+    for (const item of items) if (!waiting.has(item.digestId) && !newest.has(item.listingKey)) newest.set(item.listingKey, item);
+    const records = await this.listings.byKeys([...newest.keys()]);
+    const reactions = new Map((await this.database.getRepository(ReactionRow).findBy({ personId })).map((row) => [row.listingKey, row]));
+    const showings = new Map((await this.showings.ofClient(clientId)).reverse().map((row) => [row.listingKey, row]));
+    return [...newest.values()].flatMap((item): PortalHome[] => {
+      const record = records.get(item.listingKey);
+      if (!record || !mayShow(record, 'client')) return [];
+      const listing = forAudience(record, 'client');
+      const [reaction, showing] = [reactions.get(item.listingKey), showings.get(item.listingKey)];
+      const toldAt = item.toldAt as Date;
+      return [{
+        listing, address: addressShown(listing), why: item.why, toldAt: toldAt.toISOString(), isNew: since === null || toldAt > since,
+        reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
+        showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
+      }];
+    });
+  }
+
+  async react(personId: string, listingKey: string, verdict: Verdict, note: string): Promise<void> {
+    const { client, agent } = await this.guardTold(personId, listingKey);
+    await this.database.getRepository(ReactionRow).upsert({ id: randomUUID(), clientId: client.id, personId, listingKey, verdict, note: note.trim(), at: this.clock.date() }, { conflictPaths: ['personId', 'listingKey'], skipUpdateIfNoValuesChanged: false });
+    this.events.say(agent.id, 'reaction');
+  }
+
+  async askToSee(personId: string, listingKey: string, wish: string): Promise<void> {
+    const { client, agent } = await this.guardTold(personId, listingKey);
+    await this.showings.ask(agent.id, client.id, listingKey, wish.trim());
+    this.events.say(agent.id, 'showing');
+  }
+
+  async openHome(personId: string, listingKey: string): Promise<void> {
+    const { person, client, agent } = await this.guardTold(personId, listingKey);
+    if (!person.countsVisits) return;
+    await this.database.getRepository(VisitRow).insert({ clientId: client.id, personId, listingKey, at: this.clock.date() });
+    this.events.say(agent.id, 'visit');
+  }
+
+  countVisits(personId: string, counted: boolean): Promise<void> {
+    return this.clients.setVisitsCounted(personId, counted);
+  }
+
+  stop(personId: string): Promise<void> {
+    return this.clients.stopPerson(personId);
+  }
+
+  reactionsOf(clientIds: readonly string[]): Promise<ReactionRow[]> {
+    return this.database.getRepository(ReactionRow).find({ where: { clientId: In([...clientIds]) }, order: { at: 'DESC' } });
+  }
+
+  visitsOf(clientIds: readonly string[]): Promise<VisitRow[]> {
+    return this.database.getRepository(VisitRow).find({ where: { clientId: In([...clientIds]) }, order: { at: 'DESC' } });
+  }
+
+  /** A link's reader sees and answers only for homes that were told to their household. */
+  private async guardTold(personId: string, listingKey: string): Promise<Awaited<ReturnType<ClientsService['person']>>> {
+    const owner = await this.clients.person(personId);
+    const searches = await this.searches.list(owner.agent.id, owner.client.id);
+    const told = await this.database.getRepository(AlertItemRow).existsBy({ searchId: In(searches.map(({ id }) => id)), listingKey, toldAt: Not(IsNull()) });
+    found(told ? true : null, 'home in this portal');
+    return owner;
+  }
+}

@@ -1,0 +1,2 @@
+export { PulseModule } from './pulse.module.js';
+export { Pulse } from './pulse.service.js';

@@ -1,0 +1,83 @@
+import { Worker } from 'node:worker_threads';
+import { Injectable } from '@nestjs/common';
+import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
+import { Subject } from 'rxjs';
+import { log } from '../common/log.js';
+import { ListingsService } from '../listings/index.js';
+import type { EngineCalls } from './engine.worker.js';
+
+const FOLLOW_EVERY_MS = 1_000;
+const BATCH = 2_000;
+
+/** The engine's thread, kept in step with the listings' sequence. */
+@Injectable()
+export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
+  /** The sequence number of the last listing that the engine holds. */
+  asOf = 0;
+  /** Says each new `asOf`. */
+  readonly moved = new Subject<number>();
+  private worker: Worker | null = null;
+  private readonly waiting = new Map<number, { resolve: (answer: never) => void; reject: (error: Error) => void }>();
+  private asked = 0;
+  private following: Promise<void> | null = null;
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(private readonly listings: ListingsService) {}
+
+  async onApplicationBootstrap(): Promise<void> {
+    this.start();
+    await this.follow();
+    this.timer = setInterval(() => void this.follow().catch((error: unknown) => log.warn({ error }, 'engine not in step')), FOLLOW_EVERY_MS);
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    clearInterval(this.timer);
+    const worker = this.worker;
+    this.worker = null;
+    await worker?.terminate();
+  }
+
+  ask<K extends keyof EngineCalls>(call: K, ask: EngineCalls[K]['ask']): Promise<EngineCalls[K]['answer']> {
+    const id = ++this.asked;
+    return new Promise((resolve, reject) => {
+      this.waiting.set(id, { resolve, reject });
+      this.worker?.postMessage({ id, call, ask });
+    });
+  }
+
+  /** Brings the engine up to the listings' sequence. */
+  follow(): Promise<void> {
+    this.following ??= this.catchUp().finally(() => (this.following = null));
+    return this.following;
+  }
+
+  private async catchUp(): Promise<void> {
+    const before = this.asOf;
+    for (;;) {
+      const rows = await this.listings.changedSince(this.asOf, BATCH);
+      const last = rows[rows.length - 1];
+      if (!last) break;
+      await this.ask('put', { records: rows.filter(({ removed }) => !removed).map(({ data }) => data), removed: rows.filter(({ removed }) => removed).map(({ listingKey }) => listingKey) });
+      this.asOf = last.sequence;
+    }
+    if (this.asOf !== before) this.moved.next(this.asOf);
+  }
+
+  private start(): void {
+    this.asOf = 0;
+    const worker = new Worker(new URL('./engine.worker.js', import.meta.url));
+    worker.on('message', ({ id, answer, error }: { id: number; answer: never; error?: string }) => {
+      const one = this.waiting.get(id);
+      this.waiting.delete(id);
+      if (error === undefined) one?.resolve(answer);
+      else one?.reject(new Error(error));
+    });
+    worker.on('error', (error) => log.error({ error }, 'engine thread failed'));
+    worker.on('exit', () => {
+      for (const one of this.waiting.values()) one.reject(new Error('The engine’s thread ended.'));
+      this.waiting.clear();
+      if (this.worker === worker) this.start();
+    });
+    this.worker = worker;
+  }
+}

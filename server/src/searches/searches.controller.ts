@@ -1,0 +1,56 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
+import type { Choices, CountAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import { AgentGuard, CurrentAgent } from '../sessions/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { ChangedSearchBody, CountBody, ListingsBody, NewSearchBody } from './dto/bodies.js';
+import { SearchesService } from './searches.service.js';
+
+@Controller('searches')
+@UseGuards(AgentGuard)
+export class SearchesController {
+  constructor(private readonly searches: SearchesService) {}
+
+  @Post('count')
+  @HttpCode(200)
+  count(@Body() body: CountBody): Promise<CountAnswer> {
+    return this.searches.count(body.search);
+  }
+
+  @Post('listings')
+  @HttpCode(200)
+  listings(@Body() { search, ...query }: ListingsBody): Promise<ListingsAnswer> {
+    return this.searches.results(search, query);
+  }
+
+  @Get('choices')
+  choices(): Promise<Choices> {
+    return this.searches.choices();
+  }
+
+  @Get()
+  list(@CurrentAgent() agent: AgentRow): Promise<SavedSearch[]> {
+    return this.searches.list(agent.id);
+  }
+
+  @Post()
+  create(@CurrentAgent() agent: AgentRow, @Body() body: NewSearchBody): Promise<SavedSearch> {
+    return this.searches.create(agent.id, body);
+  }
+
+  @Get(':id')
+  get(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<SavedSearch> {
+    return this.searches.get(agent.id, id);
+  }
+
+  @Put(':id')
+  update(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: ChangedSearchBody): Promise<SavedSearch> {
+    return this.searches.update(agent.id, id, body);
+  }
+
+  @Delete(':id')
+  @HttpCode(200)
+  async remove(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<Record<string, never>> {
+    await this.searches.remove(agent.id, id);
+    return {};
+  }
+}

@@ -1,0 +1,118 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { AlertState, Choices, CountAnswer, ListingsAnswer, Row, SavedSearch } from '@perambula/contract';
+import { FIELDS, forAudience, missOf, readSearch } from '@perambula/core';
+import type { ResultKey, ResultSet, Search } from '@perambula/core';
+import { DataSource, In, IsNull } from 'typeorm';
+import { ClientsService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { Failure, found } from '../common/failure.js';
+import { ListingsService } from '../listings/index.js';
+import { EngineHost } from './engine.host.js';
+import { AlertRow, SearchRow } from './search.entity.js';
+
+export interface ListingsQuery {
+  readonly set: ResultSet;
+  readonly line?: string;
+  readonly offset: number;
+  readonly limit: number;
+}
+
+@Injectable()
+export class SearchesService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly engine: EngineHost,
+    private readonly listings: ListingsService,
+    private readonly clients: ClientsService,
+    private readonly clock: Clock,
+  ) {}
+
+  async count(document: unknown): Promise<CountAnswer> {
+    const search = readSearch(document);
+    const asOf = this.engine.asOf;
+    return { ...(await this.engine.ask('count', { search, time: this.clock.time() })), asOf };
+  }
+
+  async results(document: unknown, query: ListingsQuery): Promise<ListingsAnswer> {
+    const search = readSearch(document);
+    const asOf = this.engine.asOf;
+    const { set, line, offset, limit } = query;
+    const nearestFirst = set === 'missByOne' && search.order.length === 0;
+    const ask = { search, set, time: this.clock.time(), ...(line ? { line } : {}) };
+    const { total, keys } = await this.engine.ask('select', { ...ask, ...(nearestFirst ? { offset: 0, limit: Infinity } : { offset, limit }) });
+    const rows = await this.rows(search, keys);
+    if (!nearestFirst) return { total, rows: rows.map(({ row }) => row), asOf };
+    rows.sort((a, b) => a.nearness - b.nearness);
+    return { total, rows: rows.slice(offset, offset + limit).map(({ row }) => row), asOf };
+  }
+
+  private async rows(search: Search, keys: readonly ResultKey[]): Promise<{ row: Row; nearness: number }[]> {
+    const records = await this.listings.byKeys(keys.map(({ key }) => key));
+    return keys.flatMap(({ key, missed }) => {
+      const record = records.get(key);
+      if (!record) return [];
+      const shown = forAudience(record, 'agent');
+      if (!missed) return [{ row: shown as Row, nearness: 0 }];
+      const { nearness, ...miss } = missOf(search, record, missed);
+      return [{ row: { ...shown, miss } as Row, nearness }];
+    });
+  }
+
+  choices(): Promise<Choices> {
+    const fields = FIELDS.filter(({ type }) => type === 'choice').map(({ name }) => name);
+    return this.engine.ask('choices', { fields });
+  }
+
+  /** The agent's searches of a client, or those of no client; every one when `clientId` is undefined. */
+  async list(agentId: string, clientId?: string | null): Promise<SavedSearch[]> {
+    const where = { agentId, ...(clientId === undefined ? {} : { clientId: clientId ?? IsNull() }) };
+    const rows = await this.database.getRepository(SearchRow).find({ where, order: { updatedAt: 'DESC' } });
+    const alerts = await this.database.getRepository(AlertRow).findBy({ searchId: In(rows.map(({ id }) => id)) });
+    return rows.map((row) => savedSearch(row, alerts.find(({ searchId }) => searchId === row.id) ?? null));
+  }
+
+  async get(agentId: string, id: string): Promise<SavedSearch> {
+    const row = await this.own(agentId, id);
+    return savedSearch(row, await this.database.getRepository(AlertRow).findOneBy({ searchId: id }));
+  }
+
+  async own(agentId: string, id: string): Promise<SearchRow> {
+    return found(await this.database.getRepository(SearchRow).findOneBy({ id, agentId }), 'search');
+  }
+
+  async create(agentId: string, body: { name: string; clientId?: string | null; document: unknown }): Promise<SavedSearch> {
+    const document = readSearch(body.document);
+    if (body.clientId) await this.clients.own(agentId, body.clientId);
+    const id = randomUUID();
+    await this.database.getRepository(SearchRow).insert({ id, agentId, clientId: body.clientId ?? null, name: body.name.trim(), document, version: 1, updatedAt: this.clock.date() });
+    return this.get(agentId, id);
+  }
+
+  /** Saves over the version that was read; where another was saved meanwhile, says so and changes nothing. */
+  async update(agentId: string, id: string, body: { name: string; document: unknown; version: number }): Promise<SavedSearch> {
+    const document = readSearch(body.document);
+    await this.own(agentId, id);
+    const { affected } = await this.database.getRepository(SearchRow).update({ id, version: body.version }, { name: body.name.trim(), document, version: body.version + 1, updatedAt: this.clock.date() });
+    const current = await this.get(agentId, id);
+    if (!affected) throw new Failure('search.changed', 'This search was saved elsewhere meanwhile. Look at that version, or save yours as a copy.', { current });
+    return current;
+  }
+
+  async remove(agentId: string, id: string): Promise<void> {
+    const search = await this.own(agentId, id);
+    const alert = await this.database.getRepository(AlertRow).findOneBy({ searchId: id });
+    if (alert && alert.state !== 'stopped') throw new Failure('alert.running', 'This search’s alert still writes to its client. Stop the alert first.');
+    await this.database.getRepository(SearchRow).delete({ id: search.id });
+  }
+}
+
+export function alertState(row: AlertRow): AlertState {
+  const { cadence, tell, held, subject, greeting, state, nextDueAt } = row;
+  return { cadence, tell, held, subject, greeting, state, nextDueAt: state === 'running' ? (nextDueAt?.toISOString() ?? null) : null };
+}
+
+function savedSearch(row: SearchRow, alert: AlertRow | null): SavedSearch {
+  const { id, clientId, name, document, version, updatedAt } = row;
+  return { id, clientId, name, document, version, updatedAt: updatedAt.toISOString(), alert: alert && alertState(alert) };
+}

@@ -1,0 +1,21 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+@Entity('agents')
+export class AgentRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Column('varchar', { length: 120 }) name: string;
+  @Column('varchar', { length: 254, unique: true }) email: string;
+  @Column('varchar', { length: 200 }) passwordHash: string;
+  @Column('varchar', { length: 40 }) phone: string;
+  @Column('varchar', { length: 120 }) officeName: string;
+  @Column('varchar', { length: 200 }) postalAddress: string;
+  @Column('varchar', { length: 40 }) licenseNumber: string;
+  @Column('datetime', { precision: 3, nullable: true }) lookedAt: Date | null;
+}
+
+@Entity('sessions')
+export class SessionRow {
+  @PrimaryColumn('char', { length: 64 }) tokenHash: string;
+  @Column('char', { length: 36 }) agentId: string;
+  @Column('datetime', { precision: 3 }) expiresAt: Date;
+}

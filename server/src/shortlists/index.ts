@@ -1,0 +1,3 @@
+export { ShortlistItemRow, ShortlistRow } from './shortlist.entity.js';
+export { ShortlistsModule } from './shortlists.module.js';
+export { ShortlistsService } from './shortlists.service.js';

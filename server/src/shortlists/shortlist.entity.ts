@@ -1,0 +1,25 @@
+import type { Stage } from '@perambula/contract';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+@Entity('shortlists')
+export class ShortlistRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Index() @Column('char', { length: 36 }) clientId: string;
+  @Column('varchar', { length: 120 }) name: string;
+  @Column('datetime', { precision: 3 }) createdAt: Date;
+}
+
+@Entity('shortlist_items')
+@Index(['shortlistId', 'listingKey'], { unique: true })
+export class ShortlistItemRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Column('char', { length: 36 }) shortlistId: string;
+  @Column('varchar', { length: 60 }) listingKey: string;
+  @Column('int') position: number;
+  @Column('varchar', { length: 2000 }) note: string;
+  @Column('varchar', { length: 12 }) stage: Stage;
+  @Column('decimal', { precision: 14, scale: 2, transformer: { to: (value: number) => value, from: (value: string) => Number(value) } }) priceWhenAdded: number;
+  @Column('varchar', { length: 40 }) statusWhenAdded: string;
+  @Column('datetime', { precision: 3 }) addedAt: Date;
+}

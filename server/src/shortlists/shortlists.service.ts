@@ -1,0 +1,107 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { Shortlist, Stage } from '@perambula/contract';
+import { forAudience } from '@perambula/core';
+import { DataSource, In } from 'typeorm';
+import { ClientsService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { Failure, found } from '../common/failure.js';
+import { ListingsService } from '../listings/index.js';
+import { PortalService } from '../portal/index.js';
+import { ShortlistItemRow, ShortlistRow } from './shortlist.entity.js';
+
+@Injectable()
+export class ShortlistsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly listings: ListingsService,
+    private readonly portal: PortalService,
+  ) {}
+
+  async list(agentId: string, clientId?: string): Promise<Shortlist[]> {
+    const rows = await this.database.getRepository(ShortlistRow).find({ where: { agentId, ...(clientId ? { clientId } : {}) }, order: { createdAt: 'ASC' } });
+    return this.shown(agentId, rows);
+  }
+
+  async get(agentId: string, id: string): Promise<Shortlist> {
+    const [shortlist] = await this.shown(agentId, [await this.own(agentId, id)]);
+    return found(shortlist, 'shortlist');
+  }
+
+  async create(agentId: string, clientId: string, name: string, listingKeys: readonly string[]): Promise<Shortlist> {
+    await this.clients.own(agentId, clientId);
+    const id = randomUUID();
+    await this.database.getRepository(ShortlistRow).insert({ id, agentId, clientId, name: name.trim(), createdAt: this.clock.date() });
+    return this.add(agentId, id, listingKeys);
+  }
+
+  /** Adds listings at the end; those already there stay where they are. */
+  async add(agentId: string, id: string, listingKeys: readonly string[]): Promise<Shortlist> {
+    await this.own(agentId, id);
+    const records = await this.listings.byKeys(listingKeys);
+    const missing = listingKeys.find((key) => !records.has(key));
+    if (missing !== undefined) throw new Failure('thing.missing', `There is no listing ${missing}.`);
+    await this.database.transaction(async (manager) => {
+      await manager.findOne(ShortlistRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      const there = await manager.findBy(ShortlistItemRow, { shortlistId: id });
+      const keys = new Set(there.map(({ listingKey }) => listingKey));
+      let position = Math.max(-1, ...there.map((item) => item.position));
+      for (const [key, record] of records) {
+        if (keys.has(key)) continue;
+        await manager.insert(ShortlistItemRow, { id: randomUUID(), shortlistId: id, listingKey: key, position: ++position, note: '', stage: 'considering', priceWhenAdded: Number(record['ListPrice']), statusWhenAdded: String(record['StandardStatus']), addedAt: this.clock.date() });
+      }
+    });
+    return this.get(agentId, id);
+  }
+
+  async changeItem(agentId: string, id: string, itemId: string, changes: { note?: string; stage?: Stage }): Promise<Shortlist> {
+    await this.own(agentId, id);
+    const items = this.database.getRepository(ShortlistItemRow);
+    const item = found(await items.findOneBy({ id: itemId, shortlistId: id }), 'home on this shortlist');
+    await items.save({ ...item, ...changes });
+    return this.get(agentId, id);
+  }
+
+  async removeItem(agentId: string, id: string, itemId: string): Promise<Shortlist> {
+    await this.own(agentId, id);
+    await this.database.getRepository(ShortlistItemRow).delete({ id: itemId, shortlistId: id });
+    return this.get(agentId, id);
+  }
+
+  /** Puts the items in a new order, which must name each of them once. */
+  async reorder(agentId: string, id: string, itemIds: readonly string[]): Promise<Shortlist> {
+    await this.own(agentId, id);
+    await this.database.transaction(async (manager) => {
+      await manager.findOne(ShortlistRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      const there = new Set((await manager.findBy(ShortlistItemRow, { shortlistId: id })).map((item) => item.id));
+      if (itemIds.length !== there.size || new Set(itemIds).size !== there.size || !itemIds.every((itemId) => there.has(itemId))) {
+        throw new Failure('request.invalid', 'The order must name every home of the shortlist once. Reload it and try again.', { path: 'itemIds' });
+      }
+      for (const [position, itemId] of itemIds.entries()) await manager.update(ShortlistItemRow, { id: itemId }, { position });
+    });
+    return this.get(agentId, id);
+  }
+
+  private async own(agentId: string, id: string): Promise<ShortlistRow> {
+    return found(await this.database.getRepository(ShortlistRow).findOneBy({ id, agentId }), 'shortlist');
+  }
+
+  private async shown(agentId: string, rows: readonly ShortlistRow[]): Promise<Shortlist[]> {
+    const items = await this.database.getRepository(ShortlistItemRow).find({ where: { shortlistId: In(rows.map(({ id }) => id)) }, order: { position: 'ASC' } });
+    const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
+    const clientIds = [...new Set(rows.map(({ clientId }) => clientId))];
+    const reactions = await this.portal.reactionsOf(clientIds);
+    const people = new Map((await this.clients.peopleOf(clientIds)).map(({ id, name }) => [id, name]));
+    const names = new Map((await this.clients.all(agentId)).map(({ id, name }) => [id, name]));
+    return rows.map(({ id, clientId, name }) => ({
+      id, clientId, clientName: names.get(clientId) ?? '', name,
+      items: items.filter(({ shortlistId }) => shortlistId === id).map((item) => ({
+        id: item.id, listingKey: item.listingKey, note: item.note, stage: item.stage, addedAt: item.addedAt.toISOString(), priceWhenAdded: item.priceWhenAdded, statusWhenAdded: item.statusWhenAdded,
+        listing: forAudience(records.get(item.listingKey) ?? {}, 'agent'),
+        reactions: reactions.filter((reaction) => reaction.listingKey === item.listingKey && reaction.clientId === clientId).map(({ personId, verdict, note, at }) => ({ person: people.get(personId) ?? '', verdict, note, at: at.toISOString() })),
+      })),
+    }));
+  }
+}

@@ -1,0 +1,25 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+
+export interface OfficeAnswer {
+  readonly answer: 'confirmed' | 'refused';
+  readonly reason: string;
+}
+
+/** Asks the listing side for a time. The request names the home and the hour, never the client. */
+@Injectable()
+export class Offices {
+  constructor(@Inject(CONFIG) private readonly config: Config) {}
+
+  async ask(ListingKey: string, startAt: number, askedAt: number): Promise<OfficeAnswer> {
+    const response = await fetch(`${this.config.feed.url}/showings`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${this.config.feed.token}`, 'content-type': 'application/json' },
+      body: JSON.stringify({ ListingKey, startAt, askedAt }),
+      signal: AbortSignal.timeout(5000),
+    });
+    if (!response.ok) return { answer: 'refused', reason: 'The listing office could not be reached. Telephone the agent’s mobile.' };
+    return (await response.json()) as OfficeAnswer;
+  }
+}

@@ -1,0 +1,18 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+/** A visit to a home: asked for, then agreed with the listing office at a time, or refused. */
+@Entity('showings')
+export class ShowingRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Index() @Column('char', { length: 36 }) clientId: string;
+  @Column('varchar', { length: 60 }) listingKey: string;
+  @Column('varchar', { length: 10 }) state: 'asked' | 'confirmed' | 'refused' | 'canceled';
+  @Column('datetime', { precision: 3, nullable: true }) startAt: Date | null;
+  @Column('int') minutes: number;
+  @Column('varchar', { length: 500 }) wish: string;
+  @Column('varchar', { length: 300 }) answer: string;
+  /** RFC 5545 SEQUENCE: raised whenever the time changes. */
+  @Column('int') revision: number;
+  @Column('datetime', { precision: 3 }) createdAt: Date;
+}

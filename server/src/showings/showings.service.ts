@@ -1,0 +1,147 @@
+import { randomUUID } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import type { Showing } from '@perambula/contract';
+import { dayNumber, today } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
+import { DateTime } from 'luxon';
+import { DataSource } from 'typeorm';
+import { ClientsService, firstName, LinksService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { Failure, found } from '../common/failure.js';
+import { ListingsService } from '../listings/index.js';
+import { MailService } from '../mail/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { calendarOf } from './calendar.js';
+import { Offices } from './offices.js';
+import { ShowingRow } from './showing.entity.js';
+
+const VISIT_MINUTES = 30;
+
+@Injectable()
+export class ShowingsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly listings: ListingsService,
+    private readonly offices: Offices,
+    private readonly mail: MailService,
+    private readonly links: LinksService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  async list(agentId: string): Promise<Showing[]> {
+    const rows = await this.database.getRepository(ShowingRow).find({ where: { agentId }, order: { createdAt: 'DESC' } });
+    const records = await this.listings.byKeys(rows.map(({ listingKey }) => listingKey));
+    const names = new Map((await this.clients.all(agentId)).map(({ id, name }) => [id, name]));
+    return Promise.all(
+      rows.map(async (row): Promise<Showing> => {
+        const record = records.get(row.listingKey);
+        const day = row.startAt ? this.dayOf(row.startAt) : today(this.clock.time());
+        return {
+          id: row.id, clientId: row.clientId, clientName: names.get(row.clientId) ?? '', listingKey: row.listingKey,
+          address: String(record?.['UnparsedAddress'] ?? row.listingKey), price: Number(record?.['ListPrice'] ?? 0),
+          state: row.state, startAt: row.startAt?.toISOString() ?? null, minutes: row.minutes, wish: row.wish, answer: row.answer,
+          agreementSigned: await this.clients.isAgreed(row.clientId, day),
+          showingInstructions: String(record?.['ShowingInstructions'] ?? ''), agentMobile: String(record?.['ListAgentMobilePhone'] ?? ''),
+        };
+      }),
+    );
+  }
+
+  ofClient(clientId: string): Promise<ShowingRow[]> {
+    return this.database.getRepository(ShowingRow).find({ where: { clientId }, order: { createdAt: 'DESC' } });
+  }
+
+  /** A client's or agent's wish to see a home; a wish that still waits is changed, not doubled. */
+  async ask(agentId: string, clientId: string, listingKey: string, wish: string): Promise<string> {
+    found((await this.listings.byKeys([listingKey])).get(listingKey), 'listing');
+    const showings = this.database.getRepository(ShowingRow);
+    const waiting = await showings.findOneBy({ clientId, listingKey, state: 'asked' });
+    if (waiting) {
+      await showings.update({ id: waiting.id }, { wish });
+      return waiting.id;
+    }
+    const id = randomUUID();
+    await showings.insert({ id, agentId, clientId, listingKey, state: 'asked', startAt: null, minutes: VISIT_MINUTES, wish, answer: '', revision: 0, createdAt: this.clock.date() });
+    return id;
+  }
+
+  /** Asks the listing office for a time. Without a signed agreement it warns, and goes on only when told to. */
+  async propose(agent: AgentRow, id: string, startAt: Date, withoutAgreement: boolean): Promise<void> {
+    const showing = await this.own(agent.id, id);
+    const record = found((await this.listings.byKeys([showing.listingKey])).get(showing.listingKey), 'listing');
+    if (startAt.getTime() <= this.clock.now()) throw new Failure('showing.past', 'That time is past. Choose a later one.', { path: 'startAt' });
+    this.guardComingSoon(record, startAt);
+    if (!withoutAgreement && !(await this.clients.isAgreed(showing.clientId, this.dayOf(startAt)))) {
+      throw new Failure('agreement.missing', 'There is no signed buyer agreement for that day. Enter it in the client’s file, or book all the same.', { goOnWith: { withoutAgreement: true } });
+    }
+    const { answer, reason } = await this.offices.ask(showing.listingKey, startAt.getTime(), this.clock.now());
+    await this.database.getRepository(ShowingRow).update({ id }, { state: answer, startAt, answer: reason, revision: showing.revision + 1 });
+  }
+
+  async cancel(agentId: string, id: string): Promise<void> {
+    const showing = await this.own(agentId, id);
+    await this.database.getRepository(ShowingRow).update({ id }, { state: 'canceled', revision: showing.revision + 1 });
+  }
+
+  async calendar(agent: AgentRow, id: string): Promise<string> {
+    return this.calendarOf(await this.own(agent.id, id), agent);
+  }
+
+  /** Sends a confirmed showing with its calendar file to those of the client who may be written to. */
+  async send(agent: AgentRow, id: string): Promise<number> {
+    const showing = await this.own(agent.id, id);
+    const startAt = this.startOf(showing);
+    const readers = await this.clients.readersOf(showing.clientId);
+    if (readers.length === 0) throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
+    const when = DateTime.fromJSDate(startAt, { zone: this.config.zone }).toFormat("cccc, LLLL d, 'at' h:mm a");
+    const [calendar, address] = [await this.calendarOf(showing, agent), await this.addressOf(showing)];
+    await this.database.transaction(async (manager) => {
+      for (const person of readers) {
+        await this.mail.write(manager, {
+          agentId: agent.id, replyTo: agent.email, clientId: showing.clientId, personId: person.id, toAddress: person.email, toName: person.name,
+          subject: `Visit: ${address}, ${when}`,
+          letter: {
+            greeting: `Hello ${firstName(person.name)},`,
+            paragraphs: [`we see ${address} on ${when}, for about ${showing.minutes} minutes. The calendar file is attached.`],
+            homes: [], button: { label: 'Open your portal', url: await this.links.make(manager, 'portal', person.id) }, agent, stopUrl: await this.links.make(manager, 'stop', person.id),
+          },
+          calendar,
+        });
+      }
+    });
+    return readers.length;
+  }
+
+  private async own(agentId: string, id: string): Promise<ShowingRow> {
+    return found(await this.database.getRepository(ShowingRow).findOneBy({ id, agentId }), 'showing');
+  }
+
+  private async calendarOf(showing: ShowingRow, agent: AgentRow): Promise<string> {
+    const { id, minutes, revision, state } = showing;
+    return calendarOf({ id, startAt: this.startOf(showing), minutes, revision, canceled: state === 'canceled', address: await this.addressOf(showing), agent, stampedAt: this.clock.date() });
+  }
+
+  private async addressOf({ listingKey }: ShowingRow): Promise<string> {
+    return String((await this.listings.byKeys([listingKey])).get(listingKey)?.['UnparsedAddress'] ?? 'the home');
+  }
+
+  private startOf({ startAt }: ShowingRow): Date {
+    return found(startAt, 'time agreed for this showing');
+  }
+
+  private dayOf(moment: Date): string {
+    return DateTime.fromJSDate(moment, { zone: this.config.zone }).toISODate() as string;
+  }
+
+  private guardComingSoon(record: ListingRecord, startAt: Date): void {
+    const opens = record['ActivationDate'];
+    if (record['StandardStatus'] !== 'Coming Soon' || typeof opens !== 'string') return;
+    if (dayNumber(this.dayOf(startAt)) < dayNumber(opens)) {
+      throw new Failure('showing.tooEarly', `This home is coming soon and takes no showings before ${DateTime.fromISO(opens).toFormat('ccc, LLL d')}.`, { opens });
+    }
+  }
+}

@@ -1,0 +1,1 @@
+export { TodayModule } from './today.module.js';

@@ -1,0 +1,189 @@
+import { Injectable } from '@nestjs/common';
+import type { CameBy, ClientFile, ClientSummary, Happening, OutboxEntry, SavedSearch, SinceClient, Today } from '@perambula/contract';
+import { addressShown, dollars, forAudience, isAvailable, tellableOf } from '@perambula/core';
+import type { ListingChange, ListingRecord } from '@perambula/core';
+import { DataSource, In } from 'typeorm';
+import { ClientsService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { ListingsService } from '../listings/index.js';
+import { OutboxRow } from '../mail/index.js';
+import { PortalService } from '../portal/index.js';
+import { SearchesService } from '../searches/index.js';
+import { AgentRow } from '../sessions/index.js';
+import { ShortlistsService } from '../shortlists/index.js';
+import { ShowingsService } from '../showings/index.js';
+import { howWanted } from './wanted.js';
+
+const DAY_MS = 86_400_000;
+const VISITS_SHOWN_FOR_MS = 3 * DAY_MS;
+const MOST_NEW_HOMES = 6;
+
+/** The agent's day, and a client's file, gathered from all the rest. */
+@Injectable()
+export class TodayService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly searches: SearchesService,
+    private readonly listings: ListingsService,
+    private readonly portal: PortalService,
+    private readonly shortlists: ShortlistsService,
+    private readonly showings: ShowingsService,
+  ) {}
+
+  async today(agent: AgentRow): Promise<Today> {
+    const now = this.clock.now();
+    const since = agent.lookedAt ?? new Date(now - DAY_MS);
+    const [clients, searches, showings, tasks, outbox] = await Promise.all([
+      this.clients.all(agent.id),
+      this.searches.list(agent.id),
+      this.showings.list(agent.id),
+      this.clients.tasks(agent.id),
+      this.database.getRepository(OutboxRow).find({ where: [{ agentId: agent.id, state: 'held' }, { agentId: agent.id, state: 'failed' }], order: { createdAt: 'DESC' } }),
+    ]);
+    const names = new Map(clients.map(({ id, name }) => [id, name]));
+    const changes = (await this.listings.changesFrom(since, true)).filter((change) => tellableOf(change) !== null);
+    const records = await this.listings.byKeys([...new Set(changes.map(({ ListingKey }) => ListingKey))]);
+    const messages = outbox.map((row) => outboxEntry(row, names.get(row.clientId) ?? ''));
+    return {
+      asked: showings.filter(({ state }) => state === 'asked'),
+      held: messages.filter(({ state }) => state === 'held'),
+      failed: messages.filter(({ state }) => state === 'failed'),
+      cameBy: await this.cameBy(clients, new Date(now - VISITS_SHOWN_FOR_MS)),
+      tasks,
+      since: clients.flatMap(({ id, name }) => this.sinceFor(id, name, searches, changes, records)),
+      sinceAt: agent.lookedAt?.toISOString() ?? null,
+      ahead: showings.filter(({ state, startAt }) => state === 'confirmed' && startAt !== null && Date.parse(startAt) > now).sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1)),
+      newHomes: this.newHomes(names, searches, changes, records),
+    };
+  }
+
+  async markLooked(agentId: string): Promise<void> {
+    await this.database.getRepository(AgentRow).update({ id: agentId }, { lookedAt: this.clock.date() });
+  }
+
+  private sinceFor(clientId: string, client: string, searches: readonly SavedSearch[], changes: readonly ListingChange[], records: ReadonlyMap<string, ListingRecord>): SinceClient[] {
+    const own = searches.filter((search) => search.clientId === clientId);
+    const fresh = new Map<string, string>();
+    const told: { listingKey: string; text: string }[] = [];
+    for (const change of changes) {
+      const record = records.get(change.ListingKey);
+      const how = record && this.best(own, record);
+      if (!record || !how) continue;
+      const kind = tellableOf(change);
+      if (kind === 'new' || kind === 'backOnMarket') fresh.set(change.ListingKey, how);
+      if (kind !== 'new' && how === 'fits') told.push({ listingKey: change.ListingKey, text: `${addressShown(record)} ${said(change)}` });
+    }
+    const fits = [...fresh.values()].filter((how) => how === 'fits').length;
+    if (fresh.size === 0 && told.length === 0) return [];
+    return [{ clientId, client, fits, missesByOne: fresh.size - fits, changes: told.slice(-4) }];
+  }
+
+  private newHomes(names: ReadonlyMap<string, string>, searches: readonly SavedSearch[], changes: readonly ListingChange[], records: ReadonlyMap<string, ListingRecord>): Today['newHomes'] {
+    const fresh = [...new Set(changes.filter((change) => tellableOf(change) === 'new').map(({ ListingKey }) => ListingKey))].reverse();
+    const homes = fresh.flatMap((key) => {
+      const record = records.get(key);
+      if (!record || !isAvailable(String(record['StandardStatus']))) return [];
+      const wantedBy = [...names].flatMap(([clientId, client]) => {
+        const how = this.best(searches.filter((search) => search.clientId === clientId), record);
+        return how ? [{ clientId, client, how }] : [];
+      });
+      return wantedBy.length > 0 ? [{ listing: forAudience(record, 'agent'), wantedBy }] : [];
+    });
+    return homes.slice(0, MOST_NEW_HOMES);
+  }
+
+  /** The closest that a listing comes to any of several searches. */
+  private best(searches: readonly SavedSearch[], record: ListingRecord): string | null {
+    const hows = searches.flatMap(({ document }) => howWanted(document, record, this.clock.time()) ?? []);
+    return hows.find((how) => how === 'fits') ?? hows[0] ?? null;
+  }
+
+  private async cameBy(clients: readonly { id: string; name: string }[], from: Date): Promise<CameBy[]> {
+    const ids = clients.map(({ id }) => id);
+    const visits = (await this.portal.visitsOf(ids)).filter(({ at }) => at >= from);
+    const reactions = (await this.portal.reactionsOf(ids)).filter(({ at }) => at >= from);
+    const records = await this.listings.byKeys([...new Set([...visits, ...reactions].flatMap(({ listingKey }) => listingKey ?? []))]);
+    const address = (key: string): string => String(records.get(key)?.['UnparsedAddress'] ?? key);
+    const people = await this.clients.peopleOf(ids);
+    return people.flatMap((person): CameBy[] => {
+      const own = visits.filter(({ personId }) => personId === person.id);
+      const said = reactions.filter(({ personId }) => personId === person.id);
+      const last = [...own, ...said].map(({ at }) => at.toISOString()).sort().at(-1);
+      if (last === undefined) return [];
+      const times = new Map<string, number>();
+      for (const { listingKey } of own) if (listingKey) times.set(listingKey, (times.get(listingKey) ?? 0) + 1);
+      return [{
+        clientId: person.clientId, client: clients.find(({ id }) => id === person.clientId)?.name ?? '', person: person.name, lastAt: last,
+        visits: own.filter(({ listingKey }) => listingKey === null).length,
+        homesOpened: [...times].map(([listingKey, n]) => ({ listingKey, address: address(listingKey), times: n })).sort((a, b) => b.times - a.times),
+        reactions: said.map(({ listingKey, verdict, note, at }) => ({ listingKey, address: address(listingKey), verdict, note, at: at.toISOString() })),
+      }];
+    }).sort((a, b) => (a.lastAt < b.lastAt ? 1 : -1));
+  }
+
+  async clientList(agentId: string): Promise<ClientSummary[]> {
+    const searches = await this.searches.list(agentId);
+    return (await this.clients.summaries(agentId)).map((client) => withCounts(client, searches));
+  }
+
+  async file(agentId: string, clientId: string): Promise<ClientFile> {
+    const [summary] = await this.clients.summaries(agentId, clientId);
+    const client = summary as NonNullable<typeof summary> & { notes: string };
+    const savedSearches = await this.searches.list(agentId, clientId);
+    const shortlists = await this.shortlists.list(agentId, clientId);
+    return {
+      ...withCounts(client, savedSearches),
+      notes: client.notes,
+      savedSearches,
+      shortlists: shortlists.map(({ id, name, items }) => ({ id, name, homes: items.length, keys: items.slice(0, 4).map(({ listingKey }) => listingKey) })),
+      lately: await this.lately(clientId),
+    };
+  }
+
+  private async lately(clientId: string): Promise<Happening[]> {
+    const [messages, visits, reactions, showings, people] = await Promise.all([
+      this.database.getRepository(OutboxRow).find({ where: { clientId, state: In(['sent', 'queued']) }, order: { createdAt: 'DESC' }, take: 20 }),
+      this.portal.visitsOf([clientId]),
+      this.portal.reactionsOf([clientId]),
+      this.showings.ofClient(clientId),
+      this.clients.peopleOf([clientId]),
+    ]);
+    const names = new Map(people.map(({ id, name }) => [id, name]));
+    const records = await this.listings.byKeys([...new Set([...visits, ...reactions, ...showings].flatMap(({ listingKey }) => listingKey ?? []))]);
+    const address = (key: string): string => String(records.get(key)?.['UnparsedAddress'] ?? key);
+    const verdicts = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to' } as const;
+    const states = { asked: 'asked to see', confirmed: 'visit agreed:', refused: 'visit refused:', canceled: 'visit canceled:' } as const;
+    const happenings: Happening[] = [
+      ...messages.map(({ createdAt, subject, toName }) => ({ at: createdAt.toISOString(), text: `Sent to ${toName}: ${subject}`, listingKey: null })),
+      ...visits.slice(0, 30).map(({ at, personId, listingKey }) => ({ at: at.toISOString(), text: listingKey ? `${names.get(personId) ?? ''} opened ${address(listingKey)}` : `${names.get(personId) ?? ''} came by`, listingKey })),
+      ...reactions.map(({ at, personId, verdict, note, listingKey }) => ({ at: at.toISOString(), text: `${names.get(personId) ?? ''} ${verdicts[verdict]} ${address(listingKey)}${note ? `: “${note}”` : ''}`, listingKey })),
+      ...showings.map(({ createdAt, state, listingKey, wish }) => ({ at: createdAt.toISOString(), text: `${states[state]} ${address(listingKey)}${wish ? `: “${wish}”` : ''}`.replace(/^./, (first) => first.toUpperCase()), listingKey })),
+    ];
+    return happenings.sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 25);
+  }
+}
+
+function withCounts<T extends { id: string }>(client: T, searches: readonly SavedSearch[]): T & { searches: number; alerts: number } {
+  const own = searches.filter(({ clientId }) => clientId === client.id);
+  return { ...client, searches: own.length, alerts: own.filter(({ alert }) => alert?.state === 'running').length };
+}
+
+function said(change: ListingChange): string {
+  const { from, to } = change;
+  switch (tellableOf(change)) {
+    case 'priceDown':
+      return `cut ${dollars(Number(from) - Number(to))} to ${dollars(Number(to))}`;
+    case 'priceUp':
+      return `raised ${dollars(Number(to) - Number(from))} to ${dollars(Number(to))}`;
+    case 'backOnMarket':
+      return 'is back on the market';
+    default:
+      return `is now ${String(to).toLowerCase()}`;
+  }
+}
+
+function outboxEntry(row: OutboxRow, clientName: string): OutboxEntry {
+  return { id: row.id, to: row.toName, clientName, subject: row.subject, state: row.state, createdAt: row.createdAt.toISOString(), lastError: row.lastError };
+}
