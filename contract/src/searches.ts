@@ -50,7 +50,6 @@ export interface AlertPreview {
   readonly forecast: Forecast;
   readonly to: readonly { readonly name: string; readonly email: string; readonly confirmed: boolean }[];
   readonly subject: string;
-  readonly html: string;
   readonly homes: number;
 }
 

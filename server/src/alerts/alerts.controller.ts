@@ -1,6 +1,6 @@
-import { Body, Controller, Get, Header, HttpCode, Param, Patch, Post, Put, UseGuards } from '@nestjs/common';
+import { Body, Controller, Get, Header, HttpCode, Param, Patch, Post, Put, Query, UseGuards } from '@nestjs/common';
 import type { AlertPreview, AlertState } from '@perambula/contract';
-import { clean } from '../mail/index.js';
+import { clean, LETTER_POLICY } from '../mail/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { AlertsService } from './alerts.service.js';
@@ -15,6 +15,13 @@ export class AlertsController {
   @HttpCode(200)
   preview(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: AlertBody): Promise<AlertPreview> {
     return this.alerts.preview(agent, id, body);
+  }
+
+  @Get('searches/:id/alert/letter')
+  @Header('content-type', 'text/html; charset=utf-8')
+  @Header('content-security-policy', LETTER_POLICY)
+  async letter(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Query('greeting') greeting?: string): Promise<string> {
+    return clean(await this.alerts.firstLetter(agent, id, String(greeting ?? '').slice(0, 2000)));
   }
 
   @Put('searches/:id/alert')
@@ -36,7 +43,7 @@ export class AlertsController {
 
   @Get('outbox/:id/body')
   @Header('content-type', 'text/html; charset=utf-8')
-  @Header('content-security-policy', "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'self'")
+  @Header('content-security-policy', LETTER_POLICY)
   async body(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<string> {
     return clean((await this.alerts.heldMessage(agent.id, id)).html);
   }

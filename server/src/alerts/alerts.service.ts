@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
 import { fits, forecast, mayShow, nextDue } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -10,8 +11,10 @@ import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow, renderLetter } from '../mail/index.js';
 import { AlertRow, alertState, SearchesService } from '../searches/index.js';
+import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { Digests, subjectOf } from './digests.js';
+import { Digests, firstWhy, subjectOf } from './digests.js';
+import type { Told } from './digests.js';
 
 const FORECAST_DAYS = 60;
 
@@ -27,7 +30,7 @@ export class AlertsService {
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
-  /** The first message as it would arrive, and what the past sixty days would have sent. */
+  /** To whom and with what subject the first message would go, and what the past sixty days would have sent. */
   async preview(agent: AgentRow, searchId: string, settings: AlertSettings): Promise<AlertPreview> {
     const search = await this.searches.own(agent.id, searchId);
     const people = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
@@ -35,17 +38,28 @@ export class AlertsService {
     const { now, zone } = this.clock.time();
     const from = now - FORECAST_DAYS * 86_400_000;
     const changes = await this.listings.changesFrom(new Date(from), true);
-    const told = records
-      .filter((record) => mayShow(record, 'message') && fits(search.document, record, { now, zone }))
-      .map((record) => ({ record, why: record['StandardStatus'] === 'Coming Soon' ? 'Coming soon' : 'On the market' }));
-    const letter = this.digests.letter(settings, people[0]?.name ?? 'there', agent, told, `${this.config.publicUrl}/p/preview`, `${this.config.publicUrl}/stop/preview`);
+    const told = this.told(search, records);
     return {
       forecast: forecast({ search: search.document, tell: settings.tell, zone, from, to: now, records, changes }),
       to: people.map(({ name, email, confirmedAt, stoppedAt }) => ({ name, email, confirmed: confirmedAt !== null && stoppedAt === null })),
       subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
-      html: (await renderLetter(letter)).html,
       homes: told.length,
     };
+  }
+
+  /** The first message's HTML as it would arrive now, with the words given. */
+  async firstLetter(agent: AgentRow, searchId: string, greeting: string): Promise<string> {
+    const search = await this.searches.own(agent.id, searchId);
+    const [reader] = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
+    const told = this.told(search, await this.listings.all());
+    const { publicUrl } = this.config;
+    return (await renderLetter(this.digests.letter({ greeting }, reader?.name ?? 'there', agent, told, `${publicUrl}/p/preview`, `${publicUrl}/stop/preview`))).html;
+  }
+
+  private told(search: SearchRow, records: readonly ListingRecord[]): Told[] {
+    return records
+      .filter((record) => mayShow(record, 'message') && fits(search.document, record, this.clock.time()))
+      .map((record) => ({ record, why: firstWhy(record) }));
   }
 
   /** Starts a search's alert, or changes one that runs without telling anything again. */

@@ -67,7 +67,7 @@ export class Digests {
     const fitting = rows.filter(({ data }) => fits(search.document, data, this.clock.time()));
     await insertOnce(manager, fitting.map(({ listingKey, data }) => ({
       searchId: search.id, listingKey, sequence: 0, kind: 'new', at: this.clock.date(),
-      why: data['StandardStatus'] === 'Coming Soon' ? 'Coming soon' : 'On the market',
+      why: firstWhy(data),
     })));
     return value;
   }
@@ -139,6 +139,11 @@ export class Digests {
       url: `${portalUrl}?home=${record.ListingKey}`,
     };
   }
+}
+
+/** Why a home stands in an alert's first message. */
+export function firstWhy(record: ListingRecord): string {
+  return record['StandardStatus'] === 'Coming Soon' ? 'Coming soon' : 'On the market';
 }
 
 /** "Near the ferry: 27 homes to start with", or what the agent wrote, with {homes} for how many. */

@@ -1,5 +1,5 @@
 export type { Letter, LetterHome } from './letter.js';
 export { renderLetter } from './letter.js';
 export { MailModule } from './mail.module.js';
-export { clean, MailService } from './mail.service.js';
+export { clean, LETTER_POLICY, MailService } from './mail.service.js';
 export { OutboxRow } from './outbox.entity.js';

@@ -2,7 +2,7 @@ import { Controller, Get, Header, Param, UseGuards } from '@nestjs/common';
 import type { MailMessage, MailSummary } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { MailService } from './mail.service.js';
+import { LETTER_POLICY, MailService } from './mail.service.js';
 
 @Controller('mailbox')
 @UseGuards(AgentGuard)
@@ -23,7 +23,7 @@ export class MailController {
   /** The HTML part as a page of its own, which may show pictures and styles and do nothing else. */
   @Get(':id/body')
   @Header('content-type', 'text/html; charset=utf-8')
-  @Header('content-security-policy', "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox allow-popups allow-top-navigation-by-user-activation; frame-ancestors 'self'")
+  @Header('content-security-policy', LETTER_POLICY)
   async body(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<string> {
     return (await this.mail.mail(agent.id, id)).html.replaceAll('<a ', '<a target="_blank" ');
   }

@@ -153,6 +153,9 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 }
 
+/** The policy of a message shown as a page: pictures and styles, and nothing that acts; its links open outside the frame. */
+export const LETTER_POLICY = "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox allow-popups; frame-ancestors 'self'";
+
 /** A message's HTML without anything that could act. */
 export function clean(html: string): string {
   return sanitizeHtml(html, {

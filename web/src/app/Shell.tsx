@@ -1,0 +1,66 @@
+import { Activity, CalendarClock, Inbox, Map as MapIcon, NotebookTabs, Users } from 'lucide-react';
+import { NavLink, Outlet, ScrollRestoration } from 'react-router';
+import { SignIn, useAgent } from '../features/sessions/index.js';
+import { useTodayCount } from '../features/today/index.js';
+import { Brand } from '../shared/Brand.js';
+import { RequestFailure } from '../shared/http.js';
+import { Failed, Waiting } from '../shared/Waiting.js';
+import { AgentMenu } from './AgentMenu.js';
+import { FileTab } from './FileTab.js';
+import { Finder } from './Finder.js';
+import { useLiveEvents } from './liveEvents.js';
+
+const PLACES = [
+  { to: '/today', label: 'Today', Icon: Activity },
+  { to: '/search', label: 'Search', Icon: MapIcon },
+  { to: '/clients', label: 'Clients', Icon: Users },
+  { to: '/shortlists', label: 'Shortlists', Icon: NotebookTabs },
+  { to: '/showings', label: 'Showings', Icon: CalendarClock },
+  { to: '/mailbox', label: 'Mailbox', Icon: Inbox },
+] as const;
+
+/** The agent's side: the bar with the open file and the finder, the rail, and the view. */
+export function Shell() {
+  const agent = useAgent();
+  if (agent.isPending) return <Waiting what="Opening …" />;
+  if (agent.error instanceof RequestFailure && agent.error.code === 'session.missing') return <SignIn />;
+  if (agent.isError) return <Failed error={agent.error} retry={() => void agent.refetch()} />;
+  return <Signed />;
+}
+
+function Signed() {
+  useLiveEvents();
+  const waiting = useTodayCount();
+  return (
+    <div className="shell">
+      <a className="skip" href="#view">
+        Skip to the page
+      </a>
+      <header className="bar">
+        <Brand />
+        <FileTab />
+        <Finder />
+        <AgentMenu />
+      </header>
+      <nav className="rail" aria-label="Main">
+        {PLACES.map(({ to, label, Icon }) => (
+          <NavLink key={to} to={to} className="rail-place">
+            <span className="rail-icon">
+              <Icon size={19} strokeWidth={1.7} aria-hidden="true" />
+              {to === '/today' && waiting > 0 && (
+                <b className="rail-count" aria-label={`${waiting} waiting`}>
+                  {waiting}
+                </b>
+              )}
+            </span>
+            {label}
+          </NavLink>
+        ))}
+      </nav>
+      <main className="view" id="view" tabIndex={-1}>
+        <Outlet />
+      </main>
+      <ScrollRestoration />
+    </div>
+  );
+}

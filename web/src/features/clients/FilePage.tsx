@@ -1,0 +1,26 @@
+import './file.css';
+import { useEffect } from 'react';
+import { useParams } from 'react-router';
+import { useOpenFile } from '../../shared/openFile.js';
+import { Failed, Waiting } from '../../shared/Waiting.js';
+import { useFile } from './clients.api.js';
+import { FilePanel } from './FilePanel.js';
+import { Notes } from './Notes.js';
+
+/** One client's file. To look at it opens it. */
+export function FilePage() {
+  const { clientId } = useParams();
+  const file = useFile(clientId);
+  const { open } = useOpenFile();
+  useEffect(() => {
+    if (file.data) open(file.data.id);
+  }, [file.data, open]);
+  if (file.isPending) return <Waiting what="Opening the file …" />;
+  if (file.isError) return <Failed error={file.error} retry={() => void file.refetch()} />;
+  return (
+    <div className="file-page">
+      <FilePanel file={file.data} />
+      <Notes key={file.data.id} file={file.data} />
+    </div>
+  );
+}

@@ -1,0 +1,3 @@
+export { useClients, useFile } from './clients.api.js';
+export { FilePanel } from './FilePanel.js';
+export { NewClient } from './NewClient.js';

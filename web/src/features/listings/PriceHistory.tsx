@@ -1,0 +1,32 @@
+import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
+import { dollars } from '@perambula/core';
+import { Line } from 'react-chartjs-2';
+import { day } from '../../shared/format.js';
+import { COLOUR, FONT } from '../../shared/tokens.js';
+import type { PricePoint } from './history.rules.js';
+
+Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
+Chart.defaults.font.family = FONT.text;
+Chart.defaults.font.size = 11;
+Chart.defaults.color = COLOUR.soft;
+
+/** The asking price as steps over time. What it shows stands in words under it. */
+export function PriceHistory({ points }: { readonly points: readonly PricePoint[] }) {
+  return (
+    <div className="price-history">
+      <Line
+        aria-label="Asking price over time; the same is listed below"
+        role="img"
+        data={{ datasets: [{ data: points.map(({ at, price }) => ({ x: at, y: price })), stepped: 'before', borderColor: COLOUR.mulberry, backgroundColor: COLOUR.mulberry, borderWidth: 2, pointRadius: 2.4, spanGaps: false }] }}
+        options={{
+          parsing: false, animation: false, maintainAspectRatio: false,
+          scales: {
+            x: { type: 'linear', grid: { display: false }, ticks: { maxTicksLimit: 5, callback: (value) => day(Number(value)).split(', ')[1] ?? '' } },
+            y: { grid: { color: COLOUR.rule }, border: { display: false }, grace: '12%', ticks: { maxTicksLimit: 5, callback: (value) => `$${Math.round(Number(value) / 1000)}k` } },
+          },
+          plugins: { tooltip: { callbacks: { title: ([item]) => (item ? day(item.parsed.x ?? 0) : ''), label: (item) => dollars(item.parsed.y ?? 0) } } },
+        }}
+      />
+    </div>
+  );
+}

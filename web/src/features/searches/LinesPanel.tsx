@@ -1,0 +1,260 @@
+import type { CountAnswer } from '@perambula/contract';
+import { fieldOf, FIELDS, isEither, phraseOf, PROPERTY_TYPES, sayBound } from '@perambula/core';
+import type { Bound, Field, FieldLine, Line, PropertyType, Search } from '@perambula/core';
+import { Input, Popover, Select, Tooltip } from 'antd';
+import { Circle, Pentagon, Plus, X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { freshId } from './draft.js';
+import { withLine, withoutLine } from './lineEditing.rules.js';
+import { useChoices } from './searches.api.js';
+import { ValueEditor } from './ValueEditor.js';
+import { RadiusEditor } from './RadiusEditor.js';
+
+export type Pen = 'circle' | 'corners' | null;
+
+interface Props {
+  readonly search: Search;
+  readonly count: CountAnswer | undefined;
+  readonly stale: boolean;
+  readonly pen: Pen;
+  readonly onPen: (pen: Pen) => void;
+  readonly onChange: (search: Search, touched?: string) => void;
+  readonly onShow: (set: 'missByOne' | 'unknown', line: string) => void;
+  readonly boundChosen: string | null;
+  readonly onChooseBound: (id: string | null) => void;
+}
+
+const GROUPS = ['Home', 'Money', 'Status', 'Place', 'Words'] as const;
+const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
+  Residential: 'Homes for sale',
+  'Residential Lease': 'Homes to rent',
+  'Residential Income': 'Two to four units',
+  Land: 'Land',
+  Farm: 'Farms',
+  'Commercial Sale': 'Commercial',
+};
+
+/** The search as lines that can be edited where they stand, each with what it holds back. */
+export function LinesPanel(props: Props) {
+  const { search, count, stale, onChange } = props;
+  const [editing, setEditing] = useState<string | null>(null);
+  const [pending, setPending] = useState<Field | null>(null);
+  const most = Math.max(1, ...(count?.lines ?? []).map(({ holdsBack }) => holdsBack), count?.keepIn.holdsBack ?? 0, count?.keepOut.holdsBack ?? 0);
+  const rentalsMixed = search.kinds.includes('Residential Lease') && search.kinds.length > 1;
+  const lineRow = (line: Line): React.ReactNode => (
+    <LineRow key={line.id} line={line} most={most} {...props} editing={editing === line.id} onEdit={(on) => setEditing(on ? line.id : null)} />
+  );
+  return (
+    <div className={stale ? 'lines is-stale' : 'lines'}>
+      <WhereGroup {...props} most={most} />
+      {GROUPS.map((group) => {
+        const lines = search.lines.filter((line) => groupOf(line) === group);
+        if (lines.length === 0 && group !== 'Home' && pending?.group !== group) return null;
+        return (
+          <section key={group} aria-label={group}>
+            <h4 className="lines-head">{group}</h4>
+            {group === 'Home' && (
+              <div className="line">
+                <span className="line-label">Looking for</span>
+                <Select
+                  mode="multiple" size="small" variant="borderless" className="kinds" value={[...search.kinds]} aria-label="Kinds of property"
+                  options={PROPERTY_TYPES.map((value) => ({ value, label: KIND_LABEL[value] }))}
+                  onChange={(kinds: PropertyType[]) => kinds.length > 0 && onChange({ ...search, kinds })}
+                />
+                {rentalsMixed && <p className="line-hint is-warning">Rentals are mixed with homes for sale.</p>}
+              </div>
+            )}
+            {lines.map(lineRow)}
+            {pending?.group === group && <PendingLine field={pending} {...props} onDone={(id) => (setPending(null), setEditing(id))} />}
+          </section>
+        );
+      })}
+      <AddLine onChoose={(field) => (setEditing(null), setPending(field))} />
+    </div>
+  );
+}
+
+function groupOf(line: Line): Field['group'] {
+  return isEither(line) ? 'Home' : (fieldOf(line.field)?.group ?? 'Home');
+}
+
+function LineRow({ line, search, count, most, editing, onEdit, onChange, onShow }: Props & { readonly line: Line; readonly most: number; readonly editing: boolean; readonly onEdit: (on: boolean) => void }) {
+  const choices = useChoices().data ?? {};
+  const field = isEither(line) ? undefined : fieldOf(line.field);
+  const held = count?.lines.find(({ id }) => id === line.id);
+  const label = field?.label ?? 'Either';
+  return (
+    <div className={editing ? 'line is-edited' : 'line'}>
+      <span className="line-label">{label}</span>
+      <div className="line-value">
+        {editing && field ? (
+          <ValueEditor field={field} is={(line as FieldLine).is} kinds={search.kinds} choices={choices} onDone={() => onEdit(false)} onChange={(is) => onChange(withLine(search, { ...(line as FieldLine), is }), line.id)} />
+        ) : (
+          <button type="button" className="phrase" onClick={() => onEdit(true)} aria-label={`${label}: ${phraseOf(line)}. Edit`}>
+            {phraseOf(line)}
+          </button>
+        )}
+        {field?.hint && !editing && <span className="line-hint">{field.hint}</span>}
+        {held && held.blank > 0 && (
+          <button type="button" className="line-blank" onClick={() => onShow('unknown', line.id)}>
+            blank on {held.blank} more
+          </button>
+        )}
+      </div>
+      <HoldsBack holdsBack={held?.holdsBack} most={most} label={label} onShow={() => onShow('missByOne', line.id)} />
+      <button type="button" className="line-remove" aria-label={`Remove ${label}`} onClick={() => onChange(withoutLine(search, line.id))}>
+        <X size={14} aria-hidden="true" />
+      </button>
+    </div>
+  );
+}
+
+function HoldsBack({ holdsBack, most, label, onShow }: { readonly holdsBack: number | undefined; readonly most: number; readonly label: string; readonly onShow: () => void }) {
+  if (holdsBack === undefined) return <span className="holds" />;
+  return (
+    <Tooltip title={holdsBack === 0 ? `${label} alone keeps nothing out` : `${holdsBack} ${holdsBack === 1 ? 'listing misses' : 'listings miss'} by this alone. Show them`}>
+      <button type="button" className="holds" onClick={onShow} disabled={holdsBack === 0} aria-label={`${label} holds back ${holdsBack}`}>
+        {holdsBack}
+        <i style={{ width: `${Math.max(2, (48 * holdsBack) / most)}px` }} />
+      </button>
+    </Tooltip>
+  );
+}
+
+function PendingLine({ field, search, onChange, onDone }: Props & { readonly field: Field; readonly onDone: (id: string | null) => void }) {
+  const choices = useChoices().data ?? {};
+  return (
+    <div className="line is-edited">
+      <span className="line-label">{field.label}</span>
+      <div className="line-value">
+        <ValueEditor
+          field={field} is={undefined} kinds={search.kinds} choices={choices}
+          onDone={() => onDone(null)}
+          onChange={(is) => {
+            const id = pendingId(search, field);
+            onChange(withLine(search, { id, field: field.name, is }), id);
+          }}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** The id under which a line being typed is kept: its first letters count already, the next ones go on in the same line. */
+function pendingId(search: Search, field: Field): string {
+  const base = `new-${field.name}`;
+  const last = search.lines[search.lines.length - 1];
+  return last?.id.startsWith(base) ? last.id : search.lines.some(({ id }) => id === base) ? `${base}-${freshId(search)}` : base;
+}
+
+function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
+  const [open, setOpen] = useState(false);
+  const [sought, setSought] = useState('');
+  useEffect(() => {
+    const key = (event: KeyboardEvent): void => {
+      const typing = event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
+      if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || typing) return;
+      event.preventDefault();
+      setOpen(true);
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
+  const wanted = sought.trim().toLowerCase();
+  const found = FIELDS.filter(({ label, name, synonyms = [] }) => [label, name, ...synonyms].some((word) => word.toLowerCase().includes(wanted)));
+  const choose = (field: Field | undefined): void => {
+    if (!field) return;
+    setOpen(false);
+    setSought('');
+    onChoose(field);
+  };
+  return (
+    <Popover
+      trigger="click" open={open} onOpenChange={setOpen} placement="topLeft" arrow={false} destroyOnHidden
+      content={
+        <div className="catalogue">
+          <Input autoFocus placeholder="Bedrooms, sold, granny flat …" aria-label="Find a field" value={sought} onChange={({ target }) => setSought(target.value)} onKeyDown={(event) => event.key === 'Enter' && choose(found[0])} />
+          <ul role="listbox" aria-label="Fields" tabIndex={-1}>
+            {found.map((field, i) => (
+              <li key={field.name} role="option" aria-selected={wanted !== '' && i === 0}>
+                <button type="button" className="plain" onClick={() => choose(field)}>
+                  {field.label} <span className="soft">{field.hint ?? field.synonyms?.slice(0, 2).join(', ')}</span>
+                </button>
+              </li>
+            ))}
+            {found.length === 0 && <li className="soft">No field has this name. Try another word for it.</li>}
+          </ul>
+        </div>
+      }
+    >
+      <button type="button" className="add-line">
+        <Plus size={14} aria-hidden="true" /> Add a line <kbd>L</kbd> <span className="soft">any of {FIELDS.length} fields</span>
+      </button>
+    </Popover>
+  );
+}
+
+function WhereGroup({ search, count, most, pen, onPen, onChange, onShow, boundChosen, onChooseBound }: Props & { readonly most: number }) {
+  const inCount = search.bounds.filter(({ mode }) => mode === 'in').length;
+  const shown = [...search.bounds.filter(({ mode }) => mode === 'in'), ...search.bounds.filter(({ mode }) => mode === 'out')];
+  const replace = (bound: Bound): void => onChange({ ...search, bounds: search.bounds.map((each) => (each.id === bound.id ? bound : each)) }, bound.id);
+  return (
+    <section aria-label="Where">
+      <h4 className="lines-head">
+        Where <span className="lines-head-end">{inCount > 1 && count ? `${count.keepIn.holdsBack} held back by all` : 'holds back'}</span>
+      </h4>
+      {shown.map((bound, i) => {
+        const held = count?.bounds.find(({ id }) => id === bound.id);
+        const Icon = bound.shape.type === 'Circle' ? Circle : Pentagon;
+        return (
+          <div key={bound.id} className={boundChosen === bound.id ? 'line is-edited' : 'line'}>
+            <div className="line-value is-wide">
+              <button type="button" className={`bound-icon bound-${bound.mode}`} aria-label={`${sayBound(bound)}: find it on the map`} onClick={() => onChooseBound(bound.id)}>
+                <Icon size={15} aria-hidden="true" />
+              </button>
+              {bound.mode === 'out' ? 'not in ' : i > 0 ? 'or ' : ''}
+              {bound.shape.type === 'Circle' && <RadiusEditor metres={bound.shape.radiusMeters} onChange={(radiusMeters) => replace({ ...bound, shape: { ...(bound.shape as Extract<Bound['shape'], { type: 'Circle' }>), radiusMeters } })} />}
+              <BoundName bound={bound} onChange={replace} />
+              <button type="button" className="line-blank is-quiet" onClick={() => replace({ ...bound, mode: bound.mode === 'in' ? 'out' : 'in' })}>
+                {bound.mode === 'in' ? 'keep out instead' : 'keep in instead'}
+              </button>
+            </div>
+            {held?.adds != null ? <span className="holds is-adds">adds {held.adds}</span> : <HoldsBack holdsBack={held?.holdsBack ?? undefined} most={most} label={sayBound(bound)} onShow={() => onShow('missByOne', bound.mode === 'in' ? 'keepIn' : 'keepOut')} />}
+            <button type="button" className="line-remove" aria-label={`Remove ${sayBound(bound)}`} onClick={() => onChange({ ...search, bounds: search.bounds.filter(({ id }) => id !== bound.id) })}>
+              <X size={14} aria-hidden="true" />
+            </button>
+          </div>
+        );
+      })}
+      <div className="where-add">
+        <button type="button" className={pen === 'circle' ? 'link is-on' : 'link'} aria-pressed={pen === 'circle'} onClick={() => onPen(pen === 'circle' ? null : 'circle')}>
+          + Around a place
+        </button>
+        <button type="button" className={pen === 'corners' ? 'link is-on' : 'link'} aria-pressed={pen === 'corners'} onClick={() => onPen(pen === 'corners' ? null : 'corners')}>
+          + Draw
+        </button>
+        {search.bounds.length > 1 && (
+          <button type="button" className="link" onClick={() => onChange({ ...search, bounds: [] })}>
+            Clear all
+          </button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+function BoundName({ bound, onChange }: { readonly bound: Bound; readonly onChange: (bound: Bound) => void }) {
+  const [editing, setEditing] = useState(false);
+  const shown = bound.name ?? (bound.shape.type === 'Circle' ? 'a point' : 'an area drawn');
+  const finish = (text: string): void => {
+    setEditing(false);
+    const { name: _before, ...rest } = bound;
+    onChange(text.trim() ? { ...rest, name: text.trim().slice(0, 120) } : rest);
+  };
+  if (editing) return <Input size="small" className="bound-name" autoFocus defaultValue={bound.name ?? ''} aria-label="Name of the bound" placeholder="Mill yard" onPressEnter={(event) => finish(event.currentTarget.value)} onBlur={(event) => finish(event.currentTarget.value)} />;
+  return (
+    <button type="button" className="phrase" onClick={() => setEditing(true)} aria-label={`${shown}. Rename`}>
+      {shown}
+    </button>
+  );
+}

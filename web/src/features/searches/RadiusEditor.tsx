@@ -1,0 +1,32 @@
+import { METRES_PER_MILE, sayMiles } from '@perambula/core';
+import { Input } from 'antd';
+import { useState } from 'react';
+import { metresOf } from './radius.rules.js';
+
+/** A circle's distance, typed in miles or feet. */
+export function RadiusEditor({ metres, onChange }: { readonly metres: number; readonly onChange: (metres: number) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  if (typed === null) {
+    return (
+      <>
+        <button type="button" className="phrase" aria-label={`${sayMiles(metres)} around. Change the distance`} onClick={() => setTyped(String(Math.round((metres / METRES_PER_MILE) * 100) / 100))}>
+          {sayMiles(metres)}
+        </button>{' '}
+        around{' '}
+      </>
+    );
+  }
+  return (
+    <Input
+      size="small" className="radius" autoFocus value={typed} suffix="mi" aria-label="Distance in miles" status={metresOf(typed) === null ? 'error' : ''}
+      onFocus={(event) => event.target.select()}
+      onChange={({ target }) => {
+        setTyped(target.value);
+        const next = metresOf(target.value);
+        if (next !== null) onChange(next);
+      }}
+      onPressEnter={() => setTyped(null)}
+      onBlur={() => setTyped(null)}
+    />
+  );
+}

@@ -1,0 +1,58 @@
+import type { Row } from '@perambula/contract';
+import { dollars } from '@perambula/core';
+import { Checkbox } from 'antd';
+import { Link } from 'react-router';
+import { daysOnMarket, facts, price, street } from '../../shared/format.js';
+import { Picture } from '../../shared/Picture.js';
+import { Status } from '../../shared/status.js';
+
+interface Props {
+  readonly row: Row;
+  readonly now: string;
+  readonly hovered: boolean;
+  readonly chosen: boolean;
+  readonly onHover: (key: string | null) => void;
+  readonly onChoose: () => void;
+}
+
+const WEEK_MS = 7 * 86_400_000;
+
+/** One result: its picture, price, what it is, and what is new or missing about it. */
+export function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Props) {
+  const days = daysOnMarket(row, now);
+  return (
+    <article className={`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`} onMouseEnter={() => onHover(row.ListingKey)} onMouseLeave={() => onHover(null)}>
+      <Link to={`/listings/${row.ListingKey}`} className="result-picture" tabIndex={-1} aria-hidden="true">
+        <Picture listingKey={row.ListingKey} alt="" />
+      </Link>
+      <div className="result-text">
+        <p className="result-price">
+          <span className="result-figure">{price(row)}</span> <News row={row} now={now} />
+        </p>
+        <p>
+          <Link to={`/listings/${row.ListingKey}`} className="result-address">
+            {street(row)},
+          </Link>{' '}
+          {String(row['City'])}
+        </p>
+        <p className="soft figure">{facts(row)}</p>
+        <p className="result-status">
+          <Status status={String(row['StandardStatus'])} /> <span className="soft">{days === null ? '' : `· ${days} ${days === 1 ? 'day' : 'days'} on market`}</span>
+        </p>
+        <p className="result-credit">{String(row['ListOfficeName'] ?? '')}</p>
+      </div>
+      <Checkbox className="result-choose" checked={chosen} onChange={onChoose} aria-label={`Choose ${street(row)}`} />
+    </article>
+  );
+}
+
+/** The one thing about a result that is most worth a glance. */
+export function News({ row, now }: { readonly row: Row; readonly now: string }) {
+  if (row.miss) return <span className="chip chip-wait">{row.miss.text}</span>;
+  const recently = (field: string): boolean => typeof row[field] === 'string' && Date.parse(now) - Date.parse(row[field]) < WEEK_MS;
+  const { ListPrice: asked, PreviousListPrice: before } = row;
+  if (recently('PriceChangeTimestamp') && typeof asked === 'number' && typeof before === 'number') {
+    return asked < before ? <span className="chip chip-gain">cut {dollars(before - asked)}</span> : <span className="chip chip-wait">raised {dollars(asked - before)}</span>;
+  }
+  return recently('OriginalEntryTimestamp') ? <span className="chip chip-new">new</span> : null;
+}

@@ -1,0 +1,84 @@
+import type { CountAnswer, SavedSearch } from '@perambula/contract';
+import { advise, fieldOf, isEither } from '@perambula/core';
+import { App, Button, Input, Popover } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { firstNames } from '../../shared/format.js';
+import { messageOf, RequestFailure } from '../../shared/http.js';
+import { useOpenFile } from '../../shared/openFile.js';
+import { useFile } from '../clients/index.js';
+import { changesUnsaved, useDraft } from './draft.js';
+import { useSaveSearch } from './searches.api.js';
+
+/** Under the lines: what the figure means for an alert, and saving it for the client. */
+export function SaveBar({ count }: { readonly count: CountAnswer | undefined }) {
+  const draft = useDraft();
+  const { clientId } = useOpenFile();
+  const file = useFile(clientId).data;
+  const save = useSaveSearch();
+  const navigate = useNavigate();
+  const { message, modal } = App.useApp();
+  const [naming, setNaming] = useState(false);
+  const [name, setName] = useState('');
+  const who = file ? firstNames(file.name) : null;
+  const lines = (count?.lines ?? []).flatMap(({ id, holdsBack, blank }) => {
+    const line = draft.document.lines.find((each) => each.id === id);
+    return line ? [{ label: isEither(line) ? 'either' : (fieldOf(line.field)?.label.toLowerCase() ?? id), holdsBack, blank }] : [];
+  });
+  const advice = count && advise({ fit: count.fit, unknown: count.unknown, lines });
+  const store = async (as: { id: string | null; name: string }): Promise<SavedSearch | null> => {
+    try {
+      const saved = await save.mutateAsync({ ...as, clientId, document: draft.document, version: draft.version });
+      draft.load(saved);
+      return saved;
+    } catch (error) {
+      if (error instanceof RequestFailure && error.code === 'search.changed') {
+        const current = error.details['current'] as SavedSearch;
+        modal.confirm({ title: 'Saved elsewhere meanwhile', content: error.message, okText: 'Look at that version', cancelText: 'Keep mine open', onOk: () => draft.load(current) });
+      } else void message.error(messageOf(error));
+      return null;
+    }
+  };
+  const saveNew = async (): Promise<void> => {
+    const saved = await store({ id: null, name });
+    if (!saved) return;
+    setNaming(false);
+    setName('');
+    if (saved.clientId) void navigate(`/clients/${saved.clientId}/alerts/${saved.id}`);
+    else void message.success('Saved among your own searches.');
+  };
+  const unsaved = changesUnsaved(draft);
+  return (
+    <footer className="save">
+      {advice && (
+        <p className="advice" aria-live="polite">
+          <b>{advice.title}</b> {advice.reason}
+        </p>
+      )}
+      <div className="save-buttons">
+        {draft.searchId ? (
+          <>
+            <Button type="primary" disabled={unsaved === 0} loading={save.isPending} onClick={() => void store({ id: draft.searchId, name: draft.name }).then((saved) => saved && void message.success('Saved.'))}>
+              {unsaved === 0 ? 'Saved' : 'Save changes'}
+            </Button>
+            {draft.clientId && <Button onClick={() => void navigate(`/clients/${draft.clientId}/alerts/${draft.searchId}`)}>Alert …</Button>}
+          </>
+        ) : (
+          <Popover
+            trigger="click" open={naming} onOpenChange={setNaming} placement="topLeft"
+            content={
+              <div className="popover-form">
+                <p className="strong">{who ? `A search for ${file?.name}` : 'A search of your own'}</p>
+                <Input.Search autoFocus placeholder="Near the ferry" aria-label="Name of the search" enterButton="Save" value={name} loading={save.isPending} onChange={({ target }) => setName(target.value)} onSearch={(value) => value.trim() && void saveNew()} />
+                <p className="tight">{who ? 'Next you see the alert as it will arrive.' : 'Open a client’s file at the head of the page to save it for them.'}</p>
+              </div>
+            }
+          >
+            <Button type="primary">{who ? `Save for ${who} …` : 'Save …'}</Button>
+          </Popover>
+        )}
+        <Button onClick={() => draft.startNew(clientId)}>New search</Button>
+      </div>
+    </footer>
+  );
+}

@@ -1,0 +1,80 @@
+import type { SavedSearch } from '@perambula/contract';
+import { EMPTY_SEARCH } from '@perambula/core';
+import type { Search } from '@perambula/core';
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+
+/** The search being worked on. It outlives a reload; every earlier state of it can be had back. */
+interface Draft {
+  readonly searchId: string | null;
+  readonly clientId: string | null;
+  readonly version: number;
+  readonly name: string;
+  readonly document: Search;
+  /** The document as last saved, to tell what is not. */
+  readonly saved: Search | null;
+  readonly past: readonly Search[];
+  readonly future: readonly Search[];
+  /** What the last change belonged to: further ones to the same thing are one step back. */
+  readonly lastTouched: string | null;
+  load(search: SavedSearch): void;
+  startNew(clientId: string | null): void;
+  change(document: Search, touched?: string): void;
+  undo(): void;
+  redo(): void;
+}
+
+const MOST_STEPS = 100;
+
+/** What a new search starts from. */
+export const STARTING_SEARCH: Search = {
+  ...EMPTY_SEARCH,
+  lines: [{ id: 'status', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } }],
+};
+
+const NEW = { searchId: null, version: 0, name: '', document: STARTING_SEARCH, saved: null, past: [], future: [], lastTouched: null } as const;
+
+export const useDraft = create<Draft>()(
+  persist(
+    (set) => ({
+      ...NEW,
+      clientId: null,
+      load: ({ id, clientId, version, name, document }) => set({ searchId: id, clientId, version, name, document, saved: document, past: [], future: [], lastTouched: null }),
+      startNew: (clientId) => set({ ...NEW, clientId }),
+      change: (document, touched) =>
+        set((draft) => {
+          const sameThing = touched !== undefined && touched === draft.lastTouched;
+          return { document, past: sameThing ? draft.past : [...draft.past, draft.document].slice(-MOST_STEPS), future: [], lastTouched: touched ?? null };
+        }),
+      undo: () =>
+        set((draft) => {
+          const before = draft.past[draft.past.length - 1];
+          return before ? { document: before, past: draft.past.slice(0, -1), future: [draft.document, ...draft.future], lastTouched: null } : {};
+        }),
+      redo: () =>
+        set((draft) => {
+          const [after, ...future] = draft.future;
+          return after ? { document: after, past: [...draft.past, draft.document], future, lastTouched: null } : {};
+        }),
+    }),
+    { name: 'perambula.draft' },
+  ),
+);
+
+/** How many lines, bounds and orders differ from what is saved. */
+export function changesUnsaved({ document, saved }: Pick<Draft, 'document' | 'saved'>): number {
+  if (!saved) return 0;
+  const differing = <T extends { id: string }>(now: readonly T[], before: readonly T[]): number => {
+    const known = new Map(before.map((item) => [item.id, JSON.stringify(item)]));
+    const changed = now.filter((item) => known.get(item.id) !== JSON.stringify(item)).length;
+    return changed + before.filter(({ id }) => !now.some((item) => item.id === id)).length;
+  };
+  const rest = (search: Search): string => JSON.stringify([search.kinds, search.order]);
+  return differing(document.lines, saved.lines) + differing(document.bounds, saved.bounds) + (rest(document) === rest(saved) ? 0 : 1);
+}
+
+/** A short id that no line or bound of the search has. */
+export function freshId(search: Search): string {
+  const taken = new Set([...search.lines, ...search.bounds].map(({ id }) => id));
+  for (let n = taken.size + 1; ; n++) if (!taken.has(`l${n}`)) return `l${n}`;
+}

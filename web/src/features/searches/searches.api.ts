@@ -1,0 +1,48 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Choices, CountAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type { ResultSet, Search } from '@perambula/core';
+import { ask } from '../../shared/http.js';
+
+/** How many results a page asks for at once; the map shows as many. */
+export const MOST_RESULTS = 500;
+
+/** The live count. The answer shown always belongs to the search as it now is, or is the last one until that comes. */
+export function useCount(search: Search) {
+  return useQuery({ queryKey: ['count', search], queryFn: ({ signal }) => ask<CountAnswer>('searches/count', { body: { search }, signal }), placeholderData: keepPreviousData });
+}
+
+export function useResults(search: Search, set: ResultSet, line: string | null) {
+  return useQuery({
+    queryKey: ['results', search, set, line],
+    queryFn: ({ signal }) => ask<ListingsAnswer>('searches/listings', { body: { search, set, limit: MOST_RESULTS, ...(line ? { line } : {}) }, signal }),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useChoices() {
+  return useQuery({ queryKey: ['choices'], queryFn: () => ask<Choices>('searches/choices'), staleTime: 300_000 });
+}
+
+export function useSavedSearch(id: string | undefined) {
+  return useQuery({ queryKey: ['searches', id], queryFn: () => ask<SavedSearch>(`searches/${id}`), enabled: !!id });
+}
+
+export interface SaveSearch {
+  readonly id: string | null;
+  readonly clientId: string | null;
+  readonly name: string;
+  readonly document: Search;
+  readonly version: number;
+}
+
+export function useSaveSearch() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, clientId, name, document, version }: SaveSearch) =>
+      id ? ask<SavedSearch>(`searches/${id}`, { method: 'PUT', body: { name, document, version } }) : ask<SavedSearch>('searches', { body: { name, clientId, document } }),
+    onSuccess: (saved) => {
+      client.setQueryData(['searches', saved.id], saved);
+      return client.invalidateQueries({ queryKey: ['clients'] });
+    },
+  });
+}

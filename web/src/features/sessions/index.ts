@@ -1,0 +1,2 @@
+export { SignIn } from './SignIn.js';
+export { useAgent, useSignOut } from './session.api.js';

@@ -1,0 +1,1 @@
+export { useAddToShortlist } from './shortlists.api.js';

@@ -1,0 +1,2 @@
+export { useAskShowing } from './showings.api.js';
+export { TimeChoice } from './TimeChoice.js';

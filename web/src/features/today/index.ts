@@ -1,0 +1,1 @@
+export { useAddTask, useTodayCount } from './today.api.js';

@@ -1,0 +1,23 @@
+import '@fontsource-variable/fraunces';
+import '@fontsource-variable/hanken-grotesk';
+import './shared/base.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { LinkButtonPage } from './features/portal/LinkButtonPage.js';
+import { PortalPage } from './features/portal/PortalPage.js';
+
+const router = createBrowserRouter([
+  { path: '/p/:token?', Component: PortalPage },
+  { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },
+  { path: '/stop/:token', element: <LinkButtonPage act="stop" /> },
+]);
+
+createRoot(document.getElementById('root') as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={new QueryClient()}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,26 @@
+import { App, ConfigProvider } from 'antd';
+import type { ReactNode } from 'react';
+import { COLOUR, FONT } from './tokens.js';
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '';
+
+/** Ant Design in the product's own colours, type and measures. */
+export function Theme({ children }: { readonly children: ReactNode }) {
+  return (
+    <ConfigProvider
+      csp={{ nonce }}
+      wave={{ disabled: true }}
+      theme={{
+        token: {
+          colorPrimary: COLOUR.mulberry, colorInfo: COLOUR.tarn, colorSuccess: COLOUR.moss, colorWarning: COLOUR.ochre, colorError: COLOUR.brick, colorLink: COLOUR.mulberry,
+          colorText: COLOUR.ink, colorTextSecondary: COLOUR.soft, colorTextTertiary: COLOUR.soft, colorTextPlaceholder: '#6B7672', colorTextDescription: COLOUR.soft,
+          colorBgBase: COLOUR.sheet, colorBgLayout: COLOUR.paper, colorBorder: '#D8D2C6', colorBorderSecondary: COLOUR.rule,
+          fontFamily: FONT.text, fontSize: 13.5, borderRadius: 8, controlHeight: 32, controlHeightSM: 26, lineHeight: 1.42, boxShadow: '0 2px 10px rgba(35,48,46,.09)',
+        },
+        components: { Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none' }, Select: { optionSelectedBg: COLOUR.mulberryTint }, Tooltip: { colorBgSpotlight: COLOUR.ink } },
+      }}
+    >
+      <App className="app">{children}</App>
+    </ConfigProvider>
+  );
+}

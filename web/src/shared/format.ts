@@ -1,0 +1,69 @@
+import { bathsOf, dollars, plainNumber } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
+import { DateTime } from 'luxon';
+
+export const ZONE = 'America/New_York';
+
+type Moment = string | Date | number;
+
+function at(moment: Moment): DateTime {
+  const date = typeof moment === 'string' ? DateTime.fromISO(moment) : moment instanceof Date ? DateTime.fromJSDate(moment) : DateTime.fromMillis(moment);
+  return date.setZone(ZONE);
+}
+
+/** "Tue, Apr 14" */
+export const day = (moment: Moment): string => at(moment).toFormat('ccc, LLL d');
+/** "9:12 am" */
+export const clockTime = (moment: Moment): string => at(moment).toFormat('h:mm a').toLowerCase();
+/** "Tue, Apr 14, 9:12 am" */
+export const dayAndTime = (moment: Moment): string => `${day(moment)}, ${clockTime(moment)}`;
+
+/** "today 9:12 am", "yesterday 6:40 pm", "Sun 9:40 pm", "Apr 2": as near as a reader needs it. */
+export function ago(moment: Moment, now: Moment): string {
+  const [then, today] = [at(moment), at(now)];
+  const days = Math.round(today.startOf('day').diff(then.startOf('day'), 'days').days);
+  if (days === 0) return `today ${clockTime(moment)}`;
+  if (days === 1) return `yesterday ${clockTime(moment)}`;
+  return days < 7 ? `${then.toFormat('ccc')} ${clockTime(moment)}` : then.toFormat(then.year === today.year ? 'LLL d' : 'LLL d, yyyy');
+}
+
+/** An ISO date without a time, as "Thu, Apr 16". */
+export const isoDay = (date: string): string => DateTime.fromISO(date).toFormat('ccc, LLL d');
+
+export const price = (record: Readonly<Record<string, unknown>>): string => (typeof record['ListPrice'] === 'number' ? dollars(record['ListPrice']) : 'Price not given');
+
+/** "4 bd · 2½ ba · 2,140 sq ft · 0.21 ac", as far as the fields are filled in. */
+export function facts(record: Readonly<Record<string, unknown>>): string {
+  const baths = bathsOf(record as ListingRecord);
+  const { BedroomsTotal: beds, LivingArea: area, LotSizeAcres: acres } = record;
+  return [
+    typeof beds === 'number' ? `${beds} bd` : null,
+    baths === null ? null : `${plainNumber(baths)} ba`,
+    typeof area === 'number' ? `${plainNumber(area)} sq ft` : null,
+    typeof acres === 'number' ? `${plainNumber(acres)} ac` : null,
+  ].filter(Boolean).join(' · ');
+}
+
+/** "55 Netmaker Ln" of an address with its town. */
+export const street = (record: Readonly<Record<string, unknown>>): string => (record['UnparsedAddress'] as string | undefined)?.split(',')[0] ?? 'Address withheld';
+
+/** Whole days from the first day on the market until it went off, or until now. */
+export function daysOnMarket(record: Readonly<Record<string, unknown>>, now: Moment): number | null {
+  const from = record['OnMarketDate'];
+  if (typeof from !== 'string') return null;
+  const off = ['CloseDate', 'WithdrawnDate', 'CancellationDate', 'ExpirationDate'].map((field) => record[field]).find((date): date is string => typeof date === 'string');
+  const end = off ? DateTime.fromISO(off, { zone: ZONE }) : at(now).startOf('day');
+  return Math.max(0, Math.round(end.diff(DateTime.fromISO(from, { zone: ZONE }), 'days').days));
+}
+
+/** "AL" of "Amara & Teo Lindqvist". */
+export function initials(name: string): string {
+  const words = name.replace(/[^\p{L} ]/gu, ' ').split(/\s+/).filter(Boolean);
+  return ((words[0]?.[0] ?? '') + (words.length > 1 ? (words[words.length - 1]?.[0] ?? '') : '')).toUpperCase();
+}
+
+/** "Amara & Teo" of "Amara & Teo Lindqvist", "Bashir" of "Bashir Odell". */
+export function firstNames(name: string): string {
+  const words = name.split(' ');
+  return words.length > 1 ? words.slice(0, -1).join(' ') : name;
+}
