@@ -20,7 +20,7 @@ function round(degrees: number): number {
 export function shoreAt(north: number): number {
   const y = north / 1000;
   const swell = 1500 * Math.sin(y / 3.4 + 0.6) + 750 * Math.sin(y / 1.35 + 2) + 260 * Math.sin(y / 0.52);
-  const mouth = 2600 * Math.exp(-(((y + 3.1) / 0.75) ** 2));
+  const mouth = 2600 * Math.exp(-(((y + 3.95) / 0.7) ** 2));
   return -6100 + swell + mouth;
 }
 
@@ -54,7 +54,7 @@ export function sea(): Point[] {
 export function river(): Point[] {
   const upper: Point[] = [];
   const lower: Point[] = [];
-  for (let east = -7000; east <= REACH.east + 6000; east += 120) {
+  for (let east = -10_500; east <= REACH.east + 6000; east += 120) {
     const { north, halfWidth } = riverAt(east);
     upper.push([east, north + halfWidth]);
     lower.push([east, north - halfWidth]);

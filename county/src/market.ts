@@ -102,7 +102,7 @@ export class Market {
       case 'Active': {
         const over = (record['ListPrice'] as number) / this.worth(listing, today) - 1;
         if (today - listing.openedOn >= TERM_DAYS) set('Expired', { ExpirationDate: date });
-        else if (random.chance(Math.min(0.16, 0.026 * spring * Math.exp(-9 * over)))) set('Active Under Contract', { PurchaseContractDate: date });
+        else if (random.chance(Math.min(0.16, 0.019 * spring * Math.exp(-9 * over)))) set('Active Under Contract', { PurchaseContractDate: date });
         else if (random.chance(0.0018)) set('Withdrawn', { WithdrawnDate: date });
         else if (random.chance(0.0012)) set('Canceled', { CancellationDate: date });
         else if (random.chance(0.0008)) set('Hold');

@@ -21,7 +21,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
     // RFC 8058: a mail program's one-click stop, without a page, a cookie or an Origin of ours
     app.get(ClientsService).stop(String(request.params['token'])).then(() => response.status(200).json({}), next);
   });
-  app.use(refuseForeignOrigins);
+  app.use('/api', refuseForeignOrigins);
   app.useBodyParser('json', { limit: '1mb' });
   app.use(cookieParser());
   if (config.webDir) serveInterface(web, config.webDir);

@@ -34,7 +34,7 @@ export class DemoAccounts implements OnModuleInit {
     const passwordHash = await hash(demo.password);
     const now = new Date(demo.startsAt);
     await this.database.transaction(async (manager) => {
-      const office = { officeName: 'Wayfarer Buyers’ Agents', postalAddress: '12 Chandlery St, Port Ostrey, OS 00071', passwordHash, lookedAt: new Date(demo.startsAt - 14.5 * 3_600_000) };
+      const office = { officeName: 'Wayfarer Buyers’ Agents', postalAddress: '12 Chandlery St, Port Ostrey, OS 00071', passwordHash, lookedAt: new Date(demo.startsAt - 62.5 * 3_600_000) };
       const juno = { ...office, id: randomUUID(), name: 'Juno Albright', email: demo.email, phone: '555-0142', licenseNumber: '00-417' };
       const silas = { ...office, id: randomUUID(), name: 'Silas Marchetti-Boone', email: 'silas@wayfarer.example', phone: '555-0143', licenseNumber: '00-522' };
       await manager.insert(AgentRow, [juno, silas]);
@@ -65,7 +65,7 @@ export class DemoAccounts implements OnModuleInit {
   }
 }
 
-const search = (lines: Search['lines'], bounds: Search['bounds'] = []): Search => ({ version: 1, kinds: ['Residential'], lines, bounds, order: [] });
+const search = (lines: Search['lines'], bounds: Search['bounds'] = []): Search => ({ version: 1, kinds: ['Residential'], lines, bounds, order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }] });
 
 const JUNOS: readonly DemoClient[] = [
   {
@@ -81,11 +81,11 @@ const JUNOS: readonly DemoClient[] = [
         { id: 'beds', field: 'BedroomsTotal', is: { atLeast: 3 } },
         { id: 'baths', field: 'Baths', is: { atLeast: 1.5 } },
         { id: 'area', field: 'LivingArea', is: { atLeast: 1300 } },
-        { id: 'price', field: 'ListPrice', is: { between: [250000, 450000] } },
+        { id: 'price', field: 'ListPrice', is: { between: [250000, 460000] } },
         { id: 'status', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } },
         { id: 'conditions', field: 'SpecialListingConditions', is: { noneOf: ['Real Estate Owned', 'Short Sale', 'Auction'] } },
       ], [
-        { id: 'ferry', mode: 'in', name: 'Ferry Square', shape: { type: 'Circle', center: [-66.006145, 40.609456], radiusMeters: 4828.032 } },
+        { id: 'ferry', mode: 'in', name: 'Ferry Square', shape: { type: 'Circle', center: [-66.006145, 40.609456], radiusMeters: 8046.72 } },
         { id: 'mill', mode: 'out', name: 'Mill yard', shape: { type: 'Polygon', coordinates: [[[-65.9935, 40.5985], [-65.982, 40.598], [-65.983, 40.5915], [-65.9945, 40.592], [-65.9935, 40.5985]]] } },
       ]),
     }],

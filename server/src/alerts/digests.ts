@@ -128,13 +128,13 @@ export class Digests {
 
   private home({ record, why }: Told, portalUrl: string): LetterHome {
     const listing = forAudience(record, 'message');
-    const updated = DateTime.fromISO(String(listing['ModificationTimestamp']), { zone: this.config.zone }).toFormat("ccc, LLL d, h:mm a");
+    const updated = DateTime.fromISO(String(listing['ModificationTimestamp']), { zone: this.config.zone });
     return {
       why,
       price: dollars(Number(listing['ListPrice'])),
       address: addressShown(listing),
       facts: factsOf(record),
-      credit: `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated}`,
+      credit: `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated.toFormat('ccc, LLL d')}, ${updated.toFormat('h:mm a').toLowerCase()}`,
       picture: `${this.config.publicUrl}/media/${record.ListingKey}/0.png`,
       url: `${portalUrl}?home=${record.ListingKey}`,
     };

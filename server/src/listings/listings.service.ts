@@ -41,7 +41,9 @@ export class ListingsService {
   /** A listing for the agent, with its parcel's history over all its listings, newest first. */
   async page(key: string): Promise<{ listing: ListingRecord; history: readonly HistoryEntry[] }> {
     const row = found(await this.database.getRepository(ListingRow).findOneBy({ listingKey: key }), 'listing');
-    const siblings = row.parcelNumber ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber }) : [row];
+    const ofParcel = row.parcelNumber ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber }) : [row];
+    // a rent is not compared with a price
+    const siblings = ofParcel.filter(({ data }) => isRental(data) === isRental(row.data));
     const events = await this.database.getRepository(ListingEventRow).findBy({ listingKey: In(siblings.map(({ listingKey }) => listingKey)) });
     const openings = siblings.map(({ data }) => openingOf(data, events));
     const changes = events
@@ -60,6 +62,10 @@ export interface HistoryEntry {
   readonly from: string | null;
   readonly to: string | null;
   readonly price?: number;
+}
+
+function isRental(record: ListingRecord): boolean {
+  return record['PropertyType'] === 'Residential Lease';
 }
 
 function openingOf(data: ListingRecord, events: readonly ListingEventRow[]): HistoryEntry {

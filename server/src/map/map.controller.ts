@@ -26,6 +26,8 @@ export class MapController {
     found(picture.ok ? picture : null, 'picture');
     response.setHeader('content-type', picture.headers.get('content-type') ?? 'image/svg+xml');
     response.setHeader('cache-control', 'public, max-age=86400');
+    // messages show these pictures from wherever they are read
+    response.setHeader('cross-origin-resource-policy', 'cross-origin');
     response.end(Buffer.from(await picture.arrayBuffer()));
   }
 }

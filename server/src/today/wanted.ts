@@ -1,7 +1,10 @@
 import { inReach, judge, missOf, standingOf } from '@perambula/core';
 import type { ListingRecord, Search, TimeContext } from '@perambula/core';
 
-/** How a listing stands to a search: "fits", or by what it misses; null when it misses by more than one line. */
+/** Farther than a tenth over a limit, or a tenth of a mile outside a bound, is not nearly. */
+const NEARLY = 0.1;
+
+/** How a listing stands to a search: "fits", or by what it narrowly misses; null when neither. */
 export function howWanted(search: Search, record: ListingRecord, time: TimeContext): string | null {
   if (!inReach(search, record)) return null;
   const verdict = judge(search, record, time);
@@ -9,6 +12,6 @@ export function howWanted(search: Search, record: ListingRecord, time: TimeConte
   if (standing === 'fit') return 'fits';
   if (standing !== 'missByOne') return null;
   const missed = verdict.lines.find(({ truth }) => truth === false)?.line.id ?? (verdict.keepIn === false ? 'keepIn' : 'keepOut');
-  const { text, by } = missOf(search, record, missed);
-  return by === null ? null : text;
+  const { text, nearness } = missOf(search, record, missed);
+  return nearness <= NEARLY ? text : null;
 }

@@ -1,11 +1,17 @@
 import { createBrowserRouter, Navigate } from 'react-router';
+import { Waiting } from '../shared/Waiting.js';
 import { Shell } from './Shell.js';
+
+function Opening() {
+  return <Waiting what="Opening …" />;
+}
 
 /** Views are loaded when first opened: the map and the charts come only with the pages that show them. */
 export const router = createBrowserRouter([
   {
     path: '/',
     Component: Shell,
+    HydrateFallback: Opening,
     children: [
       { index: true, element: <Navigate to="/today" replace /> },
       { path: 'today', lazy: async () => ({ Component: (await import('../features/today/TodayPage.js')).TodayPage }) },

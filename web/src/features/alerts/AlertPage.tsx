@@ -71,7 +71,7 @@ function Editor({ search }: { readonly search: SavedSearch }) {
           </div>
           <div className="letter-line is-tall">
             <label className="soft" htmlFor="greeting">Words</label>
-            <Input.TextArea id="greeting" variant="borderless" autoSize={{ minRows: 2, maxRows: 6 }} value={settings.greeting} onChange={({ target }) => set({ greeting: target.value })} />
+            <Input.TextArea id="greeting" variant="borderless" rows={3} value={settings.greeting} onChange={({ target }) => set({ greeting: target.value })} />
           </div>
           {preview.isError && <Failed error={preview.error} retry={() => void preview.refetch()} />}
           <LetterFrame searchId={search.id} greeting={settings.greeting} />

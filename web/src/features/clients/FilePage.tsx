@@ -1,4 +1,3 @@
-import './file.css';
 import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import { useOpenFile } from '../../shared/openFile.js';

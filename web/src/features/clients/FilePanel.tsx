@@ -1,3 +1,4 @@
+import './file.css';
 import type { ClientFile } from '@perambula/contract';
 import { CADENCE_LABEL } from '@perambula/core';
 import { Button } from 'antd';

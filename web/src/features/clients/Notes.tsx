@@ -14,7 +14,7 @@ export function Notes({ file }: { readonly file: ClientFile }) {
     <div className="notes">
       <h2>Notes</h2>
       <Input.TextArea
-        aria-label="Notes" defaultValue={file.notes} autoSize={{ minRows: 5, maxRows: 20 }} placeholder="What they need, when they are free, what they said."
+        aria-label="Notes" defaultValue={file.notes} rows={7} placeholder="What they need, when they are free, what they said."
         onBlur={({ target }) => target.value !== file.notes && change.mutate({ notes: target.value }, { onSuccess: () => void message.success('Kept.'), onError: fail })}
       />
       <h2>To follow up</h2>

@@ -13,7 +13,7 @@ const FILLS: Readonly<Record<string, Style>> = {
   park: new Style({ fill: fill(COLOUR.green) }),
   wood: new Style({ fill: fill('#D5DEC3') }),
   marsh: new Style({ fill: fill('#DCE7DC') }),
-  river: new Style({ fill: fill(COLOUR.water), stroke: line('#BFD8DC', 1.5) }),
+  river: new Style({ fill: fill(COLOUR.water) }),
 };
 
 /** The base map: what is drawn of each feature at a resolution in metres a pixel. */

@@ -2,7 +2,7 @@ import type { CountAnswer } from '@perambula/contract';
 import { fieldOf, FIELDS, isEither, phraseOf, PROPERTY_TYPES, sayBound } from '@perambula/core';
 import type { Bound, Field, FieldLine, Line, PropertyType, Search } from '@perambula/core';
 import { Input, Popover, Select, Tooltip } from 'antd';
-import { Circle, Pentagon, Plus, X } from 'lucide-react';
+import { ArrowLeftRight, Circle, Pentagon, Plus, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { freshId } from './draft.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
@@ -215,11 +215,13 @@ function WhereGroup({ search, count, most, pen, onPen, onChange, onShow, boundCh
               {bound.mode === 'out' ? 'not in ' : i > 0 ? 'or ' : ''}
               {bound.shape.type === 'Circle' && <RadiusEditor metres={bound.shape.radiusMeters} onChange={(radiusMeters) => replace({ ...bound, shape: { ...(bound.shape as Extract<Bound['shape'], { type: 'Circle' }>), radiusMeters } })} />}
               <BoundName bound={bound} onChange={replace} />
-              <button type="button" className="line-blank is-quiet" onClick={() => replace({ ...bound, mode: bound.mode === 'in' ? 'out' : 'in' })}>
-                {bound.mode === 'in' ? 'keep out instead' : 'keep in instead'}
-              </button>
             </div>
             {held?.adds != null ? <span className="holds is-adds">adds {held.adds}</span> : <HoldsBack holdsBack={held?.holdsBack ?? undefined} most={most} label={sayBound(bound)} onShow={() => onShow('missByOne', bound.mode === 'in' ? 'keepIn' : 'keepOut')} />}
+            <Tooltip title={bound.mode === 'in' ? 'Keep out instead' : 'Keep in instead'}>
+              <button type="button" className="line-remove line-turn" aria-label={`${sayBound(bound)}: ${bound.mode === 'in' ? 'keep out' : 'keep in'} instead`} onClick={() => replace({ ...bound, mode: bound.mode === 'in' ? 'out' : 'in' })}>
+                <ArrowLeftRight size={13} aria-hidden="true" />
+              </button>
+            </Tooltip>
             <button type="button" className="line-remove" aria-label={`Remove ${sayBound(bound)}`} onClick={() => onChange({ ...search, bounds: search.bounds.filter(({ id }) => id !== bound.id) })}>
               <X size={14} aria-hidden="true" />
             </button>

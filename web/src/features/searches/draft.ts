@@ -29,6 +29,7 @@ const MOST_STEPS = 100;
 /** What a new search starts from. */
 export const STARTING_SEARCH: Search = {
   ...EMPTY_SEARCH,
+  order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }],
   lines: [{ id: 'status', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } }],
 };
 

@@ -105,7 +105,7 @@ function Item({ item, index, shortlist }: { readonly item: ShortlistItem; readon
         ))}
       </div>
       <Input.TextArea
-        className="shortlist-note" placeholder="Your note" aria-label={`Note on ${name}`} defaultValue={item.note} autoSize={{ minRows: 2, maxRows: 4 }}
+        className="shortlist-note" placeholder="Your note" aria-label={`Note on ${name}`} defaultValue={item.note} rows={2}
         onBlur={({ target }) => target.value !== item.note && change.mutate({ itemId: item.id, note: target.value }, { onError: (error) => void message.error(messageOf(error)) })}
       />
       <Select value={item.stage} aria-label={`Stage of ${name}`} className="shortlist-stage" options={STAGES.map((value) => ({ value, label: STAGE_LABEL[value] }))} onChange={(stage) => change.mutate({ itemId: item.id, stage })} />
