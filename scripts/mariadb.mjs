@@ -9,7 +9,7 @@ export const MARIADB_PACKAGES = { mariadbd: ['mariadb-server-core'], mariadb: ['
 
 /**
  * A MariaDB on the loopback with its data in a folder, made anew when the folder is empty.
- * Root comes in by the socket only; the application has its own user.
+ * Root comes in by the socket only; the application has its own user. A server that dies is started again.
  */
 export class MariaDb {
   constructor({ folder, port, password }) {
@@ -35,11 +35,16 @@ export class MariaDb {
       '--no-defaults', '--user=root', `--datadir=${data}`, `--socket=${this.socket}`, `--pid-file=${this.pidFile}`, `--port=${this.port}`, '--bind-address=127.0.0.1', '--skip-name-resolve',
       '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00', '--innodb_flush_log_at_trx_commit=1', '--innodb_buffer_pool_size=256M', '--max_allowed_packet=64M',
     ], { stdio: ['ignore', log, log], detached: true });
+    const started = this.process;
+    started.once('exit', () => {
+      if (!this.stopping && this.process === started && this.ready) setTimeout(() => this.start().catch(() => undefined), 300);
+    });
     for (let tries = 0; ; tries++) {
       if (this.query('SELECT 1').status === 0) break;
       if (this.process.exitCode !== null || tries > 300) throw new Stop(`MariaDB did not start; its log is ${join(this.folder, 'log')}:\n${readFileSync(join(this.folder, 'log'), 'utf8').trim().split('\n').slice(-5).join('\n')}`);
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
+    this.ready = true;
     const quoted = this.password.replaceAll("'", '');
     const made = this.query(`CREATE DATABASE IF NOT EXISTS perambula; CREATE USER IF NOT EXISTS perambula@'127.0.0.1'; SET PASSWORD FOR perambula@'127.0.0.1' = PASSWORD('${quoted}'); GRANT ALL ON perambula.* TO perambula@'127.0.0.1'`);
     if (made.status !== 0) throw new Stop(`MariaDB's user could not be made: ${made.stderr}`);
@@ -62,6 +67,7 @@ export class MariaDb {
   }
 
   async stop() {
+    this.stopping = true;
     const { process: server } = this;
     if (!server || server.exitCode !== null || server.signalCode !== null) return;
     await new Promise((resolve) => {

@@ -9,6 +9,7 @@ import { ClientsService } from './clients/index.js';
 import type { Config } from './common/config.js';
 import { asFailure, FailureFilter } from './common/failureFilter.js';
 import { bodyPipe } from './common/validation.js';
+import { guardDepth } from './common/depth.js';
 import { refuseForeignOrigins, secure, serveInterface } from './interface.js';
 
 /** The server, ready to listen. */
@@ -23,6 +24,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   });
   app.use('/api', refuseForeignOrigins);
   app.useBodyParser('json', { limit: '1mb' });
+  app.use(guardDepth);
   app.use(cookieParser());
   if (config.webDir) serveInterface(web, config.webDir);
   app.setGlobalPrefix('api', { exclude: ['media/:key/:file', 'api/map/base.geojson'] });

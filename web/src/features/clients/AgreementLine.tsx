@@ -19,7 +19,7 @@ export function AgreementLine({ file }: { readonly file: ClientFile }) {
     change.mutate({ agreement: next }, { onSuccess: () => (setOpen(false), setDraft({})), onError: (error) => void message.error(messageOf(error)) });
   return (
     <div className="agreement">
-      {agreement ? <span className="soft">Buyer agreement {isoDay(agreement.from)} to {isoDay(agreement.until)}, {agreement.scope.toLowerCase()}</span> : <span className="chip chip-wait">no signed buyer agreement</span>}
+      {agreement ? <span className="soft">Buyer agreement {isoDay(agreement.from)} to {isoDay(agreement.until)}, {agreement.scope}</span> : <span className="chip chip-wait">no signed buyer agreement</span>}
       <Popover
         trigger="click" open={open} onOpenChange={setOpen} placement="bottomLeft"
         content={

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { AUDIENCES, forAudience, mayShow } from './audience.js';
+import { bathsOf, feePerMonthOf } from './record.js';
+
+const raw = {
+  ListingKey: 'a', ListPrice: 400_000, PublicRemarks: 'Sunny.', PrivateRemarks: 'Owner away.', ShowingInstructions: 'Call first.', OccupantType: 'Owner', UnparsedAddress: '1 Heron Ter, Wrenfield', Longitude: -66, Latitude: 40.6,
+  ListOfficeName: 'Marl & Mason', ListOfficePhone: '555-0114', ModificationTimestamp: '2026-04-14T12:00:00Z', BuyerAgencyCompensation: '2.5', LockBoxSerialNumber: '1', AccessCode: '2', OwnerName: 'Somebody', ClosePrice: 1,
+};
+
+describe('forAudience', () => {
+  it.each(AUDIENCES)('keeps offers of compensation, lock codes and owners from the %s', (audience) => {
+    const shown = forAudience(raw, audience);
+    for (const field of ['BuyerAgencyCompensation', 'LockBoxSerialNumber', 'AccessCode', 'OwnerName']) expect(shown).not.toHaveProperty(field);
+  });
+  it('keeps remarks and instructions for the agent alone', () => {
+    for (const audience of AUDIENCES) {
+      const shown = forAudience(raw, audience);
+      for (const field of ['PrivateRemarks', 'ShowingInstructions', 'OccupantType', 'ClosePrice']) expect(field in shown).toBe(audience === 'agent');
+    }
+  });
+  it('names the listing office, its telephone and the update to everybody', () => {
+    for (const audience of AUDIENCES) expect(forAudience(raw, audience)).toMatchObject({ ListOfficeName: 'Marl & Mason', ListOfficePhone: '555-0114', ModificationTimestamp: raw.ModificationTimestamp });
+  });
+  it('withholds the address and place where the seller does', () => {
+    const flagged = { ...raw, InternetAddressDisplayYN: false };
+    for (const field of ['UnparsedAddress', 'Longitude', 'Latitude']) {
+      expect(forAudience(flagged, 'client')).not.toHaveProperty(field);
+      expect(forAudience(flagged, 'agent')).toHaveProperty(field);
+    }
+  });
+  it('keeps a listing off the internet where the seller does', () => {
+    const hidden = forAudience({ ...raw, InternetEntireListingDisplayYN: false }, 'agent');
+    expect(AUDIENCES.filter((audience) => mayShow(hidden, audience))).toEqual(['agent']);
+  });
+});
+
+describe('derived fields', () => {
+  // common practice, no source: the integer count takes a half bath for one; halves come from the parts
+  it('counts a half bath as a half', () => {
+    expect(bathsOf({ ListingKey: 'a', BathroomsFull: 2, BathroomsHalf: 1, BathroomsTotalInteger: 3 })).toBe(2.5);
+    expect(bathsOf({ ListingKey: 'a', BathroomsFull: 1, BathroomsThreeQuarter: 1, BathroomsOneQuarter: 1 })).toBe(2);
+    expect(bathsOf({ ListingKey: 'a', BathroomsHalf: 1 })).toBeNull();
+  });
+  it('states a fee by the month however it is listed', () => {
+    const fee = (AssociationFee: number | null, AssociationFeeFrequency: string | null, AssociationYN = true): number | null => feePerMonthOf({ ListingKey: 'a', AssociationYN, AssociationFee, AssociationFeeFrequency });
+    expect([fee(300, 'Monthly'), fee(300, 'Quarterly'), fee(1200, 'Annually'), fee(300, null), fee(null, null, false)]).toEqual([300, 100, 100, null, 0]);
+  });
+});

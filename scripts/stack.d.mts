@@ -1,0 +1,24 @@
+export interface StackPart {
+  kill(): void;
+}
+
+export interface RunFile {
+  readonly pid: number;
+  readonly web: string;
+  readonly database: { readonly host: string; readonly port: number; readonly name: string; readonly user: string; readonly password: string };
+  readonly feed: { readonly url: string; readonly token: string };
+  readonly mail: { readonly smtp: string; readonly mailbox: string };
+  readonly signIn: { readonly email: string; readonly password: string };
+}
+
+export interface Stack {
+  readonly run: RunFile;
+  readonly server: StackPart;
+  readonly feed: StackPart;
+  readonly mail: StackPart;
+  readonly database: StackPart;
+  healthy(): Promise<void>;
+  stop(): Promise<void>;
+}
+
+export function startStack(options: { readonly data: string; readonly port: number }): Promise<Stack>;

@@ -1,0 +1,95 @@
+import { appliesTo, daysOf, fieldOf, instantsOf, isEither, mustLines, ON_MARKET, PROPERTY_TYPES, STATUS_DATE_FIELD } from '@perambula/core';
+import type { Field, FieldLine, Is, Line, Search, TimeContext } from '@perambula/core';
+
+/** A search as SQL conditions over a table of listings, one for each line and the two of the bounds; written apart from the engine. */
+export interface SqlSearch {
+  readonly conditions: readonly string[];
+  readonly where: string;
+}
+
+export const ORACLE_TABLE = `CREATE OR REPLACE TABLE oracle (
+  ListingKey VARCHAR(20), PropertyType VARCHAR(40), PropertySubType VARCHAR(40), StandardStatus VARCHAR(40), ListPrice INT, BedroomsTotal INT,
+  BathroomsFull INT, BathroomsHalf INT, LotSizeAcres DECIMAL(10,4), GarageYN BOOLEAN, GarageSpaces INT, InteriorFeatures JSON, City VARCHAR(40), WaterfrontYN BOOLEAN,
+  OnMarketDate DATE, CloseDate DATE, StatusChangeTimestamp DATETIME(3), Longitude DOUBLE, Latitude DOUBLE) COLLATE utf8mb4_bin`;
+
+const COLUMNS: Readonly<Record<string, string>> = {
+  Status: 'StandardStatus',
+  Baths: '(BathroomsFull + 0.5 * IFNULL(BathroomsHalf, 0))',
+  GarageSpaces: 'IF(GarageYN = 0 AND GarageSpaces IS NULL, 0, GarageSpaces)',
+  InteriorFeatures: 'IF(JSON_LENGTH(InteriorFeatures) = 0, NULL, InteriorFeatures)',
+};
+
+export function sqlOf(search: Search, time: TimeContext): SqlSearch {
+  const named = mustLines(search).flatMap((line) => (isEither(line) ? line.either.flatMap((member) => ('all' in member ? member.all : [member])) : [line])).flatMap(statusesNamed);
+  const statuses = search.reach === 'all' ? '' : ` AND StandardStatus IN (${list([...ON_MARKET, ...named])})`;
+  return {
+    conditions: [...mustLines(search).map((line) => sqlOfLine(line, time)), within(search, 'in'), `NOT (${within(search, 'out')})`],
+    where: `PropertyType IN (${list(search.kinds)})${statuses}`,
+  };
+}
+
+function statusesNamed({ field, is }: FieldLine): readonly string[] {
+  if (field !== 'Status') return [];
+  return 'anyOf' in is ? is.anyOf : 'oneOf' in is ? is.oneOf.map(({ status }) => status) : [];
+}
+
+function sqlOfLine(line: Line, time: TimeContext): string {
+  if (!isEither(line)) return sqlOfFieldLine(line, time);
+  return `(${line.either.map((member) => ('all' in member ? `(${member.all.map((part) => sqlOfFieldLine(part, time)).join(' AND ')})` : sqlOfFieldLine(member, time))).join(' OR ')})`;
+}
+
+function sqlOfFieldLine(line: FieldLine, time: TimeContext): string {
+  const field = fieldOf(line.field) as Field;
+  const test = sqlOfIs(line.is, field, COLUMNS[field.name] ?? field.name, time);
+  const answered = line.blanks === 'pass' ? `IFNULL(${test}, TRUE)` : line.blanks === 'fail' ? `IFNULL(${test}, FALSE)` : test;
+  const kinds = PROPERTY_TYPES.filter((kind) => appliesTo(field, kind));
+  return kinds.length === PROPERTY_TYPES.length ? `(${answered})` : `IF(PropertyType IN (${list(kinds)}), ${answered}, FALSE)`;
+}
+
+function sqlOfIs(is: Is, field: Field, column: string, time: TimeContext): string {
+  if ('blank' in is) return `${column} IS ${is.blank ? '' : 'NOT '}NULL`;
+  if ('yes' in is) return `${column} = ${is.yes}`;
+  if ('atLeast' in is) return `${column} >= ${is.atLeast}`;
+  if ('atMost' in is) return `${column} <= ${is.atMost}`;
+  if ('between' in is) return `${column} BETWEEN ${is.between[0]} AND ${is.between[1]}`;
+  if ('equals' in is) return `${column} = ${is.equals}`;
+  if ('not' in is) return `${column} <> ${is.not}`;
+  if ('last' in is) return last(is.last, field, column, time);
+  if ('oneOf' in is) {
+    return `(${is.oneOf.map(({ status, last: period }) => {
+      const date = fieldOf(STATUS_DATE_FIELD[status]) as Field;
+      return `(${column} = '${status}'${period ? ` AND ${last(period, date, date.name, time)}` : ''})`;
+    }).join(' OR ')})`;
+  }
+  if (field.type === 'choices') {
+    if ('anyOf' in is) return `JSON_OVERLAPS(${column}, JSON_ARRAY(${list(is.anyOf)}))`;
+    if ('allOf' in is) return `JSON_CONTAINS(${column}, JSON_ARRAY(${list(is.allOf)}))`;
+    if ('noneOf' in is) return `NOT JSON_OVERLAPS(${column}, JSON_ARRAY(${list(is.noneOf)}))`;
+  }
+  if ('anyOf' in is) return `${column} IN (${list(is.anyOf)})`;
+  if ('noneOf' in is) return `${column} NOT IN (${list(is.noneOf)})`;
+  throw new Error(`No SQL for ${JSON.stringify(is)}`);
+}
+
+function last(period: string, field: Field, column: string, time: TimeContext): string {
+  if (field.type === 'date') {
+    const { from, to } = daysOf('last', period, time);
+    return `${column} BETWEEN DATE '1970-01-01' + INTERVAL ${from} DAY AND DATE '1970-01-01' + INTERVAL ${to} DAY`;
+  }
+  const { from, to } = instantsOf('last', period, time);
+  return `${column} BETWEEN '${new Date(from).toISOString().slice(0, 23).replace('T', ' ')}' AND '${new Date(to).toISOString().slice(0, 23).replace('T', ' ')}'`;
+}
+
+/** Bounds here are boxes along the axes. */
+function within(search: Search, mode: 'in' | 'out'): string {
+  const boxes = search.bounds.filter((bound) => bound.mode === mode).map(({ shape }) => {
+    const corners = shape.type === 'Polygon' ? shape.coordinates.flat() : [];
+    const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
+    return `(Longitude BETWEEN ${Math.min(...xs)} AND ${Math.max(...xs)} AND Latitude BETWEEN ${Math.min(...ys)} AND ${Math.max(...ys)})`;
+  });
+  return boxes.length === 0 ? String(mode === 'in').toUpperCase() : `IF(Longitude IS NULL, NULL, ${boxes.join(' OR ')})`;
+}
+
+function list(values: readonly string[]): string {
+  return values.map((value) => `'${value.replaceAll("'", "''")}'`).join(', ');
+}

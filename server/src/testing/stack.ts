@@ -1,0 +1,97 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ClientFile, ClientSummary, ErrorBody, SavedSearch } from '@perambula/contract';
+import { createConnection } from 'mysql2/promise';
+import type { Connection } from 'mysql2/promise';
+import { freePort } from '../../../scripts/machine.mjs';
+import { startStack } from '../../../scripts/stack.mjs';
+import type { Stack } from '../../../scripts/stack.mjs';
+
+export interface Answer<T> {
+  readonly status: number;
+  readonly body: T;
+  readonly headers: Headers;
+}
+
+/** Somebody's browser: it keeps its cookies. */
+export class Browser {
+  private cookies = new Map<string, string>();
+
+  constructor(readonly web: string) {}
+
+  async ask<T = ErrorBody>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+    const response = await fetch(`${this.web}${path}`, {
+      method,
+      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '), ...headers },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    for (const cookie of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie) ?? [];
+      if (name !== undefined && value !== undefined) this.cookies.set(name, value);
+    }
+    const text = await response.text();
+    return { status: response.status, body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T, headers: response.headers };
+  }
+
+  /** The body of an answer that must be good. */
+  async good<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const answer = await this.ask<T>(method, path, body);
+    if (answer.status >= 300) throw new Error(`${method} ${path} answered ${answer.status}: ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  }
+
+  async signIn(email: string, password: string): Promise<this> {
+    await this.good('POST', '/api/session', { email, password });
+    return this;
+  }
+
+  async fileOf(name: string): Promise<ClientFile> {
+    const clients = await this.good<ClientSummary[]>('GET', '/api/clients');
+    return this.good<ClientFile>('GET', `/api/clients/${clients.find((client) => client.name.startsWith(name))?.id}`);
+  }
+
+  async searchOf(name: string): Promise<SavedSearch> {
+    const [search] = (await this.fileOf(name)).savedSearches;
+    if (!search) throw new Error(`${name} has no search`);
+    return search;
+  }
+}
+
+export interface TestStack extends Stack {
+  readonly juno: Browser;
+  readonly silas: Browser;
+  browser(): Browser;
+  connect(): Promise<Connection>;
+  /** Messages in the mail server's mailbox, once so many are there. */
+  mailbox(atLeast?: number): Promise<readonly { id: string; messageId: string; to: string[]; subject: string }[]>;
+  raw(id: string): Promise<string>;
+  end(): Promise<void>;
+}
+
+/** The whole application in a directory and on ports of its own, with both of the demo's agents signed in. */
+export async function startTestStack(): Promise<TestStack> {
+  const data = mkdtempSync(join(tmpdir(), 'perambula-'));
+  const stack = await startStack({ data, port: await freePort() });
+  const { web, signIn, database, mail } = stack.run;
+  const mailbox: TestStack['mailbox'] = async (atLeast = 0) => {
+    for (let tries = 0; ; tries++) {
+      const messages = (await (await fetch(mail.mailbox)).json()) as Awaited<ReturnType<TestStack['mailbox']>>;
+      if (messages.length >= atLeast || tries > 100) return messages;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+  return {
+    ...stack,
+    juno: await new Browser(web).signIn(signIn.email, signIn.password),
+    silas: await new Browser(web).signIn('silas@wayfarer.example', signIn.password),
+    browser: () => new Browser(web),
+    connect: () => createConnection({ host: database.host, port: database.port, user: database.user, password: database.password, database: database.name, timezone: 'Z' }),
+    mailbox,
+    raw: async (id) => (await fetch(`${mail.mailbox}/${id}.eml`)).text(),
+    async end() {
+      await stack.stop();
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}

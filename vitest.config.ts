@@ -1,0 +1,11 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'] } },
+      { test: { name: 'web', include: ['web/src/**/*.test.ts'] } },
+      { test: { name: 'server', include: ['server/src/**/*.test.ts'], fileParallelism: false, testTimeout: 120_000, hookTimeout: 180_000 } },
+    ],
+  },
+});
