@@ -5,7 +5,15 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'] } },
       { test: { name: 'web', include: ['web/src/**/*.test.ts'] } },
-      { test: { name: 'server', include: ['server/src/**/*.test.ts'], fileParallelism: false, testTimeout: 120_000, hookTimeout: 180_000 } },
+      {
+        test: {
+          name: 'server',
+          include: ['server/src/**/*.test.ts'],
+          fileParallelism: false,
+          testTimeout: 120_000,
+          hookTimeout: 180_000,
+        },
+      },
     ],
   },
 });

@@ -13,7 +13,8 @@ const LEAST_FREE_MB = 600;
 export function requireDisk(folder) {
   const { bavail, bsize } = statfsSync(folder);
   const free = Math.floor((bavail * bsize) / 1_000_000);
-  if (free < LEAST_FREE_MB) throw new Stop(`Only ${free} MB are free at ${folder}; Perambula needs ${LEAST_FREE_MB} MB. Make room and start again.`);
+  if (free < LEAST_FREE_MB)
+    throw new Stop(`Only ${free} MB are free at ${folder}; Perambula needs ${LEAST_FREE_MB} MB. Make room and start again.`);
 }
 
 /** Installs those Debian packages whose program is not there yet. */
@@ -22,9 +23,12 @@ export function requirePrograms(programs) {
   if (missing.length === 0) return;
   const packages = [...new Set(missing.flatMap(([, names]) => names))];
   if (process.getuid?.() !== 0) {
-    throw new Stop(`These Debian packages are missing: ${packages.join(', ')}.\nInstalling them needs root: run “apt-get install ${packages.join(' ')}” as root, then start again.`);
+    throw new Stop(
+      `These Debian packages are missing: ${packages.join(', ')}.\nInstalling them needs root: run “apt-get install ${packages.join(' ')}” as root, then start again.`,
+    );
   }
-  if (!isProgram('apt-get')) throw new Stop(`This machine has no apt-get. Install ${packages.join(', ')} by its own means, then start again.`);
+  if (!isProgram('apt-get'))
+    throw new Stop(`This machine has no apt-get. Install ${packages.join(', ')} by its own means, then start again.`);
   say(`Installing Debian's ${packages.join(', ')} …`);
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const apt = (...args) => spawnSync('apt-get', args, { env: environment, encoding: 'utf8' });
@@ -34,7 +38,10 @@ export function requirePrograms(programs) {
     apt('update');
     done = install();
   }
-  if (done.status !== 0) throw new Stop(`Debian's packages ${packages.join(', ')} could not be installed:\n${done.stderr.trim().split('\n').slice(-4).join('\n')}`);
+  if (done.status !== 0)
+    throw new Stop(
+      `Debian's packages ${packages.join(', ')} could not be installed:\n${done.stderr.trim().split('\n').slice(-4).join('\n')}`,
+    );
 }
 
 function isProgram(name) {
@@ -44,26 +51,43 @@ function isProgram(name) {
 /** Installs the npm packages when the lockfile is another than at the last time. */
 export function requirePackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Stop(`Perambula needs Node 20.19 or later; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Stop(`Perambula needs Node 20.19 or later; this is ${process.versions.node}.`);
   const stamp = join(ROOT, 'node_modules', '.perambula-lockfile');
-  const hash = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const hash = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
   say('Installing packages from the npm registry …');
   const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, encoding: 'utf8' });
-  if (done.status !== 0) throw new Stop(`npm ci failed:\n${(done.stderr || done.stdout).trim().split('\n').slice(-8).join('\n')}`);
+  if (done.status !== 0)
+    throw new Stop(`npm ci failed:\n${(done.stderr || done.stdout).trim().split('\n').slice(-8).join('\n')}`);
   writeFileSync(stamp, hash);
 }
 
 /** Builds when a source is newer than the last build. */
 export function requireBuild() {
   const stamp = join(ROOT, 'node_modules', '.perambula-build');
-  const sources = ['core', 'contract', 'county', 'server', 'web'].flatMap((workspace) => [join(ROOT, workspace, 'src'), join(ROOT, workspace, 'package.json')]);
+  const sources = ['core', 'contract', 'county', 'server', 'web'].flatMap((workspace) => [
+    join(ROOT, workspace, 'src'),
+    join(ROOT, workspace, 'package.json'),
+  ]);
   const hash = createHash('sha256');
-  for (const file of [...sources.flatMap(filesBelow), ...['index.html', 'portal.html', 'vite.config.ts'].map((name) => join(ROOT, 'web', name)), join(ROOT, 'package-lock.json')].sort()) {
+  for (const file of [
+    ...sources.flatMap(filesBelow),
+    ...['index.html', 'portal.html', 'vite.config.ts'].map((name) => join(ROOT, 'web', name)),
+    join(ROOT, 'package-lock.json'),
+  ].sort()) {
     if (existsSync(file)) hash.update(file.slice(ROOT.length)).update(readFileSync(file));
   }
   const now = hash.digest('hex');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(join(ROOT, 'web/dist/index.html')) && existsSync(join(ROOT, 'server/dist/main.js'))) return;
+  if (
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === now &&
+    existsSync(join(ROOT, 'web/dist/index.html')) &&
+    existsSync(join(ROOT, 'server/dist/main.js'))
+  )
+    return;
   say('Building …');
   try {
     execFileSync('npm', ['run', 'build', '--silent'], { cwd: ROOT, encoding: 'utf8', stdio: 'pipe' });

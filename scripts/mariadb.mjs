@@ -26,32 +26,61 @@ export class MariaDb {
     await this.endOrphan();
     if (!existsSync(join(data, 'mysql'))) {
       rmSync(data, { recursive: true, force: true });
-      const made = spawnSync('mariadb-install-db', ['--no-defaults', '--user=root', `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db'], { encoding: 'utf8' });
+      const made = spawnSync(
+        'mariadb-install-db',
+        ['--no-defaults', '--user=root', `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db'],
+        { encoding: 'utf8' },
+      );
       if (made.status !== 0) throw new Stop(`MariaDB's data could not be made in ${data}:\n${made.stderr}`);
     }
     rmSync(this.socket, { force: true });
     const log = openSync(join(this.folder, 'log'), 'a');
-    this.process = spawn('mariadbd', [
-      '--no-defaults', '--user=root', `--datadir=${data}`, `--socket=${this.socket}`, `--pid-file=${this.pidFile}`, `--port=${this.port}`, '--bind-address=127.0.0.1', '--skip-name-resolve',
-      '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00', '--innodb_flush_log_at_trx_commit=1', '--innodb_buffer_pool_size=256M', '--max_allowed_packet=64M',
-    ], { stdio: ['ignore', log, log], detached: true });
+    this.process = spawn(
+      'mariadbd',
+      [
+        '--no-defaults',
+        '--user=root',
+        `--datadir=${data}`,
+        `--socket=${this.socket}`,
+        `--pid-file=${this.pidFile}`,
+        `--port=${this.port}`,
+        '--bind-address=127.0.0.1',
+        '--skip-name-resolve',
+        '--character-set-server=utf8mb4',
+        '--collation-server=utf8mb4_unicode_ci',
+        '--default-time-zone=+00:00',
+        '--innodb_flush_log_at_trx_commit=1',
+        '--innodb_buffer_pool_size=256M',
+        '--max_allowed_packet=64M',
+      ],
+      { stdio: ['ignore', log, log], detached: true },
+    );
     const started = this.process;
     started.once('exit', () => {
       if (!this.stopping && this.process === started && this.ready) setTimeout(() => this.start().catch(() => undefined), 300);
     });
     for (let tries = 0; ; tries++) {
       if (this.query('SELECT 1').status === 0) break;
-      if (this.process.exitCode !== null || tries > 300) throw new Stop(`MariaDB did not start; its log is ${join(this.folder, 'log')}:\n${readFileSync(join(this.folder, 'log'), 'utf8').trim().split('\n').slice(-5).join('\n')}`);
+      if (this.process.exitCode !== null || tries > 300)
+        throw new Stop(
+          `MariaDB did not start; its log is ${join(this.folder, 'log')}:\n${readFileSync(join(this.folder, 'log'), 'utf8').trim().split('\n').slice(-5).join('\n')}`,
+        );
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
     this.ready = true;
     const quoted = this.password.replaceAll("'", '');
-    const made = this.query(`CREATE DATABASE IF NOT EXISTS perambula; CREATE USER IF NOT EXISTS perambula@'127.0.0.1'; SET PASSWORD FOR perambula@'127.0.0.1' = PASSWORD('${quoted}'); GRANT ALL ON perambula.* TO perambula@'127.0.0.1'`);
+    const made = this.query(
+      `CREATE DATABASE IF NOT EXISTS perambula; CREATE USER IF NOT EXISTS perambula@'127.0.0.1'; SET PASSWORD FOR perambula@'127.0.0.1' = PASSWORD('${quoted}'); GRANT ALL ON perambula.* TO perambula@'127.0.0.1'`,
+    );
     if (made.status !== 0) throw new Stop(`MariaDB's user could not be made: ${made.stderr}`);
   }
 
   query(sql) {
-    return spawnSync('mariadb', ['--no-defaults', `--socket=${this.socket}`, '--user=root', '--batch', '--skip-column-names', '-e', sql], { encoding: 'utf8' });
+    return spawnSync(
+      'mariadb',
+      ['--no-defaults', `--socket=${this.socket}`, '--user=root', '--batch', '--skip-column-names', '-e', sql],
+      { encoding: 'utf8' },
+    );
   }
 
   /** A server that outlived a killed supervisor is ended before a new one takes its data. */

@@ -5,7 +5,13 @@ export interface StackPart {
 export interface RunFile {
   readonly pid: number;
   readonly web: string;
-  readonly database: { readonly host: string; readonly port: number; readonly name: string; readonly user: string; readonly password: string };
+  readonly database: {
+    readonly host: string;
+    readonly port: number;
+    readonly name: string;
+    readonly user: string;
+    readonly password: string;
+  };
   readonly feed: { readonly url: string; readonly token: string };
   readonly mail: { readonly smtp: string; readonly mailbox: string };
   readonly signIn: { readonly email: string; readonly password: string };
@@ -17,8 +23,8 @@ export interface Stack {
   readonly feed: StackPart;
   readonly mail: StackPart;
   readonly database: StackPart;
-  healthy(): Promise<void>;
-  stop(): Promise<void>;
+  readonly healthy: () => Promise<void>;
+  readonly stop: () => Promise<void>;
 }
 
 export function startStack(options: { readonly data: string; readonly port: number }): Promise<Stack>;

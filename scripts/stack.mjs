@@ -17,7 +17,11 @@ class Part {
 
   start() {
     const startedAt = Date.now();
-    this.process = spawn(process.execPath, ['--enable-source-maps', join(ROOT, this.script)], { cwd: ROOT, env: { ...process.env, ...this.environment }, stdio: ['ignore', this.log, this.log] });
+    this.process = spawn(process.execPath, ['--enable-source-maps', join(ROOT, this.script)], {
+      cwd: ROOT,
+      env: { ...process.env, ...this.environment },
+      stdio: ['ignore', this.log, this.log],
+    });
     this.process.once('exit', () => {
       if (this.stopping) return;
       this.failures = Date.now() - startedAt > 30_000 ? 0 : this.failures + 1;
@@ -64,12 +68,37 @@ export async function startStack({ data, port }) {
     mail: { smtp: `smtp://127.0.0.1:${smtpPort}`, mailbox: `http://127.0.0.1:${mailboxPort}` },
     signIn: { email: 'juno@wayfarer.example', password: secrets.demo },
   };
-  const feed = new Part('feed', 'county/dist/feed/main.js', { FEED_PORT: String(feedPort), FEED_TOKEN: secrets.feed, COUNTY_DIR: countyDir }, logs);
-  const mail = new Part('mail', 'county/dist/mail/main.js', { SMTP_PORT: String(smtpPort), MAILBOX_PORT: String(mailboxPort), MAILBOX_DIR: join(data, 'mail') }, logs);
-  const server = new Part('server', 'server/dist/main.js', {
-    PORT: String(port), PUBLIC_URL: web, DB_PORT: String(dbPort), DB_PASSWORD: secrets.database, FEED_URL: feedUrl, FEED_TOKEN: secrets.feed, SMTP_URL: run.mail.smtp, MAILBOX_URL: run.mail.mailbox,
-    COUNTY_DIR: countyDir, WEB_DIR: join(ROOT, 'web/dist'), DEMO_PASSWORD: secrets.demo, NODE_ENV: 'production',
-  }, logs);
+  const feed = new Part(
+    'feed',
+    'county/dist/feed/main.js',
+    { FEED_PORT: String(feedPort), FEED_TOKEN: secrets.feed, COUNTY_DIR: countyDir },
+    logs,
+  );
+  const mail = new Part(
+    'mail',
+    'county/dist/mail/main.js',
+    { SMTP_PORT: String(smtpPort), MAILBOX_PORT: String(mailboxPort), MAILBOX_DIR: join(data, 'mail') },
+    logs,
+  );
+  const server = new Part(
+    'server',
+    'server/dist/main.js',
+    {
+      PORT: String(port),
+      PUBLIC_URL: web,
+      DB_PORT: String(dbPort),
+      DB_PASSWORD: secrets.database,
+      FEED_URL: feedUrl,
+      FEED_TOKEN: secrets.feed,
+      SMTP_URL: run.mail.smtp,
+      MAILBOX_URL: run.mail.mailbox,
+      COUNTY_DIR: countyDir,
+      WEB_DIR: join(ROOT, 'web/dist'),
+      DEMO_PASSWORD: secrets.demo,
+      NODE_ENV: 'production',
+    },
+    logs,
+  );
   feed.start();
   mail.start();
   try {
@@ -83,7 +112,11 @@ export async function startStack({ data, port }) {
   }
   writeRun(data, run);
   return {
-    run, server, feed, mail, database,
+    run,
+    server,
+    feed,
+    mail,
+    database,
     healthy: () => healthy(web, logs),
     async stop() {
       rmSync(join(data, 'run.json'), { force: true });
@@ -98,7 +131,11 @@ export async function startStack({ data, port }) {
 function secretsOf(data) {
   const file = join(data, 'secrets.json');
   if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8'));
-  const secrets = { database: randomBytes(18).toString('base64url'), feed: randomBytes(18).toString('base64url'), demo: 'walk the bounds' };
+  const secrets = {
+    database: randomBytes(18).toString('base64url'),
+    feed: randomBytes(18).toString('base64url'),
+    demo: 'walk the bounds',
+  };
   writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
   return secrets;
 }

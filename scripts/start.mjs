@@ -9,15 +9,21 @@ import { startStack } from './stack.mjs';
 await main(async () => {
   const { port, data, fresh } = options();
   requireDisk(ROOT);
-  if (!(await isFree(port))) throw new Stop(`Port ${port} is taken. Stop what listens there, or start with another: npm start -- --port ${port + 1} --data .data-${port + 1}`);
+  if (!(await isFree(port)))
+    throw new Stop(
+      `Port ${port} is taken. Stop what listens there, or start with another: npm start -- --port ${port + 1} --data .data-${port + 1}`,
+    );
   requirePrograms(MARIADB_PACKAGES);
   requirePackages();
   requireBuild();
   lockData(data);
-  if (fresh) for (const part of ['mariadb', 'mail', 'county', 'run.json']) rmSync(resolve(data, part), { recursive: true, force: true });
+  if (fresh)
+    for (const part of ['mariadb', 'mail', 'county', 'run.json']) rmSync(resolve(data, part), { recursive: true, force: true });
   say('Starting MariaDB, the feed, the mail server and the server …');
   const stack = await startStack({ data, port });
-  say(`\nPerambula runs at ${stack.run.web}\nSign in as ${stack.run.signIn.email} with the password “${stack.run.signIn.password}”. Ctrl-C stops it; nothing is lost.`);
+  say(
+    `\nPerambula runs at ${stack.run.web}\nSign in as ${stack.run.signIn.email} with the password “${stack.run.signIn.password}”. Ctrl-C stops it; nothing is lost.`,
+  );
   let ending = false;
   const end = async () => {
     if (ending) return;
@@ -34,11 +40,18 @@ await main(async () => {
 function options() {
   let values;
   try {
-    ({ values } = parseArgs({ options: { port: { type: 'string', default: '4100' }, data: { type: 'string', default: '.data' }, fresh: { type: 'boolean', default: false } } }));
+    ({ values } = parseArgs({
+      options: {
+        port: { type: 'string', default: '4100' },
+        data: { type: 'string', default: '.data' },
+        fresh: { type: 'boolean', default: false },
+      },
+    }));
   } catch (error) {
     throw new Stop(`${error.message}\nnpm start -- [--port N] [--data DIR] [--fresh]`);
   }
   const port = Number(values.port);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Stop(`--port takes a number from 1 to 65535, not “${values.port}”.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Stop(`--port takes a number from 1 to 65535, not “${values.port}”.`);
   return { port, data: resolve(ROOT, values.data), fresh: values.fresh };
 }

@@ -39,7 +39,12 @@ export interface ClientSummary {
 export interface ClientFile extends ClientSummary {
   readonly notes: string;
   readonly savedSearches: readonly SavedSearch[];
-  readonly shortlists: readonly { readonly id: string; readonly name: string; readonly homes: number; readonly keys: readonly string[] }[];
+  readonly shortlists: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly homes: number;
+    readonly keys: readonly string[];
+  }[];
   readonly lately: readonly Happening[];
 }
 

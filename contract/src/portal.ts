@@ -14,8 +14,21 @@ export interface PortalHome {
 export interface Portal {
   readonly person: string;
   readonly household: string;
-  readonly agent: { readonly name: string; readonly phone: string; readonly email: string; readonly officeName: string; readonly postalAddress: string; readonly licenseNumber: string };
-  readonly searches: readonly { readonly id: string; readonly name: string; readonly sentence: string; readonly cadence: string; readonly state: string }[];
+  readonly agent: {
+    readonly name: string;
+    readonly phone: string;
+    readonly email: string;
+    readonly officeName: string;
+    readonly postalAddress: string;
+    readonly licenseNumber: string;
+  };
+  readonly searches: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly sentence: string;
+    readonly cadence: string;
+    readonly state: string;
+  }[];
   readonly homes: readonly PortalHome[];
   readonly lastVisitAt: string | null;
   readonly countsVisits: boolean;

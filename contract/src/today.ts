@@ -9,7 +9,10 @@ export interface Today {
   readonly since: readonly SinceClient[];
   readonly sinceAt: string | null;
   readonly ahead: readonly Showing[];
-  readonly newHomes: readonly { readonly listing: Readonly<Record<string, unknown>>; readonly wantedBy: readonly { readonly clientId: string; readonly client: string; readonly how: string }[] }[];
+  readonly newHomes: readonly {
+    readonly listing: Readonly<Record<string, unknown>>;
+    readonly wantedBy: readonly { readonly clientId: string; readonly client: string; readonly how: string }[];
+  }[];
 }
 
 export interface CameBy {
@@ -19,7 +22,13 @@ export interface CameBy {
   readonly lastAt: string;
   readonly visits: number;
   readonly homesOpened: readonly { readonly listingKey: string; readonly address: string; readonly times: number }[];
-  readonly reactions: readonly { readonly listingKey: string; readonly address: string; readonly verdict: Verdict; readonly note: string; readonly at: string }[];
+  readonly reactions: readonly {
+    readonly listingKey: string;
+    readonly address: string;
+    readonly verdict: Verdict;
+    readonly note: string;
+    readonly at: string;
+  }[];
 }
 
 export interface SinceClient {

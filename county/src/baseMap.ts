@@ -26,8 +26,17 @@ export function baseMap(county: County): FeatureCollection {
       ...GREENS.map((green, i) => area(green.kind, green.name, blob(green.at, green.radius, i * 1.3))),
       area('river', 'The Dunnock', river()),
       ...county.roads.streets.map((street) =>
-        line(street.class, [street.name, street.suffix].filter(Boolean).join(' '), street.nodes.map((id) => (nodes[id] as RoadNode).at))),
-      line('rail', 'Ostrey light rail', STATIONS.map(({ at }) => at)),
+        line(
+          street.class,
+          [street.name, street.suffix].filter(Boolean).join(' '),
+          street.nodes.map((id) => (nodes[id] as RoadNode).at),
+        ),
+      ),
+      line(
+        'rail',
+        'Ostrey light rail',
+        STATIONS.map(({ at }) => at),
+      ),
       ...STATIONS.map(({ name, at }) => point('station', `${name} station`, at)),
       ...PLACES.map(({ name, at }) => point('place', name, at)),
       ...TOWNS.map((town) => point('townLabel', town.name, town.centre)),

@@ -31,10 +31,17 @@ describe('buildCounty', () => {
   });
   it('joins all its towns by road', () => {
     const next = new Map<number, number[]>();
-    for (const { from, to } of county.roads.edges) for (const [a, b] of [[from, to], [to, from]] as const) next.set(a, [...(next.get(a) ?? []), b]);
+    for (const { from, to } of county.roads.edges)
+      for (const [a, b] of [
+        [from, to],
+        [to, from],
+      ] as const)
+        next.set(a, [...(next.get(a) ?? []), b]);
     const reached = new Set([0]);
     for (const node of reached) for (const other of next.get(node) ?? []) reached.add(other);
-    const towns = new Set(county.roads.streets.filter(({ nodes, town }) => town && nodes.some((node) => reached.has(node))).map(({ town }) => town));
+    const towns = new Set(
+      county.roads.streets.filter(({ nodes, town }) => town && nodes.some((node) => reached.has(node))).map(({ town }) => town),
+    );
     expect(towns.size).toBe(8);
   });
 });
@@ -48,26 +55,38 @@ describe('Market', () => {
     expect(digest(steps.history)).toBe(digest(market.history));
   });
   it('has about 200 homes on the market and more than two years of sales', () => {
-    const on = market.listings.filter(({ StandardStatus }) => ['Coming Soon', 'Active', 'Active Under Contract', 'Pending', 'Hold'].includes(String(StandardStatus)));
+    const on = market.listings.filter(({ StandardStatus }) =>
+      ['Coming Soon', 'Active', 'Active Under Contract', 'Pending', 'Hold'].includes(String(StandardStatus)),
+    );
     expect(on.length).toBeGreaterThan(150);
     expect(on.length).toBeLessThan(320);
     const closings = market.listings.flatMap(({ CloseDate }) => (typeof CloseDate === 'string' ? [CloseDate] : [])).sort();
-    expect(closings[0] as string < '2024-04-14').toBe(true);
+    expect((closings[0] as string) < '2024-04-14').toBe(true);
   });
   it('tells nothing of the future, and its history ends where its listings stand', () => {
     expect(market.listings.every(({ ModificationTimestamp }) => Date.parse(String(ModificationTimestamp)) <= NOW)).toBe(true);
-    const last = new Map(market.history.filter(({ FieldName }) => FieldName === 'StandardStatus').map((row) => [row.ResourceRecordKey, row.NewValue]));
-    for (const [key, status] of last) expect(market.listings.find(({ ListingKey }) => ListingKey === key)?.['StandardStatus']).toBe(status);
+    const last = new Map(
+      market.history
+        .filter(({ FieldName }) => FieldName === 'StandardStatus')
+        .map((row) => [row.ResourceRecordKey, row.NewValue]),
+    );
+    for (const [key, status] of last)
+      expect(market.listings.find(({ ListingKey }) => ListingKey === key)?.['StandardStatus']).toBe(status);
   });
   it('cuts most prices by less than five per cent (common practice, no source)', () => {
-    const shares = market.history.filter(({ FieldName }) => FieldName === 'ListPrice').map(({ PreviousValue, NewValue }) => 1 - Number(NewValue) / Number(PreviousValue)).filter((share) => share > 0);
+    const shares = market.history
+      .filter(({ FieldName }) => FieldName === 'ListPrice')
+      .map(({ PreviousValue, NewValue }) => 1 - Number(NewValue) / Number(PreviousValue))
+      .filter((share) => share > 0);
     expect(shares.filter((share) => share < 0.05).length / shares.length).toBeGreaterThan(0.6);
   });
 });
 
 describe('baseMap', () => {
   it('stays at sea near 40.6 N 66.0 W', () => {
-    const places = baseMap(county).features.filter(({ properties }) => properties['layer'] === 'townLabel').map(({ geometry }) => geometry.coordinates as [number, number]);
+    const places = baseMap(county)
+      .features.filter(({ properties }) => properties['layer'] === 'townLabel')
+      .map(({ geometry }) => geometry.coordinates as [number, number]);
     expect(places).toHaveLength(8);
     for (const [lon, lat] of places) expect(Math.hypot(lon + 66, lat - 40.6)).toBeLessThan(0.25);
   });
@@ -75,11 +94,12 @@ describe('baseMap', () => {
 
 describe('drawPicture', () => {
   it('draws the same home the same way, without anything from outside', () => {
-    for (const record of market.listings.slice(0, 50)) for (let i = 0; i < 4; i++) {
-      const svg = drawPicture(record, i);
-      expect(svg).toBe(drawPicture(record, i));
-      expect(svg).not.toMatch(/NaN|undefined|href|<script/);
-    }
+    for (const record of market.listings.slice(0, 50))
+      for (let i = 0; i < 4; i++) {
+        const svg = drawPicture(record, i);
+        expect(svg).toBe(drawPicture(record, i));
+        expect(svg).not.toMatch(/NaN|undefined|href|<script/);
+      }
   });
 });
 
@@ -97,7 +117,9 @@ describe('readFilter', () => {
     ['N ne null', false],
     ['B eq true', true],
   ])('%s: %s', (filter, expected) => expect(readFilter(filter)(record)).toBe(expected));
-  it.each(['A gt', "S eq 'open", 'A like 3', 'A eq 1 B eq 2'])('refuses %s', (filter) => expect(() => readFilter(filter)).toThrow(/^\$filter: /));
+  it.each(['A gt', "S eq 'open", 'A like 3', 'A eq 1 B eq 2'])('refuses %s', (filter) =>
+    expect(() => readFilter(filter)).toThrow(/^\$filter: /),
+  );
 });
 
 describe('answerShowing', () => {
@@ -108,7 +130,10 @@ describe('answerShowing', () => {
     expect(answerShowing(home, { startAt: saturday, askedAt: saturday - 3_600_000 }).reason).toContain('24 hours');
     expect(answerShowing(home, { startAt: saturday + 12 * 3_600_000, askedAt: NOW }).answer).toBe('refused');
     expect(answerShowing({ ...home, StandardStatus: 'Pending' }, { startAt: saturday, askedAt: NOW }).answer).toBe('refused');
-    expect(answerShowing({ ...home, StandardStatus: 'Coming Soon', ActivationDate: '2026-04-20' }, { startAt: saturday, askedAt: NOW }).answer).toBe('refused');
+    expect(
+      answerShowing({ ...home, StandardStatus: 'Coming Soon', ActivationDate: '2026-04-20' }, { startAt: saturday, askedAt: NOW })
+        .answer,
+    ).toBe('refused');
   });
 });
 

@@ -33,7 +33,10 @@ export function buildCounty(seed = 7): County {
   const roads = buildRoads(seed);
   const offices = OFFICES.map((OfficeName, i) => ({ OfficeKey: `OF${i + 1}`, OfficeName, OfficePhone: `555-01${10 + i}` }));
   const members = Array.from({ length: 32 }, (_, i): Member => {
-    const [first, last] = [FIRST_NAMES[(i * 7) % FIRST_NAMES.length] as string, LAST_NAMES[(i * 11 + 3) % LAST_NAMES.length] as string];
+    const [first, last] = [
+      FIRST_NAMES[(i * 7) % FIRST_NAMES.length] as string,
+      LAST_NAMES[(i * 11 + 3) % LAST_NAMES.length] as string,
+    ];
     return {
       MemberKey: `MB${i + 1}`,
       MemberFullName: `${first} ${last}`,

@@ -9,7 +9,10 @@ export const REACH = { east: 17_000, north: 17_000 };
 
 /** Longitude, latitude in degrees, to a tenth of a metre. */
 export function lonLat([east, north]: Point): [number, number] {
-  return [round(ORIGIN.longitude + east / METRES_PER_DEGREE.longitude), round(ORIGIN.latitude + north / METRES_PER_DEGREE.latitude)];
+  return [
+    round(ORIGIN.longitude + east / METRES_PER_DEGREE.longitude),
+    round(ORIGIN.latitude + north / METRES_PER_DEGREE.latitude),
+  ];
 }
 
 function round(degrees: number): number {

@@ -5,3 +5,5 @@ export { readFilter } from './feed/filter.js';
 export { Mailbox } from './mail/mailbox.js';
 export { Market } from './market.js';
 export type { FeedRecord } from './listingRecord.js';
+export { newRecord } from './listingRecord.js';
+export { randomOf } from './random.js';

@@ -34,7 +34,8 @@ export function valueOf({ home, town, shoreMetres }: Parcel, day: number): numbe
   if (home.subType === 'Unimproved Land') return (38_000 + home.acres * 90_000) * shore * trend;
   const size = (home.livingArea / 1750) ** -0.22;
   const age = 1 - Math.min(0.18, Math.max(0, (2026 - home.yearBuilt) * 0.0016));
-  const kind = { Condominium: 0.95, Townhouse: 0.97, 'Manufactured Home': 0.58, Farm: 1.05, Retail: 0.9 }[home.subType as string] ?? 1;
+  const kind =
+    { Condominium: 0.95, Townhouse: 0.97, 'Manufactured Home': 0.58, Farm: 1.05, Retail: 0.9 }[home.subType as string] ?? 1;
   const house = home.livingArea * town.perSquareFoot * size * age * kind * (0.8 + 0.38 * home.condition);
   return (house + home.acres * 42_000 + home.garage * 9_000 + (home.pool ? 14_000 : 0)) * shore * trend;
 }
@@ -47,10 +48,17 @@ export function asking(value: number, random: Random): number {
 }
 
 /** The record of a parcel newly listed; dates and statuses are the market's to set. */
-export function newRecord(county: County, parcel: Parcel, number: number, type: PropertyType, price: number, random: Random): FeedRecord {
+export function newRecord(
+  county: County,
+  parcel: Parcel,
+  number: number,
+  type: PropertyType,
+  price: number,
+  random: Random,
+): FeedRecord {
   const { home, town, street } = parcel;
   const [longitude, latitude] = lonLat(parcel.at);
-  const member = random.pick(county.members) as Member;
+  const member = random.pick<Member>(county.members);
   const office = county.offices.find(({ OfficeKey }) => OfficeKey === member.OfficeKey) as Office;
   const dwelling = home.livingArea > 0;
   const blank = <T>(value: T, rate: number): T | null => (random.chance(rate) ? null : value);
@@ -97,14 +105,32 @@ export function newRecord(county: County, parcel: Parcel, number: number, type: 
     WaterfrontYN: blank(parcel.shoreMetres < 90, 0.15),
     PoolPrivateYN: dwelling ? blank(home.pool, 0.1) : null,
     AssociationYN: association,
-    AssociationFee: association ? blank(monthly * (frequency === 'Quarterly' ? 3 : frequency === 'Annually' ? 12 : 1), 0.07) : null,
+    AssociationFee: association
+      ? blank(monthly * (frequency === 'Quarterly' ? 3 : frequency === 'Annually' ? 12 : 1), 0.07)
+      : null,
     AssociationFeeFrequency: association ? frequency : null,
     TaxAnnualAmount: blank(Math.round(price * (type === 'Residential Lease' ? 2 : 0.0118)), 0.08),
     TaxYear: 2025,
-    SpecialListingConditions: [distress < 0.025 ? 'Real Estate Owned' : distress < 0.035 ? 'Short Sale' : distress < 0.042 ? 'In Foreclosure' : distress < 0.05 ? 'Auction' : distress < 0.07 ? 'Probate Listing' : 'Standard'],
+    SpecialListingConditions: [
+      distress < 0.025
+        ? 'Real Estate Owned'
+        : distress < 0.035
+          ? 'Short Sale'
+          : distress < 0.042
+            ? 'In Foreclosure'
+            : distress < 0.05
+              ? 'Auction'
+              : distress < 0.07
+                ? 'Probate Listing'
+                : 'Standard',
+    ],
     PublicRemarks: publicRemarks(parcel, random),
     PrivateRemarks: privateRemarks(vacant, random),
-    ShowingInstructions: vacant ? 'Vacant. Book with the office, go any day 9 am to 7 pm.' : random.chance(0.25) ? 'Tenant at home. 24 hours’ notice, please.' : 'Owner at home. Two hours’ notice; call the agent’s mobile first.',
+    ShowingInstructions: vacant
+      ? 'Vacant. Book with the office, go any day 9 am to 7 pm.'
+      : random.chance(0.25)
+        ? 'Tenant at home. 24 hours’ notice, please.'
+        : 'Owner at home. Two hours’ notice; call the agent’s mobile first.',
     OccupantType: vacant ? 'Vacant' : random.chance(0.25) ? 'Tenant' : 'Owner',
     LockBoxSerialNumber: String(random.int(100000, 999999)),
     BuyerAgencyCompensation: String(random.pick([2, 2.25, 2.5])),
@@ -123,10 +149,17 @@ export function newRecord(county: County, parcel: Parcel, number: number, type: 
   };
 }
 
-const OPENINGS = ['Corner lot near', 'Quiet block by', 'A short walk from', 'Set back from the street near', 'Sunny spot close to'];
+const OPENINGS = [
+  'Corner lot near',
+  'Quiet block by',
+  'A short walk from',
+  'Set back from the street near',
+  'Sunny spot close to',
+];
 
 function publicRemarks({ home, street, district, town, shoreMetres }: Parcel, random: Random): string {
-  if (home.livingArea === 0) return `${home.acres} acres at ${district}, ${town.name}. ${random.chance(0.5) ? 'Level, with road frontage.' : 'Gently sloping, part wooded.'} Soil test on file.`;
+  if (home.livingArea === 0)
+    return `${home.acres} acres at ${district}, ${town.name}. ${random.chance(0.5) ? 'Level, with road frontage.' : 'Gently sloping, part wooded.'} Soil test on file.`;
   const parts = [`${random.pick(OPENINGS)} ${district}.`];
   if (home.condition > 0.7) parts.push(`Kitchen redone in ${random.int(2017, 2025)}.`);
   if (home.condition < 0.3) parts.push('Bring your own plans; priced for the work it needs.');
@@ -137,14 +170,25 @@ function publicRemarks({ home, street, district, town, shoreMetres }: Parcel, ra
   if (random.chance(0.2)) parts.push('Deck over the side yard.');
   if (shoreMetres < 400) parts.push(shoreMetres < 90 ? 'On the water.' : 'Five minutes on foot to the shore.');
   if (home.garage > 1) parts.push(`Garage for ${home.garage}.`);
-  parts.push(home.yearBuilt < 1945 ? `Original trim throughout, built ${home.yearBuilt}.` : `On ${street.name} ${SUFFIX_WORDS[street.suffix] ?? street.suffix}.`.replace(/\s+\./, '.'));
+  parts.push(
+    home.yearBuilt < 1945
+      ? `Original trim throughout, built ${home.yearBuilt}.`
+      : `On ${street.name} ${SUFFIX_WORDS[street.suffix] ?? street.suffix}.`.replace(/\s+\./, '.'),
+  );
   return parts.join(' ');
 }
 
 function privateRemarks(vacant: boolean, random: Random): string {
   return [
-    vacant ? 'Seller has moved; quick close possible.' : `Owner away on ${random.pick(['weekdays before 3', 'weekends', 'Tuesdays and Thursdays'])}.`,
-    random.pick(['Shed and chest freezer do not stay.', 'Survey on file.', 'Roof quote available on request.', 'Please remove shoes.']),
+    vacant
+      ? 'Seller has moved; quick close possible.'
+      : `Owner away on ${random.pick(['weekdays before 3', 'weekends', 'Tuesdays and Thursdays'])}.`,
+    random.pick([
+      'Shed and chest freezer do not stay.',
+      'Survey on file.',
+      'Roof quote available on request.',
+      'Please remove shoes.',
+    ]),
     random.pick(['Offers reviewed Monday noon.', 'No offers before the first open house.', 'Seller prefers a 45-day close.']),
   ].join(' ');
 }

@@ -81,11 +81,18 @@ export class Market {
       this.lastListed.set(parcel, today);
       at(random.int(7 * 60, 18 * 60), (when) => this.list(parcel, today, when));
     }
-    for (const listing of this.open) this.planListing(listing, today, spring, randomOf(this.county.seed, today, listing.number), at);
+    for (const listing of this.open)
+      this.planListing(listing, today, spring, randomOf(this.county.seed, today, listing.number), at);
     this.planned = plans.sort((a, b) => a.at - b.at);
   }
 
-  private planListing(listing: Listing, today: number, spring: number, random: Random, at: (minute: number, apply: (at: number) => void) => void): void {
+  private planListing(
+    listing: Listing,
+    today: number,
+    spring: number,
+    random: Random,
+    at: (minute: number, apply: (at: number) => void) => void,
+  ): void {
     const { record } = listing;
     const minute = random.int(8 * 60, 19 * 60);
     const date = this.day.toISODate() as string;
@@ -102,11 +109,13 @@ export class Market {
       case 'Active': {
         const over = (record['ListPrice'] as number) / this.worth(listing, today) - 1;
         if (today - listing.openedOn >= TERM_DAYS) set('Expired', { ExpirationDate: date });
-        else if (random.chance(Math.min(0.16, 0.019 * spring * Math.exp(-9 * over)))) set('Active Under Contract', { PurchaseContractDate: date });
+        else if (random.chance(Math.min(0.16, 0.019 * spring * Math.exp(-9 * over))))
+          set('Active Under Contract', { PurchaseContractDate: date });
         else if (random.chance(0.0018)) set('Withdrawn', { WithdrawnDate: date });
         else if (random.chance(0.0012)) set('Canceled', { CancellationDate: date });
         else if (random.chance(0.0008)) set('Hold');
-        else if (today - listing.changedOn > 14 && random.chance(0.05 + Math.max(0, over) * 0.3)) at(minute, (when) => this.reprice(listing, today, random, when));
+        else if (today - listing.changedOn > 14 && random.chance(0.05 + Math.max(0, over) * 0.3))
+          at(minute, (when) => this.reprice(listing, today, random, when));
         return;
       }
       case 'Active Under Contract':
@@ -117,7 +126,11 @@ export class Market {
       case 'Pending':
         if (today < listing.dueOn) return;
         if (random.chance(0.04)) set('Active', { PurchaseContractDate: null });
-        else set('Closed', { CloseDate: date, ClosePrice: Math.round(((record['ListPrice'] as number) * (0.975 + random.normal() * 0.017)) / 500) * 500 });
+        else
+          set('Closed', {
+            CloseDate: date,
+            ClosePrice: Math.round(((record['ListPrice'] as number) * (0.975 + random.normal() * 0.017)) / 500) * 500,
+          });
         return;
       case 'Hold':
         if (today >= listing.dueOn) set('Active');
@@ -135,7 +148,14 @@ export class Market {
     const worth = valueOf(parcel, today) * (type === 'Residential Lease' ? 0.0056 : 1);
     const record = newRecord(this.county, parcel, number, type, asking(worth * (1.02 + random.normal() * 0.045), random), random);
     const soon = random.chance(0.14);
-    const listing: Listing = { number, record, parcel: parcelIndex, openedOn: today, changedOn: today, dueOn: today + random.int(4, 9) };
+    const listing: Listing = {
+      number,
+      record,
+      parcel: parcelIndex,
+      openedOn: today,
+      changedOn: today,
+      dueOn: today + random.int(4, 9),
+    };
     Object.assign(record, {
       StandardStatus: soon ? 'Coming Soon' : 'Active',
       ListingContractDate: this.day.toISODate(),

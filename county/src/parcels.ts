@@ -6,7 +6,15 @@ import type { RoadGraph, RoadNode, Street } from './streets.js';
 import { TOWNS } from './towns.js';
 import type { Town } from './towns.js';
 
-export const SUBTYPES = ['Single Family Residence', 'Townhouse', 'Condominium', 'Manufactured Home', 'Duplex', 'Triplex', 'Quadruplex'] as const;
+export const SUBTYPES = [
+  'Single Family Residence',
+  'Townhouse',
+  'Condominium',
+  'Manufactured Home',
+  'Duplex',
+  'Triplex',
+  'Quadruplex',
+] as const;
 
 /** What stands on a parcel; it does not change with the market. */
 export interface Home {
@@ -57,12 +65,17 @@ export function buildParcels(roads: RoadGraph, seed: number): Parcel[] {
           const t = (i + 0.75 + random.unit() * 0.5) / (lots + 1);
           const heading = Math.atan2(b[1] - a[1], b[0] - a[0]);
           const aside = (side === 0 ? 1 : -1) * (24 + random.unit() * 8);
-          const at: Point = [a[0] + (b[0] - a[0]) * t - Math.sin(heading) * aside, a[1] + (b[1] - a[1]) * t + Math.cos(heading) * aside];
+          const at: Point = [
+            a[0] + (b[0] - a[0]) * t - Math.sin(heading) * aside,
+            a[1] + (b[1] - a[1]) * t + Math.cos(heading) * aside,
+          ];
           const number = (block + 1) * 100 + 2 + i * 4 + random.int(0, 1) * 2 + (side === 0 ? 1 : 0);
           const address = `${number} ${street.name} ${street.suffix} ${town.name}`;
           if (isWater(at) || taken.has(address) || random.chance(0.5)) continue;
           taken.add(address);
-          parcels.push(newParcel(parcels.length, number, street, town, at, heading + (side === 0 ? -1 : 1) * (Math.PI / 2), random));
+          parcels.push(
+            newParcel(parcels.length, number, street, town, at, heading + (side === 0 ? -1 : 1) * (Math.PI / 2), random),
+          );
         }
       }
     });
@@ -72,9 +85,21 @@ export function buildParcels(roads: RoadGraph, seed: number): Parcel[] {
 
 function newParcel(id: number, number: number, street: Street, town: Town, at: Point, facing: number, random: Random): Parcel {
   const fromCentre = Math.hypot(at[0] - town.centre[0], at[1] - town.centre[1]) / (town.rows * town.block * 0.5);
-  const quarter = Math.floor(((Math.atan2(at[1] - town.centre[1], at[0] - town.centre[0]) + Math.PI) / (2 * Math.PI)) * town.districts.length);
+  const quarter = Math.floor(
+    ((Math.atan2(at[1] - town.centre[1], at[0] - town.centre[0]) + Math.PI) / (2 * Math.PI)) * town.districts.length,
+  );
   const district = town.districts[Math.min(quarter, town.districts.length - 1)] as string;
-  return { id, number, street, town, district, at, facing, shoreMetres: Math.round(toShore(at)), home: newHome(fromCentre, random) };
+  return {
+    id,
+    number,
+    street,
+    town,
+    district,
+    at,
+    facing,
+    shoreMetres: Math.round(toShore(at)),
+    home: newHome(fromCentre, random),
+  };
 }
 
 function newHome(fromCentre: number, random: Random): Home {
@@ -82,8 +107,16 @@ function newHome(fromCentre: number, random: Random): Home {
   const built = subType !== 'Unimproved Land';
   const attached = subType === 'Townhouse' || subType === 'Condominium';
   const units = { Duplex: 2, Triplex: 3, Quadruplex: 4 }[subType as string] ?? 1;
-  const bedrooms = built ? (subType === 'Condominium' ? random.int(1, 3) : units > 1 ? units * 2 : Math.max(1, Math.min(6, Math.round(3.1 + random.normal() * 0.9)))) : 0;
-  const livingArea = built ? Math.max(520, Math.round(((attached ? 420 : 560) + bedrooms * (attached ? 330 : 430) + random.normal() * 210) / 10) * 10) : 0;
+  const bedrooms = built
+    ? subType === 'Condominium'
+      ? random.int(1, 3)
+      : units > 1
+        ? units * 2
+        : Math.max(1, Math.min(6, Math.round(3.1 + random.normal() * 0.9)))
+    : 0;
+  const livingArea = built
+    ? Math.max(520, Math.round(((attached ? 420 : 560) + bedrooms * (attached ? 330 : 430) + random.normal() * 210) / 10) * 10)
+    : 0;
   const fullBaths = built ? Math.max(1, Math.round(livingArea / 1050 + random.normal() * 0.4)) : 0;
   const yearBuilt = Math.min(2025, Math.max(1880, Math.round(1972 + random.normal() * 27 + fromCentre * 14)));
   const stories = subType === 'Condominium' ? 1 : livingArea > 1500 && random.chance(0.62) ? 2 : 1;
@@ -93,13 +126,29 @@ function newHome(fromCentre: number, random: Random): Home {
     fullBaths,
     halfBaths: built && random.chance(0.52) ? 1 : 0,
     livingArea,
-    acres: Math.round((subType === 'Farm' ? 14 + random.unit() * 60 : attached ? 0.03 + random.unit() * 0.05 : 0.08 + 0.22 * fromCentre + random.unit() ** 3 * 0.6) * 100) / 100,
+    acres:
+      Math.round(
+        (subType === 'Farm'
+          ? 14 + random.unit() * 60
+          : attached
+            ? 0.03 + random.unit() * 0.05
+            : 0.08 + 0.22 * fromCentre + random.unit() ** 3 * 0.6) * 100,
+      ) / 100,
     yearBuilt,
     stories,
     garage: attached ? random.int(0, 1) : Math.max(0, Math.min(3, Math.round(1.1 + random.normal() * 0.8))),
-    basement: attached || random.chance(0.4) ? ['None'] : [random.pick(['Full', 'Partial', 'Crawl Space']), ...(random.chance(0.35) ? ['Finished'] : []), ...(random.chance(0.2) ? ['Walk-Out Access'] : [])],
+    basement:
+      attached || random.chance(0.4)
+        ? ['None']
+        : [
+            random.pick(['Full', 'Partial', 'Crawl Space']),
+            ...(random.chance(0.35) ? ['Finished'] : []),
+            ...(random.chance(0.2) ? ['Walk-Out Access'] : []),
+          ],
     heating: yearBuilt > 2000 ? 'Heat Pump' : random.pick(['Forced Air', 'Baseboard', 'Radiant', 'Heat Pump']),
-    interior: ['In-Law Floorplan', 'Walk-In Closet(s)', 'Kitchen Island', 'Vaulted Ceiling(s)', 'Built-in Features'].filter((_, i) => random.chance([0.07, 0.35, 0.4, 0.15, 0.3][i] as number)),
+    interior: ['In-Law Floorplan', 'Walk-In Closet(s)', 'Kitchen Island', 'Vaulted Ceiling(s)', 'Built-in Features'].filter(
+      (_, i) => random.chance([0.07, 0.35, 0.4, 0.15, 0.3][i] as number),
+    ),
     pool: !attached && random.chance(0.06),
     condition: Math.max(0, Math.min(1, 0.55 + random.normal() * 0.22)),
   };

@@ -42,7 +42,9 @@ export function buildRoads(seed: number): RoadGraph {
   const builder = new RoadBuilder();
   TOWNS.forEach((town, i) => builder.addTown(town, randomOf(seed, 11, i), i * 17));
   for (const [a, b, name, suffix] of LINKS) builder.addLink(town(a), town(b), name, suffix, 'arterial');
-  HIGHWAY.stops.slice(1).forEach((stop, i) => builder.addLink(town(HIGHWAY.stops[i] as string), town(stop), HIGHWAY.name, HIGHWAY.suffix, 'highway'));
+  HIGHWAY.stops
+    .slice(1)
+    .forEach((stop, i) => builder.addLink(town(HIGHWAY.stops[i] as string), town(stop), HIGHWAY.name, HIGHWAY.suffix, 'highway'));
   return builder;
 }
 
@@ -73,9 +75,21 @@ class RoadBuilder implements RoadGraph {
     );
     const names = STREET_NAMES.map((_, i) => STREET_NAMES[(i + nameFrom) % STREET_NAMES.length] as string);
     let named = 0;
-    grid.forEach((row, r) => this.addRuns(row, town.name, r < ORDINALS.length && town.numbered ? [ORDINALS[r] as string, 'St'] : [names[named++] as string, SUFFIXES[(r + nameFrom) % 5] as string]));
+    grid.forEach((row, r) =>
+      this.addRuns(
+        row,
+        town.name,
+        r < ORDINALS.length && town.numbered
+          ? [ORDINALS[r] as string, 'St']
+          : [names[named++] as string, SUFFIXES[(r + nameFrom) % 5] as string],
+      ),
+    );
     for (let c = 0; c < columns; c++) {
-      this.addRuns(grid.map((row) => row[c] ?? null), town.name, [names[named++] as string, SUFFIXES[(c + nameFrom + 2) % SUFFIXES.length] as string]);
+      this.addRuns(
+        grid.map((row) => row[c] ?? null),
+        town.name,
+        [names[named++] as string, SUFFIXES[(c + nameFrom + 2) % SUFFIXES.length] as string],
+      );
     }
     const nodes = grid.flat().filter((id): id is number => id !== null);
     this.centres.set(town.name, this.nearest(nodes, centre));
@@ -126,7 +140,8 @@ class RoadBuilder implements RoadGraph {
   }
 
   private nearest(ids: readonly number[], [east, north]: Point): number {
-    const far = (id: number): number => Math.hypot((this.nodes[id] as RoadNode).at[0] - east, (this.nodes[id] as RoadNode).at[1] - north);
+    const far = (id: number): number =>
+      Math.hypot((this.nodes[id] as RoadNode).at[0] - east, (this.nodes[id] as RoadNode).at[1] - north);
     return ids.reduce((best, id) => (far(id) < far(best) ? id : best));
   }
 }

@@ -14,13 +14,19 @@ import { refuseForeignOrigins, secure, serveInterface } from './interface.js';
 
 /** The server, ready to listen. */
 export async function createApp(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.of(config), { logger: ['error', 'warn'], bodyParser: false });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.of(config), {
+    logger: ['error', 'warn'],
+    bodyParser: false,
+  });
   const web = app.getHttpAdapter().getInstance();
   web.disable('x-powered-by');
   secure(web);
   web.post('/stop/:token', (request: Request, response: Response, next: NextFunction) => {
     // RFC 8058: a mail program's one-click stop, without a page, a cookie or an Origin of ours
-    app.get(ClientsService).stop(String(request.params['token'])).then(() => response.status(200).json({}), next);
+    app
+      .get(ClientsService)
+      .stop(String(request.params['token']))
+      .then(() => response.status(200).json({}), next);
   });
   app.use('/api', refuseForeignOrigins);
   app.useBodyParser('json', { limit: '1mb' });
@@ -31,7 +37,10 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   app.useGlobalPipes(bodyPipe());
   app.useGlobalFilters(new FailureFilter());
   const description = new DocumentBuilder().setTitle('Perambula').setVersion('0.1').addCookieAuth('perambula_session').build();
-  SwaggerModule.setup('api/openapi', app, () => SwaggerModule.createDocument(app, description), { ui: false, jsonDocumentUrl: 'api/openapi.json' });
+  SwaggerModule.setup('api/openapi', app, () => SwaggerModule.createDocument(app, description), {
+    ui: false,
+    jsonDocumentUrl: 'api/openapi.json',
+  });
   web.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
     const failure = asFailure(error);
     if (!response.headersSent) response.status(failure.status).json(failure.body);

@@ -14,15 +14,46 @@ import { ShortlistItemRow, ShortlistRow } from './shortlists/index.js';
 import { ShowingRow } from './showings/index.js';
 
 const ENTITIES = [
-  AgentRow, AlertItemRow, AlertRow, ClientRow, DemoClockRow, FeedCursorRow, FeedRejectRow, LinkRow, ListingEventRow, ListingRow, MatchCursorRow,
-  OutboxRow, PersonRow, ReactionRow, SearchRow, SequenceRow, SessionRow, ShortlistItemRow, ShortlistRow, ShowingRow, TaskRow, VisitRow,
+  AgentRow,
+  AlertItemRow,
+  AlertRow,
+  ClientRow,
+  DemoClockRow,
+  FeedCursorRow,
+  FeedRejectRow,
+  LinkRow,
+  ListingEventRow,
+  ListingRow,
+  MatchCursorRow,
+  OutboxRow,
+  PersonRow,
+  ReactionRow,
+  SearchRow,
+  SequenceRow,
+  SessionRow,
+  ShortlistItemRow,
+  ShortlistRow,
+  ShowingRow,
+  TaskRow,
+  VisitRow,
 ];
 
 export function databaseOptions({ database }: Config): DataSourceOptions {
   const { host, port, name, user, password } = database;
   return {
-    type: 'mariadb', host, port, database: name, username: user, password,
-    entities: ENTITIES, migrations: [Initial1760000000000], migrationsRun: true, synchronize: false,
-    timezone: 'Z', charset: 'utf8mb4', poolSize: 12, dateStrings: ['DATE'],
+    type: 'mariadb',
+    host,
+    port,
+    database: name,
+    username: user,
+    password,
+    entities: ENTITIES,
+    migrations: [Initial1760000000000],
+    migrationsRun: true,
+    synchronize: false,
+    timezone: 'Z',
+    charset: 'utf8mb4',
+    poolSize: 12,
+    dateStrings: ['DATE'],
   };
 }

@@ -15,7 +15,8 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
-      retry: (count, error) => count < 3 && !(error instanceof RequestFailure && error.code !== 'unreachable' && error.code !== 'server.failed'),
+      retry: (count, error) =>
+        count < 3 && !(error instanceof RequestFailure && error.code !== 'unreachable' && error.code !== 'server.failed'),
     },
   },
 });

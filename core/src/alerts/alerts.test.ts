@@ -22,7 +22,9 @@ describe('nextDue', () => {
     ['atOnce', '2026-04-14T09:12', '2026-04-14T09:12'],
     ['atOnce', '2026-04-14T21:05', '2026-04-15T07:00'],
     ['atOnce', '2026-04-14T03:00', '2026-04-14T07:00'],
-  ] as const)('%s after %s is %s', (cadence, after, due) => expect(local(nextDue(cadence, at(after), ZONE, at('2026-04-14T09:12')))).toBe(due));
+  ] as const)('%s after %s is %s', (cadence, after, due) =>
+    expect(local(nextDue(cadence, at(after), ZONE, at('2026-04-14T09:12')))).toBe(due),
+  );
 
   it('keeps the wall clock over both changes of clocks of the year', () => {
     expect(local(nextDue('eachMorning', at('2026-03-07T12:00'), ZONE, 0))).toBe('2026-03-08T07:30');
@@ -30,20 +32,23 @@ describe('nextDue', () => {
     expect(nextDue('eachMorning', at('2026-10-31T07:30'), ZONE, 0) - at('2026-10-31T07:30')).toBe(25 * 3_600_000);
   });
 
-  it('writes monthly on the last day where a month has no 31st', () => expect(local(nextDue('monthly', at('2026-02-01T00:00'), ZONE, at('2026-01-31T09:00')))).toBe('2026-02-28T07:30'));
+  it('writes monthly on the last day where a month has no 31st', () =>
+    expect(local(nextDue('monthly', at('2026-02-01T00:00'), ZONE, at('2026-01-31T09:00')))).toBe('2026-02-28T07:30'));
 
   it('always lies ahead, but for at once', () => {
-    for (const cadence of CADENCES) for (let hour = 0; hour < 24 * 40; hour += 7) {
-      const now = at('2026-03-01T00:00') + hour * 3_600_000;
-      const due = nextDue(cadence, now, ZONE, at('2026-03-01T00:00'));
-      if (cadence === 'atOnce') expect(due).toBeGreaterThanOrEqual(now);
-      else expect(due).toBeGreaterThan(now);
-    }
+    for (const cadence of CADENCES)
+      for (let hour = 0; hour < 24 * 40; hour += 7) {
+        const now = at('2026-03-01T00:00') + hour * 3_600_000;
+        const due = nextDue(cadence, now, ZONE, at('2026-03-01T00:00'));
+        if (cadence === 'atOnce') expect(due).toBeGreaterThanOrEqual(now);
+        else expect(due).toBeGreaterThan(now);
+      }
   });
 });
 
 describe('tellableOf', () => {
-  const change = (field: string, from: string | number | null, to: string | number | null): ReturnType<typeof tellableOf> => tellableOf({ ListingKey: 'a', field, from, to, at: 0 });
+  const change = (field: string, from: string | number | null, to: string | number | null): ReturnType<typeof tellableOf> =>
+    tellableOf({ ListingKey: 'a', field, from, to, at: 0 });
   it.each([
     ['ListingKey', null, 'a', 'new'],
     ['ListPrice', 450000, 440000, 'priceDown'],
@@ -57,34 +62,59 @@ describe('tellableOf', () => {
 });
 
 describe('forecast', () => {
-  const search: Search = { version: 1, kinds: ['Residential'], lines: [{ id: 'p', field: 'ListPrice', is: { atMost: 450_000 } }, { id: 's', field: 'Status', is: { anyOf: ['Active'] } }], bounds: [], order: [] };
-  const home = (ListingKey: string, ListPrice: number, StandardStatus = 'Active'): ListingRecord => ({ ListingKey, ListPrice, StandardStatus, PropertyType: 'Residential' });
+  const search: Search = {
+    version: 1,
+    kinds: ['Residential'],
+    lines: [
+      { id: 'p', field: 'ListPrice', is: { atMost: 450_000 } },
+      { id: 's', field: 'Status', is: { anyOf: ['Active'] } },
+    ],
+    bounds: [],
+    order: [],
+  };
+  const home = (ListingKey: string, ListPrice: number, StandardStatus = 'Active'): ListingRecord => ({
+    ListingKey,
+    ListPrice,
+    StandardStatus,
+    PropertyType: 'Residential',
+  });
   const to = at('2026-04-14T09:12');
   const from = to - 60 * 86_400_000;
-  const replay = (records: ListingRecord[], changes: Parameters<typeof forecast>[0]['changes']): ReturnType<typeof forecast> => forecast({ search, tell: ['new', 'priceDown'], zone: ZONE, from, to, records, changes });
+  const replay = (records: ListingRecord[], changes: Parameters<typeof forecast>[0]['changes']): ReturnType<typeof forecast> =>
+    forecast({ search, tell: ['new', 'priceDown'], zone: ZONE, from, to, records, changes });
 
   it('tells a home by how it stood then, not by how it stands now', () => {
     const sold = home('a', 440_000, 'Closed');
-    const result = replay([sold], [
-      { ListingKey: 'a', field: 'ListingKey', from: null, to: 'a', at: at('2026-03-01T10:00') },
-      { ListingKey: 'a', field: 'StandardStatus', from: 'Active', to: 'Closed', at: at('2026-03-20T10:00') },
-    ]);
+    const result = replay(
+      [sold],
+      [
+        { ListingKey: 'a', field: 'ListingKey', from: null, to: 'a', at: at('2026-03-01T10:00') },
+        { ListingKey: 'a', field: 'StandardStatus', from: 'Active', to: 'Closed', at: at('2026-03-20T10:00') },
+      ],
+    );
     expect(result).toMatchObject({ homes: 1, messages: { atOnce: 1, eachMorning: 1, weekly: 1 } });
   });
 
   it('does not tell a home that was too dear when it came on, but does when it is cut', () => {
-    const result = replay([home('a', 449_000)], [
-      { ListingKey: 'a', field: 'ListingKey', from: null, to: 'a', at: at('2026-03-01T10:00') },
-      { ListingKey: 'a', field: 'ListPrice', from: 470_000, to: 449_000, at: at('2026-03-10T10:00') },
-    ]);
+    const result = replay(
+      [home('a', 449_000)],
+      [
+        { ListingKey: 'a', field: 'ListingKey', from: null, to: 'a', at: at('2026-03-01T10:00') },
+        { ListingKey: 'a', field: 'ListPrice', from: 470_000, to: 449_000, at: at('2026-03-10T10:00') },
+      ],
+    );
     expect(result.messages.atOnce).toBe(1);
   });
 
   it('gathers the news of a day into one message each morning', () => {
     const keys = ['a', 'b', 'c'];
-    const result = replay(keys.map((key) => home(key, 400_000)), keys.map((key, i) => ({ ListingKey: key, field: 'ListingKey', from: null, to: key, at: at(`2026-03-02T1${i}:00`) })));
+    const result = replay(
+      keys.map((key) => home(key, 400_000)),
+      keys.map((key, i) => ({ ListingKey: key, field: 'ListingKey', from: null, to: key, at: at(`2026-03-02T1${i}:00`) })),
+    );
     expect(result).toMatchObject({ homes: 3, messages: { atOnce: 3, eachMorning: 1 } });
   });
 
-  it('says so when nothing would have been told', () => expect(replay([], [])).toMatchObject({ homes: 0, homesAWeek: 0, recommended: 'atOnce' }));
+  it('says so when nothing would have been told', () =>
+    expect(replay([], [])).toMatchObject({ homes: 0, homesAWeek: 0, recommended: 'atOnce' }));
 });

@@ -35,7 +35,10 @@ export function forecast(replay: Replay): Forecast {
   const news = newsOf(replay);
   const { from, to, zone } = replay;
   const days = Math.round((to - from) / 86_400_000);
-  const messages = Object.fromEntries(CADENCES.map((cadence) => [cadence, messagesOf(cadence, news, from, zone)])) as Record<Cadence, number>;
+  const messages = Object.fromEntries(CADENCES.map((cadence) => [cadence, messagesOf(cadence, news, from, zone)])) as Record<
+    Cadence,
+    number
+  >;
   const homes = new Set(news.map(({ key }) => key)).size;
   return { days, homes, homesAWeek: Math.round((homes / days) * 70) / 10, messages, ...recommend(messages, homes, days) };
 }
@@ -70,20 +73,38 @@ function newsOf({ search, tell, zone, from, to, records, changes }: Replay): New
 
 function messagesOf(cadence: Cadence, news: readonly News[], from: number, zone: string): number {
   // news that falls due at one moment goes in one message
-  const dues = new Set(news.map(({ at }) => (cadence === 'atOnce' ? nextDue(cadence, at, zone, from) : nextDue(cadence, at - 1, zone, from))));
+  const dues = new Set(
+    news.map(({ at }) => (cadence === 'atOnce' ? nextDue(cadence, at, zone, from) : nextDue(cadence, at - 1, zone, from))),
+  );
   return dues.size;
 }
 
-function recommend(messages: Readonly<Record<Cadence, number>>, homes: number, days: number): { recommended: Cadence; reason: string } {
+function recommend(
+  messages: Readonly<Record<Cadence, number>>,
+  homes: number,
+  days: number,
+): { recommended: Cadence; reason: string } {
   const weeks = days / 7;
   if (homes === 0) {
-    return { recommended: 'atOnce', reason: `Nothing would have been told in ${days} days; at once cannot annoy, and widening the search would help more.` };
+    return {
+      recommended: 'atOnce',
+      reason: `Nothing would have been told in ${days} days; at once cannot annoy, and widening the search would help more.`,
+    };
   }
   if (messages.atOnce / weeks <= 2) {
-    return { recommended: 'atOnce', reason: `Only ${messages.atOnce} messages in ${days} days even at once, so nothing need wait.` };
+    return {
+      recommended: 'atOnce',
+      reason: `Only ${messages.atOnce} messages in ${days} days even at once, so nothing need wait.`,
+    };
   }
   if (messages.eachMorning / weeks <= 5) {
-    return { recommended: 'eachMorning', reason: `Each morning gathers ${messages.atOnce} messages into ${messages.eachMorning}; weekly would let homes go under contract unseen.` };
+    return {
+      recommended: 'eachMorning',
+      reason: `Each morning gathers ${messages.atOnce} messages into ${messages.eachMorning}; weekly would let homes go under contract unseen.`,
+    };
   }
-  return { recommended: 'weekly', reason: `Each morning would write ${messages.eachMorning} times in ${days} days; so much mail is soon left unread.` };
+  return {
+    recommended: 'weekly',
+    reason: `Each morning would write ${messages.eachMorning} times in ${days} days; so much mail is soon left unread.`,
+  };
 }

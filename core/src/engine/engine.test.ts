@@ -17,11 +17,18 @@ function engineOf(records: readonly ListingRecord[]): Engine {
 
 /** The counts as their definitions say them, record by record. */
 function countRowByRow(search: Search, records: readonly ListingRecord[]): Omit<Count, 'bounds'> & { missed: string[] } {
-  const verdicts = records.filter((record) => inReach(search, record)).map((record) => ({ record, verdict: judge(search, record, TIME) }));
+  const verdicts = records
+    .filter((record) => inReach(search, record))
+    .map((record) => ({ record, verdict: judge(search, record, TIME) }));
   const standing = verdicts.map(({ verdict }) => standingOf(verdict));
-  const conditions = (verdict: (typeof verdicts)[number]['verdict']): (boolean | null)[] => [...verdict.lines.map(({ truth }) => truth), verdict.keepIn, verdict.keepOut];
+  const conditions = (verdict: (typeof verdicts)[number]['verdict']): (boolean | null)[] => [
+    ...verdict.lines.map(({ truth }) => truth),
+    verdict.keepIn,
+    verdict.keepOut,
+  ];
   const alone = (c: number, value: boolean | null): number =>
-    verdicts.filter(({ verdict }) => conditions(verdict).every((truth, i) => (i === c ? truth === value : truth === true))).length;
+    verdicts.filter(({ verdict }) => conditions(verdict).every((truth, i) => (i === c ? truth === value : truth === true)))
+      .length;
   const must = mustLines(search);
   const held = (c: number): { holdsBack: number; blank: number } => ({ holdsBack: alone(c, false), blank: alone(c, null) });
   return {
@@ -35,7 +42,10 @@ function countRowByRow(search: Search, records: readonly ListingRecord[]): Omit<
   };
 }
 
-const withoutMembers = ({ lines, ...count }: Count): unknown => ({ ...count, lines: lines.map(({ id, holdsBack, blank }) => ({ id, holdsBack, blank })) });
+const withoutMembers = ({ lines, ...count }: Count): unknown => ({
+  ...count,
+  lines: lines.map(({ id, holdsBack, blank }) => ({ id, holdsBack, blank })),
+});
 
 describe('Engine', () => {
   it('counts as the row-by-row evaluator does, for any search and listings', () => {
@@ -72,8 +82,14 @@ describe('Engine', () => {
       fc.property(listings, searches, (records, search) => {
         const engine = engineOf(records);
         const count = engine.count(search, TIME);
-        for (const set of ['fit', 'unknown', 'missByOne'] as const satisfies readonly ResultSet[]) expect(engine.select(search, set, TIME)).toHaveLength(count[set]);
-        expect(engine.select(search, 'missByOne', TIME).map(({ key }) => key).sort()).toEqual(countRowByRow(search, records).missed);
+        for (const set of ['fit', 'unknown', 'missByOne'] as const satisfies readonly ResultSet[])
+          expect(engine.select(search, set, TIME)).toHaveLength(count[set]);
+        expect(
+          engine
+            .select(search, 'missByOne', TIME)
+            .map(({ key }) => key)
+            .sort(),
+        ).toEqual(countRowByRow(search, records).missed);
         for (const { id, holdsBack } of count.lines) expect(engine.select(search, 'missByOne', TIME, id)).toHaveLength(holdsBack);
       }),
       { numRuns: 300 },
@@ -91,7 +107,9 @@ describe('Engine', () => {
           if (adds !== null) expect(all - fitting(without)).toBe(adds);
           else if (search.bounds.find((bound) => bound.id === id)?.mode === 'out') {
             const positioned = engineOf(records.filter(({ Longitude }) => Longitude !== null));
-            expect(positioned.count({ ...search, bounds: without }, TIME).fit - positioned.count(search, TIME).fit).toBe(holdsBack);
+            expect(positioned.count({ ...search, bounds: without }, TIME).fit - positioned.count(search, TIME).fit).toBe(
+              holdsBack,
+            );
           }
         }
       }),
@@ -107,8 +125,15 @@ describe('Engine', () => {
           if (!('either' in line)) continue;
           const members = lines.find(({ id }) => id === line.id)?.members ?? [];
           line.either.forEach((member, m) => {
-            const truthOf = (each: typeof member, record: ListingRecord): boolean => evaluateLine({ id: 'e', either: [each] }, record, TIME) === true;
-            const thanks = records.filter((record) => inReach(search, record) && standingOf(judge(search, record, TIME)) === 'fit' && truthOf(member, record) && line.either.every((other) => other === member || !truthOf(other, record)));
+            const truthOf = (each: typeof member, record: ListingRecord): boolean =>
+              evaluateLine({ id: 'e', either: [each] }, record, TIME) === true;
+            const thanks = records.filter(
+              (record) =>
+                inReach(search, record) &&
+                standingOf(judge(search, record, TIME)) === 'fit' &&
+                truthOf(member, record) &&
+                line.either.every((other) => other === member || !truthOf(other, record)),
+            );
             expect(members[m]?.adds).toBe(thanks.length);
           });
         }
@@ -127,7 +152,8 @@ describe('Engine', () => {
     ];
     const engine = engineOf(records);
     const search: Search = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
-    const keys = (direction: 'asc' | 'desc'): string[] => ordered(engine.select(search, 'fit', TIME), [{ field: 'ListPrice', direction }], engine.columns).map(({ key }) => key);
+    const keys = (direction: 'asc' | 'desc'): string[] =>
+      ordered(engine.select(search, 'fit', TIME), [{ field: 'ListPrice', direction }], engine.columns).map(({ key }) => key);
     expect(keys('asc')).toEqual(['a', 'b', 'd', 'c']);
     expect(keys('desc')).toEqual(['d', 'a', 'b', 'c']);
   });
@@ -137,7 +163,11 @@ describe('a search of two full baths', () => {
   // common practice, no source: two full baths or more leaves out a home with one and a half
   it('silently loses a home with one and a half, which baths with halves counted does not', () => {
     const home = { ListingKey: 'a', PropertyType: 'Residential', StandardStatus: 'Active', BathroomsFull: 1, BathroomsHalf: 1 };
-    const counted = (field: string, atLeast: number): Count => engineOf([home]).count({ version: 1, kinds: ['Residential'], lines: [{ id: 'b', field, is: { atLeast } }], bounds: [], order: [] }, TIME);
+    const counted = (field: string, atLeast: number): Count =>
+      engineOf([home]).count(
+        { version: 1, kinds: ['Residential'], lines: [{ id: 'b', field, is: { atLeast } }], bounds: [], order: [] },
+        TIME,
+      );
     expect(counted('BathroomsFull', 2)).toMatchObject({ fit: 0, lines: [{ holdsBack: 1 }] });
     expect(counted('Baths', 1.5)).toMatchObject({ fit: 1, lines: [{ holdsBack: 0 }] });
   });
@@ -145,7 +175,18 @@ describe('a search of two full baths', () => {
 
 describe('contains', () => {
   it('takes the edge for part of the shape', () => {
-    const square = { type: 'Polygon' as const, coordinates: [[[-66, 40], [-65, 40], [-65, 41], [-66, 41], [-66, 40]] as [number, number][]] };
+    const square = {
+      type: 'Polygon' as const,
+      coordinates: [
+        [
+          [-66, 40],
+          [-65, 40],
+          [-65, 41],
+          [-66, 41],
+          [-66, 40],
+        ] as [number, number][],
+      ],
+    };
     expect(contains(square, -66, 40.5)).toBe(true);
     expect(contains(square, -66, 40)).toBe(true);
     expect(contains(square, -66.0000001, 40.5)).toBe(false);

@@ -121,7 +121,10 @@ export class Engine {
       const names = [...mustLines(search).map(({ id }) => id), 'keepIn', 'keepOut'];
       passed.conditions.forEach(({ t, u }, c) => {
         if (line === undefined || line === names[c]) {
-          take(passed.one.map((word, w) => word & ~(t[w] as number) & ~(u[w] as number)), names[c]);
+          take(
+            passed.one.map((word, w) => word & ~(t[w] as number) & ~(u[w] as number)),
+            names[c],
+          );
         }
       });
     } else if (set === 'fit') {
@@ -151,8 +154,11 @@ export class Engine {
   private universe(search: Search): Bits {
     const { live, kinds, rows } = this.columns;
     const statuses = statusesInReach(search);
-    const status = statuses && this.cached(`reach ${[...statuses].sort().join()}`, () =>
-      lineBits({ id: '', field: 'Status', is: { anyOf: [...statuses] } }, this.columns, { now: 0, zone: 'utc' }));
+    const status =
+      statuses &&
+      this.cached(`reach ${[...statuses].sort().join()}`, () =>
+        lineBits({ id: '', field: 'Status', is: { anyOf: [...statuses] } }, this.columns, { now: 0, zone: 'utc' }),
+      );
     const kind = this.cached(`kinds ${[...search.kinds].sort().join()}`, () => {
       const wanted = kinds.labels.map((label) => (search.kinds as readonly (string | null)[]).includes(label));
       const t = new Uint32Array(wordsFor(rows));
@@ -196,7 +202,7 @@ export class Engine {
       t[w] = mode === 'in' ? any : ~any;
     }
     forEachRow(alive, (row) => {
-      if (!Number.isNaN(positions[2 * row] as number)) return;
+      if (!Number.isNaN(positions[2 * row])) return;
       setBit(t, row, false);
       setBit(u, row, true);
     });
@@ -233,12 +239,17 @@ export class Engine {
     return search.bounds.map((bound) => {
       const peers = search.bounds.filter(({ mode }) => mode === bound.mode);
       if (bound.mode === 'in' && peers.length === 1) return { id: bound.id, holdsBack: keepIn.holdsBack, adds: null };
-      const [own, ...others] = [bound, ...peers.filter((peer) => peer !== bound)].map((peer) => this.boundCache.get(JSON.stringify(peer.shape))?.inside as Bits);
+      const [own, ...others] = [bound, ...peers.filter((peer) => peer !== bound)].map(
+        (peer) => this.boundCache.get(JSON.stringify(peer.shape))?.inside as Bits,
+      );
       // within this bound and no other of its mode, all else true
       let rows = 0;
       const condition = bound.mode === 'in' ? inCondition : outCondition;
       for (let w = 0; w < passed.all.length; w++) {
-        const rest = bound.mode === 'in' ? (passed.all[w] as number) : (passed.one[w] as number) & ~(condition.t[w] as number) & ~(condition.u[w] as number);
+        const rest =
+          bound.mode === 'in'
+            ? (passed.all[w] as number)
+            : (passed.one[w] as number) & ~(condition.t[w] as number) & ~(condition.u[w] as number);
         let alone = rest & (own?.[w] as number);
         for (const other of others) alone &= ~(other[w] as number);
         rows += ones(alone);
@@ -250,7 +261,12 @@ export class Engine {
   private membersAdd(line: Line & { either: unknown }, all: Bits, time: TimeContext): { adds: number }[] {
     const members = memberBits(line, this.columns, time);
     return members.map((member) => {
-      const alone = all.map((word, w) => members.reduce((bits, other) => (other === member ? bits : bits & ~(other.t[w] as number)), word & (member.t[w] as number)));
+      const alone = all.map((word, w) =>
+        members.reduce(
+          (bits, other) => (other === member ? bits : bits & ~(other.t[w] as number)),
+          word & (member.t[w] as number),
+        ),
+      );
       return { adds: count(alone) };
     });
   }

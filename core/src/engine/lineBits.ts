@@ -26,18 +26,24 @@ export function lineBits(line: Line, columns: Columns, time: TimeContext): Condi
 export function memberBits(line: Line & { either: unknown }, columns: Columns, time: TimeContext): Condition[] {
   if (!isEither(line)) return [];
   return line.either.map((member) =>
-    'all' in member
-      ? and(member.all.map((part) => fieldLineBits(part, columns, time)))
-      : fieldLineBits(member, columns, time),
+    'all' in member ? and(member.all.map((part) => fieldLineBits(part, columns, time))) : fieldLineBits(member, columns, time),
   );
 }
 
 function or(conditions: readonly Condition[]): Condition {
-  return combined(conditions, (a, b) => a | b, (tA, uA, tB, uB) => (uA | uB) & ~(tA | tB));
+  return combined(
+    conditions,
+    (a, b) => a | b,
+    (tA, uA, tB, uB) => (uA | uB) & ~(tA | tB),
+  );
 }
 
 function and(conditions: readonly Condition[]): Condition {
-  return combined(conditions, (a, b) => a & b, (tA, uA, tB, uB) => (tA | uA) & (tB | uB) & ~(tA & tB));
+  return combined(
+    conditions,
+    (a, b) => a & b,
+    (tA, uA, tB, uB) => (tA | uA) & (tB | uB) & ~(tA & tB),
+  );
 }
 
 function combined(
@@ -164,7 +170,11 @@ function testChoice(is: Is, label: string): boolean {
   return 'noneOf' in is ? !is.noneOf.includes(label) : false;
 }
 
-function statusBits(entries: readonly { status: keyof typeof STATUS_DATE_FIELD; last?: string }[], columns: Columns, time: TimeContext): Condition {
+function statusBits(
+  entries: readonly { status: keyof typeof STATUS_DATE_FIELD; last?: string }[],
+  columns: Columns,
+  time: TimeContext,
+): Condition {
   const column = columns.column('Status') as ChoiceColumn;
   return or(
     entries.map(({ status, last }) => {

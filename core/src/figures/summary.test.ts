@@ -10,7 +10,10 @@ describe('mean', () => {
     expect(mean([1.2, ...Array.from({ length: 1000 }, (_, i) => (i % 2 === 0 ? 1.1 : 1.3))])).toBeCloseTo(1.2, 14);
   });
   it('keeps NumAcc3, 1000000.2, to 9 digits and more', () => {
-    expect(mean([1000000.2, ...Array.from({ length: 1000 }, (_, i) => (i % 2 === 0 ? 1000000.1 : 1000000.3))])).toBeCloseTo(1000000.2, 8);
+    expect(mean([1000000.2, ...Array.from({ length: 1000 }, (_, i) => (i % 2 === 0 ? 1000000.1 : 1000000.3))])).toBeCloseTo(
+      1000000.2,
+      8,
+    );
   });
   it('has none for no numbers', () => expect(mean([])).toBeNull());
 });

@@ -28,7 +28,10 @@ export function selfCrossing(rings: PolygonRings): { readonly edges: readonly [n
   for (let i = 0; i < segments.length; i++) {
     const s = segments[i] as Segment;
     const near = index.search(
-      Math.min(s.a[0], s.b[0]), Math.min(s.a[1], s.b[1]), Math.max(s.a[0], s.b[0]), Math.max(s.a[1], s.b[1]),
+      Math.min(s.a[0], s.b[0]),
+      Math.min(s.a[1], s.b[1]),
+      Math.max(s.a[0], s.b[0]),
+      Math.max(s.a[1], s.b[1]),
       (j) => j > i,
     );
     for (const j of near) {

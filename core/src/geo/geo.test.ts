@@ -12,23 +12,33 @@ import { inCircle, inPolygon, metresToRing } from './inside.js';
 const lonLat = fc.tuple(fc.double({ min: -66.2, max: -65.8, noNaN: true }), fc.double({ min: 40.4, max: 40.8, noNaN: true }));
 
 /** A star-shaped ring about a centre: simple by construction. */
-const stars = fc.tuple(lonLat, fc.array(fc.double({ min: 0.01, max: 0.1, noNaN: true }), { minLength: 3, maxLength: 24 })).map(([[x, y], radii]): LonLat[] => {
-  const ring = radii.map((r, i): LonLat => [x + r * Math.cos((2 * Math.PI * i) / radii.length), y + r * Math.sin((2 * Math.PI * i) / radii.length)]);
-  return [...ring, ring[0] as LonLat];
-});
+const stars = fc
+  .tuple(lonLat, fc.array(fc.double({ min: 0.01, max: 0.1, noNaN: true }), { minLength: 3, maxLength: 24 }))
+  .map(([[x, y], radii]): LonLat[] => {
+    const ring = radii.map((r, i): LonLat => [
+      x + r * Math.cos((2 * Math.PI * i) / radii.length),
+      y + r * Math.sin((2 * Math.PI * i) / radii.length),
+    ]);
+    return [...ring, ring[0] as LonLat];
+  });
 
 describe('distance', () => {
   // C. F. F. Karney, test rows published with geographiclib-geodesic (test/geodesictest.js): lat1 lon1 azi1 lat2 lon2 azi2 s12 …
   const source = readFileSync(createRequire(import.meta.url).resolve('geographiclib-geodesic/test/geodesictest.js'), 'utf8');
   const table = /testcases\s*=\s*(\[[\s\S]*?\]\s*\]);/.exec(source)?.[1] ?? '[]';
-  const rows = JSON.parse(table.replace(/\s+/g, ' ').replace(/(\d)\.(?=[,\s\]])/g, '$1.0').replace(/([[, ])\.(\d)/g, '$10.$2')) as number[][];
+  const rows = JSON.parse(
+    table
+      .replace(/\s+/g, ' ')
+      .replace(/(\d)\.(?=[,\s\]])/g, '$1.0')
+      .replace(/([[, ])\.(\d)/g, '$10.$2'),
+  ) as number[][];
 
   it('has published rows to agree with', () => expect(rows.length).toBeGreaterThanOrEqual(20));
   it.each(rows)('agrees with Karney’s published row to 0.00001 mm from %d %d', (lat1, lon1, azi1, lat2, lon2, _azi2, s12) => {
-    expect(Math.abs(distance([lon1 as number, lat1 as number], [lon2 as number, lat2 as number]) - (s12 as number))).toBeLessThan(1e-8);
-    const [lon, lat] = destination([lon1 as number, lat1 as number], azi1 as number, s12 as number);
-    expect(lat).toBeCloseTo(lat2 as number, 12);
-    expect(Math.abs(((lon - (lon2 as number) + 540) % 360) - 180)).toBeLessThan(1e-11);
+    expect(Math.abs(distance([lon1, lat1], [lon2, lat2]) - s12)).toBeLessThan(1e-8);
+    const [lon, lat] = destination([lon1, lat1], azi1, s12);
+    expect(lat).toBeCloseTo(lat2, 12);
+    expect(Math.abs(((lon - lon2 + 540) % 360) - 180)).toBeLessThan(1e-11);
   });
 
   it('draws a circle whose every corner is the radius away', () => {
@@ -50,7 +60,8 @@ describe('inPolygon', () => {
         const hole = outer.map(([x, y]): [number, number] => [cx + (x - cx) / 4, cy + (y - cy) / 4]);
         for (const rings of [[outer], [outer, hole]]) {
           const shape = polygon(rings.map((ring) => ring.map(([x, y]) => [x, y])));
-          for (const [x, y] of [...points, [cx, cy] as const]) expect(inPolygon(x, y, rings)).toBe(booleanPointInPolygon(point([x, y]), shape));
+          for (const [x, y] of [...points, [cx, cy] as const])
+            expect(inPolygon(x, y, rings)).toBe(booleanPointInPolygon(point([x, y]), shape));
         }
       }),
       { numRuns: 1000 },
@@ -58,8 +69,17 @@ describe('inPolygon', () => {
   });
 
   it('holds each corner and each middle of an edge that can be written exactly', () => {
-    const ring: LonLat[] = [[0, 0], [4, 0], [4, 2], [2, 2], [2, 4], [0, 4], [0, 0]];
-    for (const [x, y] of [...ring, [2, 0], [4, 1], [3, 2], [2, 3], [1, 4], [0, 2]] as LonLat[]) expect(inPolygon(x, y, [ring])).toBe(true);
+    const ring: LonLat[] = [
+      [0, 0],
+      [4, 0],
+      [4, 2],
+      [2, 2],
+      [2, 4],
+      [0, 4],
+      [0, 0],
+    ];
+    for (const [x, y] of [...ring, [2, 0], [4, 1], [3, 2], [2, 3], [1, 4], [0, 2]] as LonLat[])
+      expect(inPolygon(x, y, [ring])).toBe(true);
     expect(inPolygon(3, 3, [ring])).toBe(false);
   });
 });
@@ -77,12 +97,24 @@ describe('inCircle', () => {
 
 describe('metresToRing', () => {
   it('is within 0.1 % of the geodesic distance to the nearest of many points of the edge', () => {
-    const ring: LonLat[] = [[-66, 40.6], [-65.9, 40.6], [-65.9, 40.65], [-66, 40.6]];
-    const edge = ring.slice(1).flatMap(([bx, by], i) => Array.from({ length: 2001 }, (_, k): LonLat => {
-      const [ax, ay] = ring[i] as LonLat;
-      return [ax + ((bx - ax) * k) / 2000, ay + ((by - ay) * k) / 2000];
-    }));
-    for (const from of [[-66.05, 40.58], [-65.95, 40.7], [-65.85, 40.62], [-65.95, 40.61]] as LonLat[]) {
+    const ring: LonLat[] = [
+      [-66, 40.6],
+      [-65.9, 40.6],
+      [-65.9, 40.65],
+      [-66, 40.6],
+    ];
+    const edge = ring.slice(1).flatMap(([bx, by], i) =>
+      Array.from({ length: 2001 }, (_, k): LonLat => {
+        const [ax, ay] = ring[i] as LonLat;
+        return [ax + ((bx - ax) * k) / 2000, ay + ((by - ay) * k) / 2000];
+      }),
+    );
+    for (const from of [
+      [-66.05, 40.58],
+      [-65.95, 40.7],
+      [-65.85, 40.62],
+      [-65.95, 40.61],
+    ] as LonLat[]) {
       const exact = Math.min(...edge.map((to) => distance(from, to)));
       expect(Math.abs(metresToRing(...from, ring) / exact - 1)).toBeLessThan(0.001);
     }
@@ -91,17 +123,60 @@ describe('metresToRing', () => {
 
 describe('selfCrossing', () => {
   it('finds nothing wrong with a star', () => {
-    fc.assert(fc.property(stars, (ring) => void expect(selfCrossing([ring])).toBeNull()), { numRuns: 500 });
+    fc.assert(
+      fc.property(stars, (ring) => void expect(selfCrossing([ring])).toBeNull()),
+      { numRuns: 500 },
+    );
   });
   it('finds the crossing of a bow-tie, by its sides', () => {
-    expect(selfCrossing([[[0, 0], [2, 2], [2, 0], [0, 2], [0, 0]]])?.edges).toEqual([1, 3]);
+    expect(
+      selfCrossing([
+        [
+          [0, 0],
+          [2, 2],
+          [2, 0],
+          [0, 2],
+          [0, 0],
+        ],
+      ])?.edges,
+    ).toEqual([1, 3]);
   });
   it('finds a side that runs back over the one before, and two rings that cross', () => {
-    expect(selfCrossing([[[0, 0], [4, 0], [2, 0], [2, 2], [0, 0]]])).not.toBeNull();
-    expect(selfCrossing([[[0, 0], [4, 0], [4, 4], [0, 4], [0, 0]], [[1, 1], [6, 1], [6, 2], [1, 2], [1, 1]]])).not.toBeNull();
+    expect(
+      selfCrossing([
+        [
+          [0, 0],
+          [4, 0],
+          [2, 0],
+          [2, 2],
+          [0, 0],
+        ],
+      ]),
+    ).not.toBeNull();
+    expect(
+      selfCrossing([
+        [
+          [0, 0],
+          [4, 0],
+          [4, 4],
+          [0, 4],
+          [0, 0],
+        ],
+        [
+          [1, 1],
+          [6, 1],
+          [6, 2],
+          [1, 2],
+          [1, 1],
+        ],
+      ]),
+    ).not.toBeNull();
   });
   it('answers for 20,000 corners', () => {
-    const ring = Array.from({ length: 20_001 }, (_, i): LonLat => [Math.cos((2 * Math.PI * (i % 20_000)) / 20_000), Math.sin((2 * Math.PI * (i % 20_000)) / 20_000)]);
+    const ring = Array.from({ length: 20_001 }, (_, i): LonLat => [
+      Math.cos((2 * Math.PI * (i % 20_000)) / 20_000),
+      Math.sin((2 * Math.PI * (i % 20_000)) / 20_000),
+    ]);
     expect(selfCrossing([ring])).toBeNull();
   });
 });

@@ -3,23 +3,45 @@ import { AUDIENCES, forAudience, mayShow } from './audience.js';
 import { bathsOf, feePerMonthOf } from './record.js';
 
 const raw = {
-  ListingKey: 'a', ListPrice: 400_000, PublicRemarks: 'Sunny.', PrivateRemarks: 'Owner away.', ShowingInstructions: 'Call first.', OccupantType: 'Owner', UnparsedAddress: '1 Heron Ter, Wrenfield', Longitude: -66, Latitude: 40.6,
-  ListOfficeName: 'Marl & Mason', ListOfficePhone: '555-0114', ModificationTimestamp: '2026-04-14T12:00:00Z', BuyerAgencyCompensation: '2.5', LockBoxSerialNumber: '1', AccessCode: '2', OwnerName: 'Somebody', ClosePrice: 1,
+  ListingKey: 'a',
+  ListPrice: 400_000,
+  PublicRemarks: 'Sunny.',
+  PrivateRemarks: 'Owner away.',
+  ShowingInstructions: 'Call first.',
+  OccupantType: 'Owner',
+  UnparsedAddress: '1 Heron Ter, Wrenfield',
+  Longitude: -66,
+  Latitude: 40.6,
+  ListOfficeName: 'Marl & Mason',
+  ListOfficePhone: '555-0114',
+  ModificationTimestamp: '2026-04-14T12:00:00Z',
+  BuyerAgencyCompensation: '2.5',
+  LockBoxSerialNumber: '1',
+  AccessCode: '2',
+  OwnerName: 'Somebody',
+  ClosePrice: 1,
 };
 
 describe('forAudience', () => {
   it.each(AUDIENCES)('keeps offers of compensation, lock codes and owners from the %s', (audience) => {
     const shown = forAudience(raw, audience);
-    for (const field of ['BuyerAgencyCompensation', 'LockBoxSerialNumber', 'AccessCode', 'OwnerName']) expect(shown).not.toHaveProperty(field);
+    for (const field of ['BuyerAgencyCompensation', 'LockBoxSerialNumber', 'AccessCode', 'OwnerName'])
+      expect(shown).not.toHaveProperty(field);
   });
   it('keeps remarks and instructions for the agent alone', () => {
     for (const audience of AUDIENCES) {
       const shown = forAudience(raw, audience);
-      for (const field of ['PrivateRemarks', 'ShowingInstructions', 'OccupantType', 'ClosePrice']) expect(field in shown).toBe(audience === 'agent');
+      for (const field of ['PrivateRemarks', 'ShowingInstructions', 'OccupantType', 'ClosePrice'])
+        expect(field in shown).toBe(audience === 'agent');
     }
   });
   it('names the listing office, its telephone and the update to everybody', () => {
-    for (const audience of AUDIENCES) expect(forAudience(raw, audience)).toMatchObject({ ListOfficeName: 'Marl & Mason', ListOfficePhone: '555-0114', ModificationTimestamp: raw.ModificationTimestamp });
+    for (const audience of AUDIENCES)
+      expect(forAudience(raw, audience)).toMatchObject({
+        ListOfficeName: 'Marl & Mason',
+        ListOfficePhone: '555-0114',
+        ModificationTimestamp: raw.ModificationTimestamp,
+      });
   });
   it('withholds the address and place where the seller does', () => {
     const flagged = { ...raw, InternetAddressDisplayYN: false };
@@ -42,7 +64,14 @@ describe('derived fields', () => {
     expect(bathsOf({ ListingKey: 'a', BathroomsHalf: 1 })).toBeNull();
   });
   it('states a fee by the month however it is listed', () => {
-    const fee = (AssociationFee: number | null, AssociationFeeFrequency: string | null, AssociationYN = true): number | null => feePerMonthOf({ ListingKey: 'a', AssociationYN, AssociationFee, AssociationFeeFrequency });
-    expect([fee(300, 'Monthly'), fee(300, 'Quarterly'), fee(1200, 'Annually'), fee(300, null), fee(null, null, false)]).toEqual([300, 100, 100, null, 0]);
+    const fee = (AssociationFee: number | null, AssociationFeeFrequency: string | null, AssociationYN = true): number | null =>
+      feePerMonthOf({ ListingKey: 'a', AssociationYN, AssociationFee, AssociationFeeFrequency });
+    expect([fee(300, 'Monthly'), fee(300, 'Quarterly'), fee(1200, 'Annually'), fee(300, null), fee(null, null, false)]).toEqual([
+      300,
+      100,
+      100,
+      null,
+      0,
+    ]);
   });
 });

@@ -5,19 +5,85 @@ export const AUDIENCES = ['public', 'client', 'message', 'agent'] as const;
 export type Audience = (typeof AUDIENCES)[number];
 
 const FOR_EVERYBODY = [
-  'ListingKey', 'ListingId', 'OriginatingSystemName', 'PropertyType', 'PropertySubType', 'StandardStatus', 'ListPrice', 'BedroomsTotal', 'BathroomsFull',
-  'BathroomsThreeQuarter', 'BathroomsHalf', 'BathroomsOneQuarter', 'BathroomsTotalInteger', 'LivingArea', 'LotSizeAcres', 'YearBuilt', 'StoriesTotal',
-  'GarageYN', 'GarageSpaces', 'Basement', 'Heating', 'InteriorFeatures', 'WaterfrontYN', 'PoolPrivateYN', 'AssociationYN', 'AssociationFee',
-  'AssociationFeeFrequency', 'City', 'StateOrProvince', 'PostalCode', 'SubdivisionName', 'UnparsedAddress', 'StreetNumber', 'StreetName', 'StreetDirPrefix',
-  'StreetSuffix', 'Longitude', 'Latitude', 'PublicRemarks', 'OnMarketDate', 'ActivationDate', 'ListOfficeName', 'ListOfficePhone', 'PhotosCount', 'ModificationTimestamp',
+  'ListingKey',
+  'ListingId',
+  'OriginatingSystemName',
+  'PropertyType',
+  'PropertySubType',
+  'StandardStatus',
+  'ListPrice',
+  'BedroomsTotal',
+  'BathroomsFull',
+  'BathroomsThreeQuarter',
+  'BathroomsHalf',
+  'BathroomsOneQuarter',
+  'BathroomsTotalInteger',
+  'LivingArea',
+  'LotSizeAcres',
+  'YearBuilt',
+  'StoriesTotal',
+  'GarageYN',
+  'GarageSpaces',
+  'Basement',
+  'Heating',
+  'InteriorFeatures',
+  'WaterfrontYN',
+  'PoolPrivateYN',
+  'AssociationYN',
+  'AssociationFee',
+  'AssociationFeeFrequency',
+  'City',
+  'StateOrProvince',
+  'PostalCode',
+  'SubdivisionName',
+  'UnparsedAddress',
+  'StreetNumber',
+  'StreetName',
+  'StreetDirPrefix',
+  'StreetSuffix',
+  'Longitude',
+  'Latitude',
+  'PublicRemarks',
+  'OnMarketDate',
+  'ActivationDate',
+  'ListOfficeName',
+  'ListOfficePhone',
+  'PhotosCount',
+  'ModificationTimestamp',
 ] as const;
 
-const FOR_A_CLIENT = ['ListingContractDate', 'PriceChangeTimestamp', 'StatusChangeTimestamp', 'PreviousListPrice', 'SpecialListingConditions', 'TaxAnnualAmount', 'TaxYear', 'ListAgentFullName'] as const;
+const FOR_A_CLIENT = [
+  'ListingContractDate',
+  'PriceChangeTimestamp',
+  'StatusChangeTimestamp',
+  'PreviousListPrice',
+  'SpecialListingConditions',
+  'TaxAnnualAmount',
+  'TaxYear',
+  'ListAgentFullName',
+] as const;
 
 const FOR_THE_AGENT = [
-  'OriginalListPrice', 'ClosePrice', 'CloseDate', 'PurchaseContractDate', 'WithdrawnDate', 'ExpirationDate', 'CancellationDate', 'OriginalEntryTimestamp', 'ParcelNumber',
-  'PrivateRemarks', 'ShowingInstructions', 'OccupantType', 'ListAgentKey', 'ListOfficeKey', 'ListAgentMobilePhone', 'ListAgentEmail',
-  'InternetEntireListingDisplayYN', 'InternetAddressDisplayYN', 'InternetAutomatedValuationDisplayYN', 'InternetConsumerCommentYN',
+  'OriginalListPrice',
+  'ClosePrice',
+  'CloseDate',
+  'PurchaseContractDate',
+  'WithdrawnDate',
+  'ExpirationDate',
+  'CancellationDate',
+  'OriginalEntryTimestamp',
+  'ParcelNumber',
+  'PrivateRemarks',
+  'ShowingInstructions',
+  'OccupantType',
+  'ListAgentKey',
+  'ListOfficeKey',
+  'ListAgentMobilePhone',
+  'ListAgentEmail',
+  'InternetEntireListingDisplayYN',
+  'InternetAddressDisplayYN',
+  'InternetAutomatedValuationDisplayYN',
+  'InternetConsumerCommentYN',
 ] as const;
 
 const FIELDS_OF: Readonly<Record<Audience, readonly string[]>> = {
@@ -27,7 +93,16 @@ const FIELDS_OF: Readonly<Record<Audience, readonly string[]>> = {
   agent: [...FOR_EVERYBODY, ...FOR_A_CLIENT, ...FOR_THE_AGENT],
 };
 
-const ADDRESS = ['UnparsedAddress', 'StreetNumber', 'StreetName', 'StreetDirPrefix', 'StreetSuffix', 'Longitude', 'Latitude', 'PostalCode'];
+const ADDRESS = [
+  'UnparsedAddress',
+  'StreetNumber',
+  'StreetName',
+  'StreetDirPrefix',
+  'StreetSuffix',
+  'Longitude',
+  'Latitude',
+  'PostalCode',
+];
 
 /**
  * The part of a listing's fields that an audience may see. The agent's part is also all that is ever stored:

@@ -12,15 +12,7 @@ export const PROPERTY_TYPES = [
 ] as const;
 export type PropertyType = (typeof PROPERTY_TYPES)[number];
 
-export type FieldType =
-  | 'number'
-  | 'money'
-  | 'date'
-  | 'timestamp'
-  | 'choice'
-  | 'choices'
-  | 'yesNo'
-  | 'text';
+export type FieldType = 'number' | 'money' | 'date' | 'timestamp' | 'choice' | 'choices' | 'yesNo' | 'text';
 
 export interface Field {
   readonly name: string;
@@ -39,12 +31,7 @@ export interface Field {
   readonly hint?: string;
 }
 
-const DWELLINGS: readonly PropertyType[] = [
-  'Residential',
-  'Residential Lease',
-  'Residential Income',
-  'Farm',
-];
+const DWELLINGS: readonly PropertyType[] = ['Residential', 'Residential Lease', 'Residential Income', 'Farm'];
 
 const zeroUnless =
   (yesNo: string, amount: string) =>
@@ -53,43 +40,156 @@ const zeroUnless =
 
 /** The towns of a feed are its own; the choices of these fields are read from the listings. */
 export const FIELDS: readonly Field[] = [
-  { name: 'PropertySubType', label: 'Kind', group: 'Home', type: 'choice',
+  {
+    name: 'PropertySubType',
+    label: 'Kind',
+    group: 'Home',
+    type: 'choice',
     choices: ['Single Family Residence', 'Townhouse', 'Condominium', 'Manufactured Home', 'Duplex', 'Triplex', 'Quadruplex'],
-    synonyms: ['house', 'style', 'subtype'] },
+    synonyms: ['house', 'style', 'subtype'],
+  },
   { name: 'BedroomsTotal', label: 'Bedrooms', group: 'Home', type: 'number', kinds: DWELLINGS, synonyms: ['beds', 'br'] },
-  { name: 'Baths', label: 'Baths', group: 'Home', type: 'number', precision: 4, kinds: DWELLINGS, derive: bathsOf,
-    synonyms: ['bathrooms', 'ba'], hint: 'half baths counted' },
-  { name: 'BathroomsFull', label: 'Full baths', group: 'Home', type: 'number', kinds: DWELLINGS,
-    hint: 'leaves out a home with 1½; Baths counts halves' },
+  {
+    name: 'Baths',
+    label: 'Baths',
+    group: 'Home',
+    type: 'number',
+    precision: 4,
+    kinds: DWELLINGS,
+    derive: bathsOf,
+    synonyms: ['bathrooms', 'ba'],
+    hint: 'half baths counted',
+  },
+  {
+    name: 'BathroomsFull',
+    label: 'Full baths',
+    group: 'Home',
+    type: 'number',
+    kinds: DWELLINGS,
+    hint: 'leaves out a home with 1½; Baths counts halves',
+  },
   { name: 'BathroomsHalf', label: 'Half baths', group: 'Home', type: 'number', kinds: DWELLINGS },
-  { name: 'BathroomsTotalInteger', label: 'Bath rooms counted', group: 'Home', type: 'number', kinds: DWELLINGS,
-    hint: 'each half bath counted as one' },
-  { name: 'LivingArea', label: 'Living area', group: 'Home', type: 'number', unit: 'sq ft', kinds: DWELLINGS, synonyms: ['size', 'square feet', 'sqft'] },
-  { name: 'LotSizeAcres', label: 'Lot', group: 'Home', type: 'number', precision: 10000, unit: 'ac', synonyms: ['acres', 'land', 'yard'] },
+  {
+    name: 'BathroomsTotalInteger',
+    label: 'Bath rooms counted',
+    group: 'Home',
+    type: 'number',
+    kinds: DWELLINGS,
+    hint: 'each half bath counted as one',
+  },
+  {
+    name: 'LivingArea',
+    label: 'Living area',
+    group: 'Home',
+    type: 'number',
+    unit: 'sq ft',
+    kinds: DWELLINGS,
+    synonyms: ['size', 'square feet', 'sqft'],
+  },
+  {
+    name: 'LotSizeAcres',
+    label: 'Lot',
+    group: 'Home',
+    type: 'number',
+    precision: 10000,
+    unit: 'ac',
+    synonyms: ['acres', 'land', 'yard'],
+  },
   { name: 'YearBuilt', label: 'Year built', group: 'Home', type: 'number', kinds: DWELLINGS, synonyms: ['age'] },
   { name: 'StoriesTotal', label: 'Stories', group: 'Home', type: 'number', kinds: DWELLINGS, synonyms: ['levels', 'floors'] },
-  { name: 'GarageSpaces', label: 'Garage', group: 'Home', type: 'number', unit: 'spaces', kinds: DWELLINGS,
-    derive: zeroUnless('GarageYN', 'GarageSpaces'), synonyms: ['parking', 'car'] },
-  { name: 'Basement', label: 'Basement', group: 'Home', type: 'choices', kinds: DWELLINGS,
-    choices: ['None', 'Full', 'Partial', 'Finished', 'Unfinished', 'Walk-Out Access', 'Crawl Space'], synonyms: ['cellar'] },
-  { name: 'Heating', label: 'Heating', group: 'Home', type: 'choices', kinds: DWELLINGS,
-    choices: ['Heat Pump', 'Forced Air', 'Baseboard', 'Radiant', 'Wood Stove'] },
-  { name: 'InteriorFeatures', label: 'Inside', group: 'Home', type: 'choices', kinds: DWELLINGS,
+  {
+    name: 'GarageSpaces',
+    label: 'Garage',
+    group: 'Home',
+    type: 'number',
+    unit: 'spaces',
+    kinds: DWELLINGS,
+    derive: zeroUnless('GarageYN', 'GarageSpaces'),
+    synonyms: ['parking', 'car'],
+  },
+  {
+    name: 'Basement',
+    label: 'Basement',
+    group: 'Home',
+    type: 'choices',
+    kinds: DWELLINGS,
+    choices: ['None', 'Full', 'Partial', 'Finished', 'Unfinished', 'Walk-Out Access', 'Crawl Space'],
+    synonyms: ['cellar'],
+  },
+  {
+    name: 'Heating',
+    label: 'Heating',
+    group: 'Home',
+    type: 'choices',
+    kinds: DWELLINGS,
+    choices: ['Heat Pump', 'Forced Air', 'Baseboard', 'Radiant', 'Wood Stove'],
+  },
+  {
+    name: 'InteriorFeatures',
+    label: 'Inside',
+    group: 'Home',
+    type: 'choices',
+    kinds: DWELLINGS,
     choices: ['In-Law Floorplan', 'Walk-In Closet(s)', 'Kitchen Island', 'Vaulted Ceiling(s)', 'Built-in Features'],
-    synonyms: ['granny flat', 'in-law', 'accessory apartment'] },
+    synonyms: ['granny flat', 'in-law', 'accessory apartment'],
+  },
   { name: 'WaterfrontYN', label: 'On the water', group: 'Home', type: 'yesNo', synonyms: ['waterfront', 'shore'] },
   { name: 'PoolPrivateYN', label: 'Pool', group: 'Home', type: 'yesNo', kinds: DWELLINGS },
   { name: 'ListPrice', label: 'List price', group: 'Money', type: 'money', synonyms: ['price', 'asking'] },
   { name: 'ClosePrice', label: 'Close price', group: 'Money', type: 'money', synonyms: ['sold for', 'sale price'] },
-  { name: 'PricePerSquareFoot', label: 'Price per sq ft', group: 'Money', type: 'money', precision: 100, kinds: DWELLINGS, derive: pricePerSquareFootOf },
-  { name: 'FeePerMonth', label: 'Association fee', group: 'Money', type: 'money', unit: 'a month', kinds: DWELLINGS, derive: feePerMonthOf, synonyms: ['hoa', 'condo fee', 'dues'] },
-  { name: 'AssociationFee', label: 'Association fee as stated', group: 'Money', type: 'money', kinds: DWELLINGS,
-    derive: zeroUnless('AssociationYN', 'AssociationFee') },
+  {
+    name: 'PricePerSquareFoot',
+    label: 'Price per sq ft',
+    group: 'Money',
+    type: 'money',
+    precision: 100,
+    kinds: DWELLINGS,
+    derive: pricePerSquareFootOf,
+  },
+  {
+    name: 'FeePerMonth',
+    label: 'Association fee',
+    group: 'Money',
+    type: 'money',
+    unit: 'a month',
+    kinds: DWELLINGS,
+    derive: feePerMonthOf,
+    synonyms: ['hoa', 'condo fee', 'dues'],
+  },
+  {
+    name: 'AssociationFee',
+    label: 'Association fee as stated',
+    group: 'Money',
+    type: 'money',
+    kinds: DWELLINGS,
+    derive: zeroUnless('AssociationYN', 'AssociationFee'),
+  },
   { name: 'TaxAnnualAmount', label: 'Taxes', group: 'Money', type: 'money', unit: 'a year', synonyms: ['property tax'] },
-  { name: 'Status', label: 'Now', group: 'Status', type: 'choice', choices: STATUSES, derive: (r) => r['StandardStatus'], synonyms: ['standard status', 'active', 'sold'] },
-  { name: 'SpecialListingConditions', label: 'Conditions', group: 'Status', type: 'choices',
-    choices: ['Standard', 'Real Estate Owned', 'In Foreclosure', 'Short Sale', 'Auction', 'Probate Listing', 'Third Party Approval'],
-    synonyms: ['bank-owned', 'foreclosure', 'distressed'] },
+  {
+    name: 'Status',
+    label: 'Now',
+    group: 'Status',
+    type: 'choice',
+    choices: STATUSES,
+    derive: (r) => r['StandardStatus'],
+    synonyms: ['standard status', 'active', 'sold'],
+  },
+  {
+    name: 'SpecialListingConditions',
+    label: 'Conditions',
+    group: 'Status',
+    type: 'choices',
+    choices: [
+      'Standard',
+      'Real Estate Owned',
+      'In Foreclosure',
+      'Short Sale',
+      'Auction',
+      'Probate Listing',
+      'Third Party Approval',
+    ],
+    synonyms: ['bank-owned', 'foreclosure', 'distressed'],
+  },
   { name: 'OnMarketDate', label: 'On market', group: 'Status', type: 'date', synonyms: ['new', 'listed'] },
   { name: 'PriceChangeTimestamp', label: 'Price changed', group: 'Status', type: 'timestamp', synonyms: ['cut', 'reduced'] },
   { name: 'StatusChangeTimestamp', label: 'Status changed', group: 'Status', type: 'timestamp' },

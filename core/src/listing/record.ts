@@ -24,12 +24,7 @@ export function bathsOf(record: ListingRecord): number | null {
     const value = record[field];
     return typeof value === 'number' ? value : 0;
   };
-  return (
-    full +
-    0.75 * part('BathroomsThreeQuarter') +
-    0.5 * part('BathroomsHalf') +
-    0.25 * part('BathroomsOneQuarter')
-  );
+  return full + 0.75 * part('BathroomsThreeQuarter') + 0.5 * part('BathroomsHalf') + 0.25 * part('BathroomsOneQuarter');
 }
 
 const PAYMENTS_A_YEAR: Readonly<Record<string, number>> = {

@@ -21,9 +21,19 @@ export function advise({ fit, unknown, lines }: Numbers): Advice {
   const relax = best && adds > 0 ? ` Dropping ${best.label} alone would add ${adds}.` : '';
   const blank = unknown > 0 ? ` ${unknown} more may fit but leave a field blank.` : '';
   if (fit === 0) {
-    return { tone: 'tooFew', title: 'Nothing fits.', reason: relax ? relax.trim() : 'No single line is at fault; loosen more than one.' };
+    return {
+      tone: 'tooFew',
+      title: 'Nothing fits.',
+      reason: relax ? relax.trim() : 'No single line is at fault; loosen more than one.',
+    };
   }
-  if (fit < TOO_FEW) return { tone: 'tooFew', title: 'Few for an alert.', reason: `An alert this tight stays silent for weeks.${relax}${blank}` };
-  if (fit > TOO_MANY) return { tone: 'tooMany', title: 'Many for an alert.', reason: `With ${fit} homes, write once a day at most, or narrow the search.` };
+  if (fit < TOO_FEW)
+    return { tone: 'tooFew', title: 'Few for an alert.', reason: `An alert this tight stays silent for weeks.${relax}${blank}` };
+  if (fit > TOO_MANY)
+    return {
+      tone: 'tooMany',
+      title: 'Many for an alert.',
+      reason: `With ${fit} homes, write once a day at most, or narrow the search.`,
+    };
   return { tone: 'comfortable', title: 'Good for an alert.', reason: `Enough homes to choose from, few enough to read.${blank}` };
 }

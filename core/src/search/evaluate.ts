@@ -107,7 +107,13 @@ function evaluateFieldLine(line: FieldLine, record: ListingRecord, time: TimeCon
   return line.blanks === 'pass';
 }
 
-function test(is: Is, value: Exclude<FieldValue, null | undefined>, field: Field, record: ListingRecord, time: TimeContext): Truth {
+function test(
+  is: Is,
+  value: Exclude<FieldValue, null | undefined>,
+  field: Field,
+  record: ListingRecord,
+  time: TimeContext,
+): Truth {
   if ('oneOf' in is) {
     return or(
       is.oneOf.map(({ status, last }) => {
@@ -131,7 +137,8 @@ function test(is: Is, value: Exclude<FieldValue, null | undefined>, field: Field
 
 /** Numbers as they stand, dates as day numbers, timestamps as milliseconds: each has one order. */
 function testOrdered(is: Is, value: Scalar, field: Field, time: TimeContext): Truth {
-  const here = field.type === 'timestamp' ? Date.parse(String(value)) : field.type === 'date' ? dayNumber(String(value)) : Number(value);
+  const here =
+    field.type === 'timestamp' ? Date.parse(String(value)) : field.type === 'date' ? dayNumber(String(value)) : Number(value);
   const first = (end: Scalar): number => endOf(end, 'first', field, time);
   const final = (end: Scalar): number => endOf(end, 'last', field, time);
   if ('equals' in is) return here >= first(is.equals) && here <= final(is.equals);

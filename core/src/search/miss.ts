@@ -37,7 +37,13 @@ function missOfLine(line: FieldLine, record: ListingRecord): Miss {
   const limits = limitsOf(line);
   if (typeof value !== 'number' || !limits) {
     const now = Array.isArray(value) ? value.join(', ') : String(value ?? 'blank');
-    return { id: line.id, by: null, unit: '', text: `${field.label}: ${now}, not ${phraseOf(line).replace(/^not /, 'wanted')}`, nearness: UNMEASURED };
+    return {
+      id: line.id,
+      by: null,
+      unit: '',
+      text: `${field.label}: ${now}, not ${phraseOf(line).replace(/^not /, 'wanted')}`,
+      nearness: UNMEASURED,
+    };
   }
   const over = value > limits[1];
   const by = Math.round(Math.abs(value - (over ? limits[1] : limits[0])) * 10000) / 10000;
@@ -60,7 +66,13 @@ function unitOf(field: Field): string {
 function sayMiss(by: number, over: boolean, field: Field): string {
   if (field.type === 'money') return `${dollars(by)} ${over ? 'over' : 'under'}`;
   if (field.name === 'YearBuilt') return `${by} ${by === 1 ? 'year' : 'years'} too ${over ? 'new' : 'old'}`;
-  const things: Readonly<Record<string, string>> = { Baths: 'bath', BathroomsFull: 'full bath', BedroomsTotal: 'bedroom', GarageSpaces: 'space', StoriesTotal: 'story' };
+  const things: Readonly<Record<string, string>> = {
+    Baths: 'bath',
+    BathroomsFull: 'full bath',
+    BedroomsTotal: 'bedroom',
+    GarageSpaces: 'space',
+    StoriesTotal: 'story',
+  };
   const thing = things[field.name];
   const ending = over ? 'too many' : 'short';
   if (thing) {
@@ -74,11 +86,16 @@ function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 
   const position = positionOf(record);
   const bounds = search.bounds.filter(({ mode }) => mode === (missed === 'keepIn' ? 'in' : 'out'));
   if (!position) return { id: missed, by: null, unit: 'mi', text: 'place not known', nearness: UNMEASURED };
-  const metres = bounds.filter(({ shape }) => missed === 'keepIn' || contains(shape, ...position)).map(({ shape }) => metresToEdge(shape, position));
+  const metres = bounds
+    .filter(({ shape }) => missed === 'keepIn' || contains(shape, ...position))
+    .map(({ shape }) => metresToEdge(shape, position));
   const by = metres.length > 0 ? Math.min(...metres) : 0;
   const miles = by / METRES_PER_MILE;
   const where = missed === 'keepIn' ? 'outside' : 'inside what you keep out';
-  const said = miles < 0.1 ? `${Math.max(1, Math.round(by * 3.28084)).toLocaleString('en-US')} feet` : `${miles.toFixed(1)} mile${miles.toFixed(1) === '1.0' ? '' : 's'}`;
+  const said =
+    miles < 0.1
+      ? `${Math.max(1, Math.round(by * 3.28084)).toLocaleString('en-US')} feet`
+      : `${miles.toFixed(1)} mile${miles.toFixed(1) === '1.0' ? '' : 's'}`;
   return { id: missed, by: Math.round(by), unit: 'm', text: `${said} ${where}`, nearness: miles };
 }
 

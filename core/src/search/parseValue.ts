@@ -64,20 +64,48 @@ function pairOf(low: string, high: string | undefined): [number, number] {
   return [bare ? toNumber(low + suffix) : lowNumber, toNumber(high)];
 }
 
-function sensible(low: number, high: number, typed: string, field: Field, kinds: readonly PropertyType[], make: (a: number, b: number) => Is): Parsed {
+function sensible(
+  low: number,
+  high: number,
+  typed: string,
+  field: Field,
+  kinds: readonly PropertyType[],
+  make: (a: number, b: number) => Is,
+): Parsed {
   const sale = (field.name === 'ListPrice' || field.name === 'ClosePrice') && kinds.every((kind) => SALES.includes(kind));
-  const asThousands = (value: number): number => (sale && value > 0 && value < LEAST_SALE_PRICE && !/[km]/i.test(typed) ? value * 1000 : value);
+  const asThousands = (value: number): number =>
+    sale && value > 0 && value < LEAST_SALE_PRICE && !/[km]/i.test(typed) ? value * 1000 : value;
   const [a, b] = [asThousands(low), asThousands(high)];
   const is = make(a, b);
   if ('between' in is && a > b) {
     return { problem: `${amount(a, field)} to ${amount(b, field)} runs backwards. Put the lower amount first.` };
   }
-  const note = a !== low || b !== high ? `${'between' in is ? `${amount(a, field)} to ${amount(b, field)}` : amount(a, field)}, read from ${typed}` : undefined;
+  const note =
+    a !== low || b !== high
+      ? `${'between' in is ? `${amount(a, field)} to ${amount(b, field)}` : amount(a, field)}, read from ${typed}`
+      : undefined;
   return { is, ...(note ? { note } : {}) };
 }
 
 function withoutUnit(typed: string, field: Field): string {
-  const words = ['sq ft', 'sqft', 'square feet', 'acres?', 'ac', 'spaces?', 'cars?', 'a month', 'a year', 'per month', 'days?', 'beds?', 'bedrooms?', 'baths?', 'dollars', field.unit ?? 'sq ft'];
+  const words = [
+    'sq ft',
+    'sqft',
+    'square feet',
+    'acres?',
+    'ac',
+    'spaces?',
+    'cars?',
+    'a month',
+    'a year',
+    'per month',
+    'days?',
+    'beds?',
+    'bedrooms?',
+    'baths?',
+    'dollars',
+    field.unit ?? 'sq ft',
+  ];
   return typed.replace(new RegExp(`\\s*\\b(?:${words.join('|')})(?=\\s|$)`, 'gi'), '').trim();
 }
 
@@ -101,7 +129,10 @@ function parseDate(typed: string): Parsed {
   }
   const range = /^(.+?)\s+(?:to|until|\.\.)\s+(.+)$/i.exec(typed);
   const [from, to] = range ? [toDate(range[1] as string), toDate(range[2] as string)] : [null, null];
-  if (from && to) return from <= to ? { is: { between: [from, to] } } : { problem: `${from} to ${to} runs backwards. Put the earlier date first.` };
+  if (from && to)
+    return from <= to
+      ? { is: { between: [from, to] } }
+      : { problem: `${from} to ${to} runs backwards. Put the earlier date first.` };
   const since = /^(?:since|from|after|>=)\s*(.+)$/i.exec(typed);
   const start = since && toDate(since[1] as string);
   if (start) return { is: { atLeast: start } };

@@ -8,9 +8,7 @@ import { amount } from './numbers.js';
 /** A line's value as people say it: "3 or more", "$300,000 to $450,000", "not Auction". It reads back to itself. */
 export function phraseOf(line: Line): string {
   if (!isEither(line)) return phraseOfIs(line.is, fieldOf(line.field) as Field);
-  return line.either
-    .map((member) => ('all' in member ? member.all.map(labelled).join(' and ') : labelled(member)))
-    .join(', or ');
+  return line.either.map((member) => ('all' in member ? member.all.map(labelled).join(' and ') : labelled(member))).join(', or ');
 }
 
 function labelled(line: FieldLine): string {
@@ -20,8 +18,10 @@ function labelled(line: FieldLine): string {
 export function phraseOfIs(is: Is, field: Field): string {
   const unit = field.unit ? ` ${field.unit}` : '';
   const say = (value: Scalar): string => (typeof value === 'number' ? amount(value, field) : sayText(value, field));
-  if ('atLeast' in is) return field.type === 'date' || field.type === 'timestamp' ? `since ${say(is.atLeast)}` : `${say(is.atLeast)}${unit} or more`;
-  if ('atMost' in is) return field.type === 'date' || field.type === 'timestamp' ? `until ${say(is.atMost)}` : `up to ${say(is.atMost)}${unit}`;
+  if ('atLeast' in is)
+    return field.type === 'date' || field.type === 'timestamp' ? `since ${say(is.atLeast)}` : `${say(is.atLeast)}${unit} or more`;
+  if ('atMost' in is)
+    return field.type === 'date' || field.type === 'timestamp' ? `until ${say(is.atMost)}` : `up to ${say(is.atMost)}${unit}`;
   if ('between' in is) return `${say(is.between[0])} to ${say(is.between[1])}${unit}`;
   if ('equals' in is) return typeof is.equals === 'number' ? `exactly ${say(is.equals)}${unit}` : say(is.equals);
   if ('not' in is) return `not ${say(is.not)}${typeof is.not === 'number' ? unit : ''}`;
@@ -32,7 +32,8 @@ export function phraseOfIs(is: Is, field: Field): string {
   if ('noneOf' in is) return `not ${is.noneOf.join(', ')}`;
   if ('yes' in is) return is.yes ? 'yes' : 'no';
   if ('blank' in is) return is.blank ? 'left blank' : 'filled in';
-  if ('oneOf' in is) return is.oneOf.map(({ status, last }) => (last ? `${status} in the last ${sayPeriod(last)}` : status)).join(', ');
+  if ('oneOf' in is)
+    return is.oneOf.map(({ status, last }) => (last ? `${status} in the last ${sayPeriod(last)}` : status)).join(', ');
   if ('starts' in is) return `starts with “${is.starts}”`;
   if ('contains' in is) return `contains “${is.contains}”`;
   if ('sameStreet' in is) return `is ${is.sameStreet}`;
@@ -50,7 +51,14 @@ function sayText(text: string, field: Field): string {
 /** An ISO 8601 period in words: "30 days". */
 export function sayPeriod(period: string): string {
   const { years, months, weeks, days, hours, minutes } = Duration.fromISO(period);
-  const parts: [number, string][] = [[years, 'year'], [months, 'month'], [weeks, 'week'], [days, 'day'], [hours, 'hour'], [minutes, 'minute']];
+  const parts: [number, string][] = [
+    [years, 'year'],
+    [months, 'month'],
+    [weeks, 'week'],
+    [days, 'day'],
+    [hours, 'hour'],
+    [minutes, 'minute'],
+  ];
   return parts
     .filter(([n]) => n > 0)
     .map(([n, unit]) => `${n} ${unit}${n === 1 ? '' : 's'}`)

@@ -13,7 +13,8 @@ export class SearchProblem extends Error {
 
 /** A value from outside as it is quoted in a message, cut to a readable length. */
 export function quoted(value: unknown): string {
-  const text = typeof value === 'string' ? `“${value}”` : (JSON.stringify(value) ?? String(value));
+  // undefined and functions have no JSON
+  const text = typeof value === 'string' ? `“${value}”` : ((JSON.stringify(value) as string | undefined) ?? String(value));
   return text.length > 60 ? `${text.slice(0, 57)}…` : text;
 }
 

@@ -7,7 +7,13 @@ import { readSearch } from './read.js';
 const base = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
 const withLine = (line: object): object => ({ ...base, lines: [{ id: 'a', ...line }] });
 const withShape = (shape: object): object => ({ ...base, bounds: [{ id: 'k', mode: 'in', shape }] });
-const square = [[0, 0], [1, 0], [1, 1], [0, 1], [0, 0]];
+const square = [
+  [0, 0],
+  [1, 0],
+  [1, 1],
+  [0, 1],
+  [0, 0],
+];
 
 function problemOf(document: unknown): SearchProblem {
   try {
@@ -21,11 +27,13 @@ function problemOf(document: unknown): SearchProblem {
 
 describe('readSearch', () => {
   it('reads back what it has read, whatever the search', () => {
-    fc.assert(fc.property(searches, (search) => {
-      const read = readSearch(JSON.parse(JSON.stringify(search)));
-      expect(read).toEqual(search);
-      expect(readSearch(read)).toEqual(read);
-    }));
+    fc.assert(
+      fc.property(searches, (search) => {
+        const read = readSearch(JSON.parse(JSON.stringify(search)));
+        expect(read).toEqual(search);
+        expect(readSearch(read)).toEqual(read);
+      }),
+    );
   });
 
   it.each([
@@ -44,17 +52,67 @@ describe('readSearch', () => {
     ['a period that is none', withLine({ field: 'OnMarketDate', is: { last: '30 days' } }), 'lines[0].is.last'],
     ['an unknown status', withLine({ field: 'Status', is: { oneOf: [{ status: 'Sold' }] } }), 'lines[0].is.oneOf[0].status'],
     ['an empty choice', withLine({ field: 'City', is: { anyOf: [] } }), 'lines[0].is.anyOf'],
-    ['a phrase of a megabyte', withLine({ field: 'PublicRemarks', is: { words: { phrase: 'x'.repeat(1_000_000) } } }), 'lines[0].is.words.phrase'],
+    [
+      'a phrase of a megabyte',
+      withLine({ field: 'PublicRemarks', is: { words: { phrase: 'x'.repeat(1_000_000) } } }),
+      'lines[0].is.words.phrase',
+    ],
     ['an either in an either', withLine({ either: [{ id: 'b', either: [] }] }), 'lines[0].either[0].either'],
-    ['an id twice', { ...base, lines: [{ id: 'a', field: 'ListPrice', is: { atLeast: 1 } }, { id: 'a', field: 'ListPrice', is: { atMost: 2 } }] }, 'lines[1].id'],
-    ['101 lines', { ...base, lines: Array.from({ length: 101 }, (_, i) => ({ id: `a${i}`, field: 'ListPrice', is: { atLeast: i } })) }, 'lines'],
+    [
+      'an id twice',
+      {
+        ...base,
+        lines: [
+          { id: 'a', field: 'ListPrice', is: { atLeast: 1 } },
+          { id: 'a', field: 'ListPrice', is: { atMost: 2 } },
+        ],
+      },
+      'lines[1].id',
+    ],
+    [
+      '101 lines',
+      { ...base, lines: Array.from({ length: 101 }, (_, i) => ({ id: `a${i}`, field: 'ListPrice', is: { atLeast: i } })) },
+      'lines',
+    ],
     ['an unknown shape', withShape({ type: 'Star' }), 'bounds[0].shape.type'],
     ['a circle of no size', withShape({ type: 'Circle', center: [-66, 40], radiusMeters: 0 }), 'bounds[0].shape.radiusMeters'],
     ['a place off the globe', withShape({ type: 'Circle', center: [-66, 140], radiusMeters: 9 }), 'bounds[0].shape.center'],
-    ['corners that cross', withShape({ type: 'Polygon', coordinates: [[[0, 0], [1, 1], [1, 0], [0, 1], [0, 0]]] }), 'bounds[0].shape.coordinates'],
+    [
+      'corners that cross',
+      withShape({
+        type: 'Polygon',
+        coordinates: [
+          [
+            [0, 0],
+            [1, 1],
+            [1, 0],
+            [0, 1],
+            [0, 0],
+          ],
+        ],
+      }),
+      'bounds[0].shape.coordinates',
+    ],
     ['an outline left open', withShape({ type: 'Polygon', coordinates: [square.slice(0, 4)] }), 'bounds[0].shape.coordinates[0]'],
-    ['two corners', withShape({ type: 'Polygon', coordinates: [[[0, 0], [1, 1], [0, 0]]] }), 'bounds[0].shape.coordinates[0]'],
-    ['30,000 corners', withShape({ type: 'Polygon', coordinates: [Array.from({ length: 30_001 }, (_, i) => [Math.cos(i), Math.sin(i)])] }), 'bounds[0].shape.coordinates[0]'],
+    [
+      'two corners',
+      withShape({
+        type: 'Polygon',
+        coordinates: [
+          [
+            [0, 0],
+            [1, 1],
+            [0, 0],
+          ],
+        ],
+      }),
+      'bounds[0].shape.coordinates[0]',
+    ],
+    [
+      '30,000 corners',
+      withShape({ type: 'Polygon', coordinates: [Array.from({ length: 30_001 }, (_, i) => [Math.cos(i), Math.sin(i)])] }),
+      'bounds[0].shape.coordinates[0]',
+    ],
     ['an order by nothing', { ...base, order: [{ field: 'Beauty' }] }, 'order[0].field'],
   ])('refuses %s, saying where and in a sentence', (_what, document, path) => {
     const problem = problemOf(document);
@@ -65,13 +123,17 @@ describe('readSearch', () => {
 
   it('never fails but by saying what is wrong', () => {
     fc.assert(
-      fc.property(fc.jsonValue({ maxDepth: 5 }), fc.constantFrom('lines', 'bounds', 'order', 'kinds', 'version'), (value, key) => {
-        try {
-          readSearch({ ...base, [key]: value });
-        } catch (error) {
-          expect(error).toBeInstanceOf(SearchProblem);
-        }
-      }),
+      fc.property(
+        fc.jsonValue({ maxDepth: 5 }),
+        fc.constantFrom('lines', 'bounds', 'order', 'kinds', 'version'),
+        (value, key) => {
+          try {
+            readSearch({ ...base, [key]: value });
+          } catch (error) {
+            expect(error).toBeInstanceOf(SearchProblem);
+          }
+        },
+      ),
       { numRuns: 2000 },
     );
   });

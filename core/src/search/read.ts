@@ -21,7 +21,9 @@ export function readSearch(value: unknown): Search {
   if (document['version'] !== 1) {
     throw new SearchProblem('version', `version is 1, not ${quoted(document['version'])}.`);
   }
-  const kinds = listAt(document['kinds'], 'kinds', PROPERTY_TYPES.length).map((kind, i) => wordAt(kind, `kinds[${i}]`, PROPERTY_TYPES));
+  const kinds = listAt(document['kinds'], 'kinds', PROPERTY_TYPES.length).map((kind, i) =>
+    wordAt(kind, `kinds[${i}]`, PROPERTY_TYPES),
+  );
   if (kinds.length === 0) throw new SearchProblem('kinds', 'A search needs at least one kind of property.');
   const lines = listAt(document['lines'] ?? [], 'lines', MOST_LINES).map((line, i) => readLine(line, `lines[${i}]`));
   const bounds = listAt(document['bounds'] ?? [], 'bounds', MOST_BOUNDS).map((bound, i) => readBound(bound, `bounds[${i}]`));
@@ -29,7 +31,14 @@ export function readSearch(value: unknown): Search {
   guardIds(lines, bounds);
   const order = listAt(document['order'] ?? [], 'order', 10).map((entry, i) => readOrder(entry, `order[${i}]`));
   if (document['reach'] !== undefined) wordAt(document['reach'], 'reach', ['all']);
-  return { version: 1, kinds: [...new Set(kinds)], lines, bounds, order, ...(document['reach'] ? { reach: 'all' as const } : {}) };
+  return {
+    version: 1,
+    kinds: [...new Set(kinds)],
+    lines,
+    bounds,
+    order,
+    ...(document['reach'] ? { reach: 'all' as const } : {}),
+  };
 }
 
 /** One line from outside, as it stands in a document at `path`. */
@@ -106,7 +115,9 @@ function readField(value: unknown, path: string): Field {
 function guardSizes(lines: readonly Line[], bounds: readonly Bound[]): void {
   const count = lines.reduce((n, line) => n + ('either' in line ? line.either.flatMap(linesOfMember).length : 1), 0);
   if (count > MOST_LINES) throw new SearchProblem('lines', `A search has at most ${MOST_LINES} lines; here are ${count}.`);
-  const corners = bounds.flatMap(({ shape }) => (shape.type === 'Circle' ? [] : shape.coordinates.flat(shape.type === 'Polygon' ? 1 : 2))).length;
+  const corners = bounds.flatMap(({ shape }) =>
+    shape.type === 'Circle' ? [] : shape.coordinates.flat(shape.type === 'Polygon' ? 1 : 2),
+  ).length;
   if (corners > MOST_CORNERS) {
     throw new SearchProblem('bounds', `The bounds have ${corners} corners in all; at most ${MOST_CORNERS} are taken.`);
   }

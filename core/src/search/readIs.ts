@@ -29,7 +29,10 @@ export function readIs(value: unknown, field: Field, path: string): Is {
   const keys = Object.keys(is);
   const [key] = keys;
   if (keys.length !== 1 || key === undefined) {
-    throw new SearchProblem(path, `${field.label} takes exactly one test; here are ${keys.length}. It can be ${allowed.join(', ')}.`);
+    throw new SearchProblem(
+      path,
+      `${field.label} takes exactly one test; here are ${keys.length}. It can be ${allowed.join(', ')}.`,
+    );
   }
   const at = `${path}.${key}`;
   const test = is[key];
@@ -81,7 +84,7 @@ function readStatusTimes(value: unknown, path: string): { status: (typeof STATUS
     if (last !== undefined && !(typeof last === 'string' && isPeriod(last))) {
       throw new SearchProblem(`${at}.last`, `${quoted(last)} is not an ISO 8601 period such as P30D.`);
     }
-    return { status: wordAt(status, `${at}.status`, STATUSES), ...(last === undefined ? {} : { last: last as string }) };
+    return { status: wordAt(status, `${at}.status`, STATUSES), ...(last === undefined ? {} : { last: last }) };
   });
 }
 
@@ -111,7 +114,8 @@ function readScalar(value: unknown, field: Field, path: string): Scalar {
     case 'number':
     case 'money': {
       const number = numberAt(value, path);
-      if (Math.abs(number) > 1e12) throw new SearchProblem(path, `${field.label} of ${number} is beyond anything that can be listed.`);
+      if (Math.abs(number) > 1e12)
+        throw new SearchProblem(path, `${field.label} of ${number} is beyond anything that can be listed.`);
       return number;
     }
     case 'date':

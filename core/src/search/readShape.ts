@@ -13,7 +13,10 @@ export function readShape(value: unknown, path: string): Shape {
     const shape = objectAt(value, path, ['type', 'center', 'radiusMeters']);
     const radiusMeters = numberAt(shape['radiusMeters'], `${path}.radiusMeters`);
     if (radiusMeters <= 0 || radiusMeters > WIDEST_CIRCLE_METRES) {
-      throw new SearchProblem(`${path}.radiusMeters`, `A circle's radius is more than 0 and at most 500 km, not ${radiusMeters} m.`);
+      throw new SearchProblem(
+        `${path}.radiusMeters`,
+        `A circle's radius is more than 0 and at most 500 km, not ${radiusMeters} m.`,
+      );
     }
     return { type, center: readPosition(shape['center'], `${path}.center`), radiusMeters };
   }
@@ -36,7 +39,10 @@ function guardCorners(polygons: readonly (readonly (readonly LonLat[])[])[], pat
     if (crossing) {
       const [a, b] = crossing.edges;
       const which = polygons.length > 1 ? ` of part ${i + 1}` : '';
-      throw new SearchProblem(path, `The outline${which} crosses itself where its sides ${a} and ${b} meet. Move one of their corners.`);
+      throw new SearchProblem(
+        path,
+        `The outline${which} crosses itself where its sides ${a} and ${b} meet. Move one of their corners.`,
+      );
     }
   }
 }
@@ -51,14 +57,18 @@ function readRing(value: unknown, path: string): LonLat[] {
   const corners = listAt(value, path, MOST_CORNERS).map((corner, i) => readPosition(corner, `${path}[${i}]`));
   const [first, last] = [corners[0], corners[corners.length - 1]];
   if (!first || !last || corners.length < 4) {
-    throw new SearchProblem(path, `An outline needs at least three corners and its first again at the end; this one has ${corners.length} positions.`);
+    throw new SearchProblem(
+      path,
+      `An outline needs at least three corners and its first again at the end; this one has ${corners.length} positions.`,
+    );
   }
   if (first[0] !== last[0] || first[1] !== last[1]) {
     throw new SearchProblem(path, 'An outline ends where it began; repeat the first corner at the end.');
   }
   const longitudes = corners.map(([lon]) => lon);
   const width = longitudes.reduce((a, b) => Math.max(a, b)) - longitudes.reduce((a, b) => Math.min(a, b));
-  if (width >= 180) throw new SearchProblem(path, 'An outline may not span half the globe; bounds across the date line are not taken.');
+  if (width >= 180)
+    throw new SearchProblem(path, 'An outline may not span half the globe; bounds across the date line are not taken.');
   return corners;
 }
 

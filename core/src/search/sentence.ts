@@ -15,7 +15,10 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
 };
 
 const SUBTYPE_WORDS: Readonly<Record<string, string>> = {
-  'Single Family Residence': 'houses', Townhouse: 'townhouses', Condominium: 'condominiums', 'Manufactured Home': 'manufactured homes',
+  'Single Family Residence': 'houses',
+  Townhouse: 'townhouses',
+  Condominium: 'condominiums',
+  'Manufactured Home': 'manufactured homes',
 };
 
 /** A bound as it is read in a phrase: "½ mile around Sedge station", "Mill yard". */
@@ -34,18 +37,30 @@ export function sayMiles(metres: number): string {
 /** The whole search as one spoken sentence, true to its must lines and bounds, in their order. */
 export function sentenceOf(search: Search): string {
   const must = search.lines.filter((line) => line.weight !== 'nice');
-  const kindLine = must.find((line): line is FieldLine => !isEither(line) && line.field === 'PropertySubType' && 'anyOf' in line.is);
+  const kindLine = must.find(
+    (line): line is FieldLine => !isEither(line) && line.field === 'PropertySubType' && 'anyOf' in line.is,
+  );
   const named = kindLine && 'anyOf' in kindLine.is ? kindLine.is.anyOf.map((kind) => SUBTYPE_WORDS[kind] ?? kind) : [];
   const kinds = search.kinds.map((kind) => KIND_WORDS[kind] ?? kind);
-  const subject = named.length > 0 ? sentenceCase(listed(named, 'and')) : listed(kinds.map((kind, i) => (i === 0 ? kind : kind.toLowerCase())), 'and');
+  const subject =
+    named.length > 0
+      ? sentenceCase(listed(named, 'and'))
+      : listed(
+          kinds.map((kind, i) => (i === 0 ? kind : kind.toLowerCase())),
+          'and',
+        );
   const keepIn = search.bounds.filter(({ mode }) => mode === 'in').map(sayBound);
   const keepOut = search.bounds.filter(({ mode }) => mode === 'out').map(sayBound);
   const where = [
     keepIn.length > 0 ? `within ${listed(keepIn, 'or')}` : '',
     keepOut.length > 0 ? `but not in ${listed(keepOut, 'or')}` : '',
-  ].filter(Boolean).join(', ');
+  ]
+    .filter(Boolean)
+    .join(', ');
   const lines = must.filter((line) => line !== kindLine).map((line) => (isEither(line) ? phraseOf(line) : sayLine(line)));
-  const nice = search.lines.filter((line) => line.weight === 'nice').map((line) => (isEither(line) ? phraseOf(line) : sayLine(line)));
+  const nice = search.lines
+    .filter((line) => line.weight === 'nice')
+    .map((line) => (isEither(line) ? phraseOf(line) : sayLine(line)));
   const said = [`${subject}${where ? ` ${where}` : ''}`, ...lines].join(lines.length > 0 ? '; ' : '');
   return `${said}.${nice.length > 0 ? ` Would be nice: ${nice.join('; ')}.` : ''}`;
 }
@@ -57,7 +72,11 @@ function sayLine(line: FieldLine): string {
   if (line.field === 'Status') return phrase.toLowerCase();
   if (line.field === 'ListPrice') return phrase;
   if (['BedroomsTotal', 'Baths', 'BathroomsFull'].includes(line.field)) {
-    return phrase.replace(/^(exactly |up to |not )?([\d½¼¾.]+)(.*)$/, (_, before: string | undefined, n: string, after: string) => `${before ?? ''}${n} ${n === '1' ? label.replace(/s$/, '') : label}${after}`);
+    return phrase.replace(
+      /^(exactly |up to |not )?([\d½¼¾.]+)(.*)$/,
+      (_, before: string | undefined, n: string, after: string) =>
+        `${before ?? ''}${n} ${n === '1' ? label.replace(/s$/, '') : label}${after}`,
+    );
   }
   return `${label} ${phrase}`;
 }

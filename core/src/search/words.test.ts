@@ -46,19 +46,41 @@ describe('parseValue', () => {
     expect(parseValue('2400', field('ListPrice'), ['Residential Lease'])).toEqual({ is: { atMost: 2400 } });
   });
 
-  it.each([['', 'ListPrice'], ['a lot', 'ListPrice'], ['450k to 300k', 'ListPrice'], ['3,50', 'ListPrice'], ['soon', 'OnMarketDate'], ['Feb 30, 2026', 'OnMarketDate']])('says what is wrong with “%s”', (text, name) => {
+  it.each([
+    ['', 'ListPrice'],
+    ['a lot', 'ListPrice'],
+    ['450k to 300k', 'ListPrice'],
+    ['3,50', 'ListPrice'],
+    ['soon', 'OnMarketDate'],
+    ['Feb 30, 2026', 'OnMarketDate'],
+  ])('says what is wrong with “%s”', (text, name) => {
     expect(read(text, name)).toHaveProperty('problem', expect.stringMatching(/\.$/));
   });
 
   it('reads every phrase back to the value that it was printed from', () => {
     const halves = fc.integer({ min: 1, max: 16 }).map((n) => n / 2);
-    const amounts: Readonly<Record<string, fc.Arbitrary<number>>> = { ListPrice: fc.integer({ min: 10_000, max: 9_000_000 }), Baths: halves, LivingArea: fc.integer({ min: 1, max: 99_999 }), BedroomsTotal: fc.integer({ min: 1, max: 12 }), YearBuilt: fc.integer({ min: 1800, max: 2026 }), FeePerMonth: fc.integer({ min: 1, max: 2000 }) };
+    const amounts: Readonly<Record<string, fc.Arbitrary<number>>> = {
+      ListPrice: fc.integer({ min: 10_000, max: 9_000_000 }),
+      Baths: halves,
+      LivingArea: fc.integer({ min: 1, max: 99_999 }),
+      BedroomsTotal: fc.integer({ min: 1, max: 12 }),
+      YearBuilt: fc.integer({ min: 1800, max: 2026 }),
+      FeePerMonth: fc.integer({ min: 1, max: 2000 }),
+    };
     for (const [name, amount] of Object.entries(amounts)) {
       const tests: fc.Arbitrary<Is> = fc.oneof(
-        amount.map((atLeast) => ({ atLeast })), amount.map((atMost) => ({ atMost })), amount.map((equals) => ({ equals })), amount.map((not) => ({ not })),
+        amount.map((atLeast) => ({ atLeast })),
+        amount.map((atMost) => ({ atMost })),
+        amount.map((equals) => ({ equals })),
+        amount.map((not) => ({ not })),
         fc.tuple(amount, amount).map(([a, b]) => ({ between: [Math.min(a, b), Math.max(a, b)] as const })),
       );
-      fc.assert(fc.property(tests, (is) => void expect(parseValue(phraseOfIs(is, field(name)), field(name), ['Residential'])).toEqual({ is })));
+      fc.assert(
+        fc.property(
+          tests,
+          (is) => void expect(parseValue(phraseOfIs(is, field(name)), field(name), ['Residential'])).toEqual({ is }),
+        ),
+      );
     }
   });
 });
@@ -66,7 +88,9 @@ describe('parseValue', () => {
 describe('sentenceOf', () => {
   it('says the whole search', () => {
     const search: Search = {
-      version: 1, kinds: ['Residential'], order: [],
+      version: 1,
+      kinds: ['Residential'],
+      order: [],
       lines: [
         { id: 'a', field: 'PropertySubType', is: { anyOf: ['Single Family Residence', 'Townhouse'] } },
         { id: 'b', field: 'BedroomsTotal', is: { atLeast: 3 } },
@@ -78,23 +102,42 @@ describe('sentenceOf', () => {
         { id: 'm', mode: 'out', name: 'Mill yard', shape: { type: 'Polygon', coordinates: [] } },
       ],
     };
-    expect(sentenceOf(search)).toBe('Houses and townhouses within ½ mile around Sedge station, but not in Mill yard; 3 bedrooms or more; $300,000 to $450,000. Would be nice: public remarks mentions workshop.');
+    expect(sentenceOf(search)).toBe(
+      'Houses and townhouses within ½ mile around Sedge station, but not in Mill yard; 3 bedrooms or more; $300,000 to $450,000. Would be nice: public remarks mentions workshop.',
+    );
   });
 });
 
 describe('missOf', () => {
-  const search = (is: Is, name: string): Search => ({ version: 1, kinds: ['Residential'], lines: [{ id: 'a', field: name, is }], bounds: [], order: [] });
+  const search = (is: Is, name: string): Search => ({
+    version: 1,
+    kinds: ['Residential'],
+    lines: [{ id: 'a', field: name, is }],
+    bounds: [],
+    order: [],
+  });
   it.each([
     [{ atMost: 450_000 }, 'ListPrice', { ListPrice: 455_000 }, '$5,000 over', 5000],
     [{ atLeast: 2 }, 'Baths', { BathroomsFull: 1, BathroomsHalf: 1 }, 'half a bath short', 0.5],
     [{ atLeast: 3 }, 'BedroomsTotal', { BedroomsTotal: 1 }, '2 bedrooms short', 2],
     [{ atLeast: 0.25 }, 'LotSizeAcres', { LotSizeAcres: 0.21 }, '0.04 ac short', 0.04],
   ])('says how far %j of %s is from %j', (is, name, record, text, by) => {
-    expect(missOf(search(is as Is, name), { ListingKey: 'x', PropertyType: 'Residential', ...record }, 'a')).toMatchObject({ text, by });
+    expect(missOf(search(is as Is, name), { ListingKey: 'x', PropertyType: 'Residential', ...record }, 'a')).toMatchObject({
+      text,
+      by,
+    });
   });
   it('says how far outside a circle a home stands', () => {
-    const bounded: Search = { version: 1, kinds: ['Residential'], lines: [], bounds: [{ id: 'k', mode: 'in', shape: { type: 'Circle', center: [-66, 40.6], radiusMeters: 500 } }], order: [] };
-    expect(missOf(bounded, { ListingKey: 'x', PropertyType: 'Residential', Longitude: -66, Latitude: 40.6105 }, 'keepIn')).toMatchObject({ text: '0.4 miles outside', unit: 'm' });
+    const bounded: Search = {
+      version: 1,
+      kinds: ['Residential'],
+      lines: [],
+      bounds: [{ id: 'k', mode: 'in', shape: { type: 'Circle', center: [-66, 40.6], radiusMeters: 500 } }],
+      order: [],
+    };
+    expect(
+      missOf(bounded, { ListingKey: 'x', PropertyType: 'Residential', Longitude: -66, Latitude: 40.6105 }, 'keepIn'),
+    ).toMatchObject({ text: '0.4 miles outside', unit: 'm' });
   });
 });
 
@@ -102,15 +145,38 @@ describe('advise', () => {
   // 25 to 30 are comfortable, fewer than about 10 wants widening (common practice, no source)
   it('follows what practitioners say of the numbers', () => {
     const tone = (fit: number): string => advise({ fit, unknown: 0, lines: [] }).tone;
-    expect([0, 9, 10, 27, 45, 60].map(tone)).toEqual(['tooFew', 'tooFew', 'comfortable', 'comfortable', 'comfortable', 'tooMany']);
+    expect([0, 9, 10, 27, 45, 60].map(tone)).toEqual([
+      'tooFew',
+      'tooFew',
+      'comfortable',
+      'comfortable',
+      'comfortable',
+      'tooMany',
+    ]);
   });
   it('names the line that holds most back', () => {
-    expect(advise({ fit: 2, unknown: 0, lines: [{ label: 'list price', holdsBack: 38, blank: 0 }, { label: 'baths', holdsBack: 4, blank: 1 }] }).reason).toContain('Dropping list price alone would add 38.');
+    expect(
+      advise({
+        fit: 2,
+        unknown: 0,
+        lines: [
+          { label: 'list price', holdsBack: 38, blank: 0 },
+          { label: 'baths', holdsBack: 4, blank: 1 },
+        ],
+      }).reason,
+    ).toContain('Dropping list price alone would add 38.');
   });
 });
 
 describe('isSameStreet', () => {
-  it.each([['1st St', 'First Street', true], ['Lantern', 'Lantern Ln', true], ['N Heron Ter', 'North Heron Terrace', true], ['Lantern Rd', 'Lantern Ln', false], ['SR 12', 'State Route 12', true], ['', 'Lantern Ln', false]])('%s and %s: %s', (asked, street, same) => {
+  it.each([
+    ['1st St', 'First Street', true],
+    ['Lantern', 'Lantern Ln', true],
+    ['N Heron Ter', 'North Heron Terrace', true],
+    ['Lantern Rd', 'Lantern Ln', false],
+    ['SR 12', 'State Route 12', true],
+    ['', 'Lantern Ln', false],
+  ])('%s and %s: %s', (asked, street, same) => {
     expect(isSameStreet(asked, street)).toBe(same);
   });
 });

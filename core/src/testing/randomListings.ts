@@ -6,10 +6,14 @@ import type { Bound, FieldLine, Line, Search } from '../search/document.js';
 
 /** Randomness for tests: small listings full of blanks, near the values that random searches ask for. */
 const maybe = <T>(arbitrary: fc.Arbitrary<T>): fc.Arbitrary<T | null> => fc.option(arbitrary, { freq: 4, nil: null });
-const dates = fc.integer({ min: 0, max: 120 }).map((back) => new Date(Date.UTC(2026, 3, 14) - back * 86_400_000).toISOString().slice(0, 10));
+const dates = fc
+  .integer({ min: 0, max: 120 })
+  .map((back) => new Date(Date.UTC(2026, 3, 14) - back * 86_400_000).toISOString().slice(0, 10));
 const FEATURES = ['In-Law Floorplan', 'Kitchen Island', 'Vaulted Ceiling(s)'];
 const TOWNS = ['Port Ostrey', 'Sedge Ferry', 'Wrenfield'];
-const PLACES = fc.tuple(fc.integer({ min: -20, max: 20 }), fc.integer({ min: -20, max: 20 })).map(([x, y]): [number, number] => [-66 + x / 1000, 40.6 + y / 1000]);
+const PLACES = fc
+  .tuple(fc.integer({ min: -20, max: 20 }), fc.integer({ min: -20, max: 20 }))
+  .map(([x, y]): [number, number] => [-66 + x / 1000, 40.6 + y / 1000]);
 
 export const listings: fc.Arbitrary<ListingRecord[]> = fc
   .array(
@@ -38,7 +42,12 @@ export const listings: fc.Arbitrary<ListingRecord[]> = fc
     { minLength: 1, maxLength: 70 },
   )
   .map((records) =>
-    records.map(({ at, ...record }, i) => ({ ...record, ListingKey: `L${String(i).padStart(3, '0')}`, Longitude: at?.[0] ?? null, Latitude: at?.[1] ?? null })),
+    records.map(({ at, ...record }, i) => ({
+      ...record,
+      ListingKey: `L${String(i).padStart(3, '0')}`,
+      Longitude: at?.[0] ?? null,
+      Latitude: at?.[1] ?? null,
+    })),
   );
 
 const numbers = (field: string, values: fc.Arbitrary<number>): fc.Arbitrary<FieldLine> =>
@@ -53,12 +62,17 @@ const numbers = (field: string, values: fc.Arbitrary<number>): fc.Arbitrary<Fiel
     )
     .map((is) => ({ id: '', field, is }));
 const choices = (field: string, values: readonly string[], withAll: boolean): fc.Arbitrary<FieldLine> =>
-  fc.tuple(fc.constantFrom('anyOf', 'noneOf', ...(withAll ? ['allOf'] : [])), fc.subarray([...values], { minLength: 1 })).map(([key, list]) => ({ id: '', field, is: { [key]: list } as never }));
+  fc
+    .tuple(fc.constantFrom('anyOf', 'noneOf', ...(withAll ? ['allOf'] : [])), fc.subarray([...values], { minLength: 1 }))
+    .map(([key, list]) => ({ id: '', field, is: { [key]: list } as never }));
 
 const fieldLines: fc.Arbitrary<FieldLine> = fc
   .tuple(
     fc.oneof(
-      numbers('ListPrice', fc.integer({ min: 299, max: 311 }).map((k) => k * 1000)),
+      numbers(
+        'ListPrice',
+        fc.integer({ min: 299, max: 311 }).map((k) => k * 1000),
+      ),
       numbers('BedroomsTotal', fc.integer({ min: 1, max: 4 })),
       numbers('Baths', fc.constantFrom(1, 1.5, 2, 2.5)),
       numbers('LotSizeAcres', fc.constantFrom(0.19, 0.2, 0.21, 0.25)),
@@ -67,11 +81,22 @@ const fieldLines: fc.Arbitrary<FieldLine> = fc
       choices('City', TOWNS, false),
       choices('InteriorFeatures', FEATURES, true),
       choices('Status', ['Active', 'Closed', 'Pending', 'Expired'], false),
-      fc.constant<FieldLine>({ id: '', field: 'Status', is: { oneOf: [{ status: 'Active' }, { status: 'Closed', last: 'P60D' }] } }),
+      fc.constant<FieldLine>({
+        id: '',
+        field: 'Status',
+        is: { oneOf: [{ status: 'Active' }, { status: 'Closed', last: 'P60D' }] },
+      }),
       fc.boolean().map((yes): FieldLine => ({ id: '', field: 'WaterfrontYN', is: { yes } })),
       fc.constantFrom('P30D', 'P2M').map((last): FieldLine => ({ id: '', field: 'OnMarketDate', is: { last } })),
       fc.constant<FieldLine>({ id: '', field: 'StatusChangeTimestamp', is: { last: 'P45D' } }),
-      fc.constantFrom<FieldLine['is']>({ words: { anyOf: ['workshop', 'studio'] } }, { words: { anyOf: ['garden'], stem: true } }, { words: { phrase: 'cafe corner' } }, { contains: 'GARDEN' }).map((is) => ({ id: '', field: 'PublicRemarks', is })),
+      fc
+        .constantFrom<FieldLine['is']>(
+          { words: { anyOf: ['workshop', 'studio'] } },
+          { words: { anyOf: ['garden'], stem: true } },
+          { words: { phrase: 'cafe corner' } },
+          { contains: 'GARDEN' },
+        )
+        .map((is) => ({ id: '', field: 'PublicRemarks', is })),
       fc.constant<FieldLine>({ id: '', field: 'StreetName', is: { sameStreet: 'First Street' } }),
     ),
     fc.constantFrom(undefined, 'unknown' as const, 'pass' as const, 'fail' as const),
@@ -80,17 +105,41 @@ const fieldLines: fc.Arbitrary<FieldLine> = fc
 
 const lines: fc.Arbitrary<Line> = fc.oneof(
   { weight: 5, arbitrary: fieldLines },
-  { weight: 1, arbitrary: fc.array(fc.oneof(fieldLines, fc.array(fieldLines, { minLength: 1, maxLength: 2 }).map((all) => ({ all }))), { minLength: 1, maxLength: 3 }).map((either) => ({ id: '', either })) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .array(
+        fc.oneof(
+          fieldLines,
+          fc.array(fieldLines, { minLength: 1, maxLength: 2 }).map((all) => ({ all })),
+        ),
+        { minLength: 1, maxLength: 3 },
+      )
+      .map((either) => ({ id: '', either })),
+  },
 );
 
 const bounds: fc.Arbitrary<Bound> = fc
   .tuple(
     fc.constantFrom('in' as const, 'out' as const),
     fc.oneof(
-      fc.tuple(PLACES, fc.integer({ min: 200, max: 2000 })).map(([center, radiusMeters]) => ({ type: 'Circle' as const, center, radiusMeters })),
+      fc
+        .tuple(PLACES, fc.integer({ min: 200, max: 2000 }))
+        .map(([center, radiusMeters]) => ({ type: 'Circle' as const, center, radiusMeters })),
       fc.tuple(PLACES, fc.integer({ min: 1, max: 15 })).map(([[x, y], size]) => {
         const s = size / 1000;
-        return { type: 'Polygon' as const, coordinates: [[[x, y], [x + s, y], [x + s, y + s], [x, y + s], [x, y]] as [number, number][]] };
+        return {
+          type: 'Polygon' as const,
+          coordinates: [
+            [
+              [x, y],
+              [x + s, y],
+              [x + s, y + s],
+              [x, y + s],
+              [x, y],
+            ] as [number, number][],
+          ],
+        };
       }),
     ),
   )
@@ -98,15 +147,30 @@ const bounds: fc.Arbitrary<Bound> = fc
 
 /** Random searches with their own ids throughout. */
 export const searches: fc.Arbitrary<Search> = fc
-  .tuple(fc.subarray([...PROPERTY_TYPES.slice(0, 4)], { minLength: 1 }), fc.array(lines, { maxLength: 6 }), fc.array(bounds, { maxLength: 4 }), fc.boolean())
+  .tuple(
+    fc.subarray([...PROPERTY_TYPES.slice(0, 4)], { minLength: 1 }),
+    fc.array(lines, { maxLength: 6 }),
+    fc.array(bounds, { maxLength: 4 }),
+    fc.boolean(),
+  )
   .map(([kinds, lineList, boundList, all]) => {
     let n = 0;
     const named = <T extends { id: string }>(item: T): T => ({ ...item, id: `x${n++}` });
     const withIds = lineList.map((line): Line => {
       if (!('either' in line)) return named(line);
-      return named({ ...line, either: line.either.map((member) => ('all' in member ? { all: member.all.map(named) } : named(member))) });
+      return named({
+        ...line,
+        either: line.either.map((member) => ('all' in member ? { all: member.all.map(named) } : named(member))),
+      });
     });
-    return { version: 1, kinds, lines: withIds, bounds: boundList.map(named), order: [], ...(all ? { reach: 'all' as const } : {}) };
+    return {
+      version: 1,
+      kinds,
+      lines: withIds,
+      bounds: boundList.map(named),
+      order: [],
+      ...(all ? { reach: 'all' as const } : {}),
+    };
   });
 
 /** Tuesday, April 14, 2026, 9:12 am in the county. */

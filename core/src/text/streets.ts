@@ -2,17 +2,63 @@ import { wordsOf } from './words.js';
 
 /** Street suffixes and their usual abbreviations (USPS Publication 28, appendix C1; from memory, the common ones). */
 const SUFFIXES: Readonly<Record<string, string>> = {
-  st: 'street', str: 'street', ave: 'avenue', av: 'avenue', rd: 'road', ln: 'lane', dr: 'drive', ct: 'court',
-  pl: 'place', ter: 'terrace', terr: 'terrace', cir: 'circle', blvd: 'boulevard', hwy: 'highway', pkwy: 'parkway',
-  sq: 'square', trl: 'trail', wy: 'way', aly: 'alley', xing: 'crossing', cv: 'cove', lndg: 'landing', pt: 'point',
-  hl: 'hill', hts: 'heights', rdg: 'ridge', brg: 'bridge', rte: 'route', sr: 'state route', tpke: 'turnpike',
+  st: 'street',
+  str: 'street',
+  ave: 'avenue',
+  av: 'avenue',
+  rd: 'road',
+  ln: 'lane',
+  dr: 'drive',
+  ct: 'court',
+  pl: 'place',
+  ter: 'terrace',
+  terr: 'terrace',
+  cir: 'circle',
+  blvd: 'boulevard',
+  hwy: 'highway',
+  pkwy: 'parkway',
+  sq: 'square',
+  trl: 'trail',
+  wy: 'way',
+  aly: 'alley',
+  xing: 'crossing',
+  cv: 'cove',
+  lndg: 'landing',
+  pt: 'point',
+  hl: 'hill',
+  hts: 'heights',
+  rdg: 'ridge',
+  brg: 'bridge',
+  rte: 'route',
+  sr: 'state route',
+  tpke: 'turnpike',
 };
 
 const DIRECTIONS: Readonly<Record<string, string>> = {
-  n: 'north', s: 'south', e: 'east', w: 'west', ne: 'northeast', nw: 'northwest', se: 'southeast', sw: 'southwest',
+  n: 'north',
+  s: 'south',
+  e: 'east',
+  w: 'west',
+  ne: 'northeast',
+  nw: 'northwest',
+  se: 'southeast',
+  sw: 'southwest',
 };
 
-const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth'];
+const ORDINALS = [
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+  'eleventh',
+  'twelfth',
+];
 
 /** One spelling for a street's name: suffix, direction and ordinals written out, so that "1st St" is "first street". */
 export function streetKey(street: string): string {

@@ -7,7 +7,11 @@ export function plain(text: string): string {
 
 /** The whole words of a text in order: letters and digits, apostrophes joined; empty gives none. */
 export function wordsOf(text: string): string[] {
-  return plain(text).replace(/['’]/g, '').match(/[\p{L}\p{N}]+/gu) ?? [];
+  return (
+    plain(text)
+      .replace(/['’]/g, '')
+      .match(/[\p{L}\p{N}]+/gu) ?? []
+  );
 }
 
 /** Words reduced to their stems by Porter's algorithm (M. F. Porter, 1980), so that "gardens" finds "garden". */

@@ -26,12 +26,17 @@ export function isPeriod(text: string): boolean {
 export function dayNumber(isoDate: string): number {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(isoDate)) return NaN;
   const ms = Date.parse(`${isoDate}T00:00:00Z`);
-  return new Date(ms).toJSON()?.slice(0, 10) === isoDate ? ms / 86_400_000 : NaN;
+  // months and days beyond the calendar roll over: February 30 comes back as another day
+  return !Number.isNaN(ms) && isoDate === isoDateOf(ms) ? ms / 86_400_000 : NaN;
 }
 
 /** The ISO date of a day number. */
 export function isoDate(day: number): string {
-  return new Date(day * 86_400_000).toISOString().slice(0, 10);
+  return isoDateOf(day * 86_400_000);
+}
+
+function isoDateOf(ms: number): string {
+  return new Date(ms).toISOString().slice(0, 10);
 }
 
 /** Today's ISO date in the county's zone. */

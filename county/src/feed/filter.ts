@@ -15,7 +15,13 @@ export function readFilter(text: string): Test {
   const peek = (): string | undefined => tokens[at]?.text;
   const take = (expected?: string): { text: string; quoted: boolean } => {
     const token = tokens[at++];
-    if (!token || (expected !== undefined && token.text !== expected)) throw new Error(`$filter: expected ${expected ?? 'more'} after “${tokens.slice(0, at - 1).map((t) => t.text).join(' ')}”`);
+    if (!token || (expected !== undefined && token.text !== expected))
+      throw new Error(
+        `$filter: expected ${expected ?? 'more'} after “${tokens
+          .slice(0, at - 1)
+          .map((t) => t.text)
+          .join(' ')}”`,
+      );
     return token;
   };
   const either = (): Test => {
@@ -77,7 +83,10 @@ function tokenize(text: string): { text: string; quoted: boolean }[] {
     const match = TOKEN.exec(text);
     if (!match) throw new Error('$filter: a quotation mark is left open');
     const quoted = match[4] !== undefined;
-    tokens.push({ text: quoted ? (match[4] as string).replaceAll("''", "'") : (match[1] ?? match[2] ?? match[3] ?? match[5] ?? ''), quoted });
+    tokens.push({
+      text: quoted ? (match[4] as string).replaceAll("''", "'") : (match[1] ?? match[2] ?? match[3] ?? match[5] ?? ''),
+      quoted,
+    });
   }
   return tokens;
 }

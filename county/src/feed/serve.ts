@@ -35,7 +35,8 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
     const [root, name, file] = url.pathname.split('/').slice(1);
     if (root === 'health') return send(response, 200, { status: 'up' });
     if (root === 'media') return sendPicture(response, name ?? '', file ?? '');
-    if (request.headers.authorization !== `Bearer ${token}`) return send(response, 401, { error: { code: '401', message: 'This feed needs its token.' } });
+    if (request.headers.authorization !== `Bearer ${token}`)
+      return send(response, 401, { error: { code: '401', message: 'This feed needs its token.' } });
     if (root === 'clock' && request.method === 'PUT') {
       const { now } = JSON.parse(await bodyOf(request)) as { now: number };
       market.advanceTo(now);
@@ -44,7 +45,9 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
     if (root === 'showings' && request.method === 'POST') {
       const ask = JSON.parse(await bodyOf(request)) as { ListingKey: string; startAt: number; askedAt: number };
       const record = listing(ask.ListingKey);
-      return record ? send(response, 200, answerShowing(record, ask)) : send(response, 404, { error: { code: '404', message: 'No such listing.' } });
+      return record
+        ? send(response, 200, answerShowing(record, ask))
+        : send(response, 404, { error: { code: '404', message: 'No such listing.' } });
     }
     const rows = root === 'odata' && name ? rowsOf[name] : undefined;
     if (!rows) return send(response, 404, { error: { code: '404', message: `There is no ${url.pathname}.` } });
@@ -57,8 +60,19 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
     const query = url.searchParams;
     const filter = query.get('$filter');
     const found = filter ? rows.filter(readFilter(filter)) : [...rows];
-    for (const [field, direction] of (query.get('$orderby') ?? '').split(',').filter(Boolean).map((part) => part.trim().split(' ')).reverse()) {
-      found.sort((a, b) => (String(a[field as string]) < String(b[field as string]) ? -1 : String(a[field as string]) > String(b[field as string]) ? 1 : 0) * (direction === 'desc' ? -1 : 1));
+    for (const [field, direction] of (query.get('$orderby') ?? '')
+      .split(',')
+      .filter(Boolean)
+      .map((part) => part.trim().split(' '))
+      .reverse()) {
+      found.sort(
+        (a, b) =>
+          (String(a[field as string]) < String(b[field as string])
+            ? -1
+            : String(a[field as string]) > String(b[field as string])
+              ? 1
+              : 0) * (direction === 'desc' ? -1 : 1),
+      );
     }
     const skip = Number(query.get('$skip') ?? 0);
     const top = Math.min(PAGE, Number(query.get('$top') ?? PAGE));
@@ -97,7 +111,9 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
 
   return createServer((request, response) => {
     answer(request, response).catch((error: unknown) => {
-      send(response, 400, { error: { code: '400', message: error instanceof Error ? error.message : 'The request could not be read.' } });
+      send(response, 400, {
+        error: { code: '400', message: error instanceof Error ? error.message : 'The request could not be read.' },
+      });
     });
   });
 }

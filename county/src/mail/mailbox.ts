@@ -22,7 +22,11 @@ export class Mailbox {
 
   async keep(raw: Buffer, recipients: readonly string[]): Promise<void> {
     const { messageId } = await simpleParser(raw);
-    const id = createHash('sha256').update(messageId ?? raw).update(recipients.join()).digest('hex').slice(0, 16);
+    const id = createHash('sha256')
+      .update(messageId ?? raw)
+      .update(recipients.join())
+      .digest('hex')
+      .slice(0, 16);
     // written aside and renamed, so that a half-written message is never listed
     const aside = join(this.folder, `${id}.part`);
     writeFileSync(aside, raw);

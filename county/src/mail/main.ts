@@ -19,7 +19,7 @@ const smtp = new SMTPServer({
     });
   },
 });
-smtp.on('error', (error) => console.error(error.message));
+smtp.on('error', (error) => process.stderr.write(`${error.message}\n`));
 smtp.listen(Number(SMTP_PORT), '127.0.0.1');
 
 const http = createServer((request, response) => {

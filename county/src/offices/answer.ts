@@ -25,7 +25,8 @@ export function answerShowing(record: FeedRecord, { startAt, askedAt }: ShowingR
   if (status === 'Coming Soon' && typeof opensOn === 'string' && (start.toISODate() as string) < opensOn) {
     return { answer: 'refused', reason: `${office}: no showings before ${opensOn}.` };
   }
-  if (status !== 'Active' && status !== 'Coming Soon') return { answer: 'refused', reason: `${office}: the home is ${String(status).toLowerCase()}.` };
+  if (status !== 'Active' && status !== 'Coming Soon')
+    return { answer: 'refused', reason: `${office}: the home is ${String(status).toLowerCase()}.` };
   const hour = start.hour + start.minute / 60;
   if (hour < OPENS || hour > CLOSES) return { answer: 'refused', reason: `${office}: showings are between 9 am and 7 pm.` };
   const notice = { Tenant: 24, Owner: 2 }[String(record['OccupantType'])] ?? 0;

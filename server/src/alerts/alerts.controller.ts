@@ -21,7 +21,7 @@ export class AlertsController {
   @Header('content-type', 'text/html; charset=utf-8')
   @Header('content-security-policy', LETTER_POLICY)
   async letter(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Query('greeting') greeting?: string): Promise<string> {
-    return clean(await this.alerts.firstLetter(agent, id, String(greeting ?? '').slice(0, 2000)));
+    return clean(await this.alerts.firstLetter(agent, id, (greeting ?? '').slice(0, 2000)));
   }
 
   @Put('searches/:id/alert')

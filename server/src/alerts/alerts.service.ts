@@ -41,7 +41,11 @@ export class AlertsService {
     const told = this.told(search, records);
     return {
       forecast: forecast({ search: search.document, tell: settings.tell, zone, from, to: now, records, changes }),
-      to: people.map(({ name, email, confirmedAt, stoppedAt }) => ({ name, email, confirmed: confirmedAt !== null && stoppedAt === null })),
+      to: people.map(({ name, email, confirmedAt, stoppedAt }) => ({
+        name,
+        email,
+        confirmed: confirmedAt !== null && stoppedAt === null,
+      })),
       subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
       homes: told.length,
     };
@@ -53,7 +57,18 @@ export class AlertsService {
     const [reader] = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
     const told = this.told(search, await this.listings.all());
     const { publicUrl } = this.config;
-    return (await renderLetter(this.digests.letter({ greeting }, reader?.name ?? 'there', agent, told, `${publicUrl}/p/preview`, `${publicUrl}/stop/preview`))).html;
+    return (
+      await renderLetter(
+        this.digests.letter(
+          { greeting },
+          reader?.name ?? 'there',
+          agent,
+          told,
+          `${publicUrl}/p/preview`,
+          `${publicUrl}/stop/preview`,
+        ),
+      )
+    ).html;
   }
 
   private told(search: SearchRow, records: readonly ListingRecord[]): Told[] {
@@ -65,9 +80,15 @@ export class AlertsService {
   /** Starts a search's alert, or changes one that runs without telling anything again. */
   async start(agentId: string, searchId: string, settings: AlertSettings): Promise<AlertState> {
     const search = await this.searches.own(agentId, searchId);
-    if (!search.clientId) throw new Failure('request.invalid', 'Only a search in a client’s file can have an alert. Save it for a client first.', { path: 'clientId' });
+    if (!search.clientId)
+      throw new Failure('request.invalid', 'Only a search in a client’s file can have an alert. Save it for a client first.', {
+        path: 'clientId',
+      });
     if ((await this.clients.readersOf(search.clientId)).length === 0) {
-      throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.');
+      throw new Failure(
+        'alert.noAddress',
+        'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.',
+      );
     }
     return this.database.transaction(async (manager) => {
       const before = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
@@ -76,8 +97,14 @@ export class AlertsService {
       const first = nextDue('atOnce', now, this.config.zone, now);
       const due = before?.introduced ? nextDue(settings.cadence, now, this.config.zone, startedAt.getTime()) : first;
       await manager.save(AlertRow, {
-        searchId, ...settings, tell: [...settings.tell], state: 'running', startedAt, nextDueAt: new Date(due),
-        introduced: before?.introduced ?? false, sinceSequence: before?.sinceSequence ?? 0,
+        searchId,
+        ...settings,
+        tell: [...settings.tell],
+        state: 'running',
+        startedAt,
+        nextDueAt: new Date(due),
+        introduced: before?.introduced ?? false,
+        sinceSequence: before?.sinceSequence ?? 0,
       });
       return alertState(await manager.findOneByOrFail(AlertRow, { searchId }));
     });

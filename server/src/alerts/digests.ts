@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { addressShown, dollars, fits, forAudience, inReach, judge, mayShow, nextDue, plainNumber, standingOf } from '@perambula/core';
+import {
+  addressShown,
+  dollars,
+  fits,
+  forAudience,
+  inReach,
+  judge,
+  mayShow,
+  nextDue,
+  plainNumber,
+  standingOf,
+} from '@perambula/core';
 import type { ListingRecord, Search } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
@@ -39,7 +50,9 @@ export class Digests {
   ) {}
 
   async run(): Promise<void> {
-    const due = await this.database.getRepository(AlertRow).find({ select: { searchId: true }, where: { state: 'running', nextDueAt: LessThanOrEqual(this.clock.date()) } });
+    const due = await this.database
+      .getRepository(AlertRow)
+      .find({ select: { searchId: true }, where: { state: 'running', nextDueAt: LessThanOrEqual(this.clock.date()) } });
     for (const { searchId } of due) await this.database.transaction((manager) => this.write(manager, searchId));
   }
 
@@ -55,7 +68,9 @@ export class Digests {
       await this.tell(manager, alert, search, readers);
       alert.introduced = true;
     }
-    alert.nextDueAt = new Date(nextDue(alert.cadence, alert.cadence === 'atOnce' ? now + 60_000 : now, this.config.zone, alert.startedAt.getTime()));
+    alert.nextDueAt = new Date(
+      nextDue(alert.cadence, alert.cadence === 'atOnce' ? now + 60_000 : now, this.config.zone, alert.startedAt.getTime()),
+    );
     await manager.save(alert);
   }
 
@@ -65,15 +80,25 @@ export class Digests {
     const { value } = await manager.findOneByOrFail(SequenceRow, { id: 1 });
     const rows = await manager.findBy(ListingRow, { removed: false });
     const fitting = rows.filter(({ data }) => fits(search.document, data, this.clock.time()));
-    await insertOnce(manager, fitting.map(({ listingKey, data }) => ({
-      searchId: search.id, listingKey, sequence: 0, kind: 'new', at: this.clock.date(),
-      why: firstWhy(data),
-    })));
+    await insertOnce(
+      manager,
+      fitting.map(({ listingKey, data }) => ({
+        searchId: search.id,
+        listingKey,
+        sequence: 0,
+        kind: 'new',
+        at: this.clock.date(),
+        why: firstWhy(data),
+      })),
+    );
     return value;
   }
 
   private async tell(manager: EntityManager, alert: AlertRow, search: SearchRow, readers: readonly PersonRow[]): Promise<void> {
-    const items = await manager.find(AlertItemRow, { where: { searchId: alert.searchId, digestId: IsNull(), dropped: IsNull() }, order: { at: 'ASC', id: 'ASC' } });
+    const items = await manager.find(AlertItemRow, {
+      where: { searchId: alert.searchId, digestId: IsNull(), dropped: IsNull() },
+      order: { at: 'ASC', id: 'ASC' },
+    });
     if (items.length === 0) return;
     const rows = await manager.findBy(ListingRow, { listingKey: In([...new Set(items.map(({ listingKey }) => listingKey))]) });
     const records = new Map(rows.filter(({ removed }) => !removed).map(({ listingKey, data }) => [listingKey, data]));
@@ -98,22 +123,43 @@ export class Digests {
     return standingOf(judge(search, record, this.clock.time())) === 'fit' ? null : 'no longer fits';
   }
 
-  private async address(manager: EntityManager, alert: AlertRow, search: SearchRow, readers: readonly PersonRow[], told: readonly Told[], digestId: string): Promise<void> {
+  private async address(
+    manager: EntityManager,
+    alert: AlertRow,
+    search: SearchRow,
+    readers: readonly PersonRow[],
+    told: readonly Told[],
+    digestId: string,
+  ): Promise<void> {
     const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
     const client = found(await manager.findOneBy(ClientRow, { id: search.clientId ?? '' }), 'client');
     for (const person of readers) {
       const portalUrl = await this.links.make(manager, 'portal', person.id);
       const stopUrl = await this.links.make(manager, 'stop', person.id);
       await this.mail.write(manager, {
-        agentId: agent.id, replyTo: agent.email, clientId: client.id, personId: person.id, toAddress: person.email, toName: person.name,
-        subject: subjectOf(alert, search.name, told), letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
-        state: alert.held ? 'held' : 'queued', digestId,
+        agentId: agent.id,
+        replyTo: agent.email,
+        clientId: client.id,
+        personId: person.id,
+        toAddress: person.email,
+        toName: person.name,
+        subject: subjectOf(alert, search.name, told),
+        letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
+        state: alert.held ? 'held' : 'queued',
+        digestId,
       });
     }
   }
 
   /** The letter as it will arrive, for the outbox and for the preview alike. */
-  letter(alert: Pick<AlertRow, 'greeting'>, personName: string, agent: AgentRow, told: readonly Told[], portalUrl: string, stopUrl: string): Letter {
+  letter(
+    alert: Pick<AlertRow, 'greeting'>,
+    personName: string,
+    agent: AgentRow,
+    told: readonly Told[],
+    portalUrl: string,
+    stopUrl: string,
+  ): Letter {
     const shown = told.slice(0, MOST_HOMES_A_MESSAGE);
     const more = told.length - shown.length;
     return {
@@ -151,12 +197,13 @@ export function subjectOf(alert: Pick<AlertRow, 'subject' | 'introduced'>, searc
   const homes = `${told.length} ${told.length === 1 ? 'home' : 'homes'}`;
   if (alert.subject.trim()) return alert.subject.replaceAll('{homes}', homes);
   const [first] = told;
-  if (alert.introduced && told.length === 1 && first) return `${first.why}: ${addressShown(forAudience(first.record, 'message'))}`;
+  if (alert.introduced && told.length === 1 && first)
+    return `${first.why}: ${addressShown(forAudience(first.record, 'message'))}`;
   return `${searchName}: ${homes}${alert.introduced ? '' : ' to start with'}`;
 }
 
 /** "4 bd · 2½ ba · 2,140 sq ft · 0.21 ac", as far as the fields are filled in. */
-export function factsOf(record: ListingRecord): string {
+function factsOf(record: ListingRecord): string {
   const { BedroomsTotal: beds, BathroomsFull: full, BathroomsHalf: half, LivingArea: area, LotSizeAcres: acres } = record;
   const baths = typeof full === 'number' ? full + (typeof half === 'number' ? half / 2 : 0) : null;
   return [
@@ -164,5 +211,7 @@ export function factsOf(record: ListingRecord): string {
     baths !== null ? `${plainNumber(baths)} ba` : null,
     typeof area === 'number' ? `${plainNumber(area)} sq ft` : null,
     typeof acres === 'number' ? `${plainNumber(acres)} ac` : null,
-  ].filter(Boolean).join(' · ');
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }

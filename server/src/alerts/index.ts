@@ -1,4 +1,4 @@
 export { AlertItemRow, MatchCursorRow } from './alert.entity.js';
 export { AlertsModule } from './alerts.module.js';
-export { Digests, factsOf } from './digests.js';
+export { Digests } from './digests.js';
 export { Matcher } from './matcher.js';

@@ -33,7 +33,11 @@ export class Matcher {
 
   private async batch(manager: EntityManager): Promise<number> {
     const cursor = await manager.findOneOrFail(MatchCursorRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
-    const events = await manager.find(ListingEventRow, { where: { sequence: MoreThan(cursor.sequence) }, order: { sequence: 'ASC', id: 'ASC' }, take: BATCH });
+    const events = await manager.find(ListingEventRow, {
+      where: { sequence: MoreThan(cursor.sequence) },
+      order: { sequence: 'ASC', id: 'ASC' },
+      take: BATCH,
+    });
     // a batch ends between listings, never within the events of one sequence number
     const last = events[events.length - 1];
     const whole = events.length < BATCH || !last ? events : events.filter(({ sequence }) => sequence < last.sequence);
@@ -42,22 +46,35 @@ export class Matcher {
     const running = await this.running(manager);
     if (whole.length > 0 && running.length > 0) await this.matchEvents(manager, running, whole);
     if (cursor.matchedDay !== day) await this.matchMidnight(manager, running);
-    await manager.update(MatchCursorRow, { id: 1 }, { sequence: whole[whole.length - 1]?.sequence ?? cursor.sequence, matchedDay: day });
+    await manager.update(
+      MatchCursorRow,
+      { id: 1 },
+      { sequence: whole[whole.length - 1]?.sequence ?? cursor.sequence, matchedDay: day },
+    );
     return events.length;
   }
 
   private async running(manager: EntityManager): Promise<Running[]> {
     // a paused alert gathers its news and tells it when it is resumed
     const alerts = await manager.findBy(AlertRow, { state: In(['running', 'paused']) });
-    const searches = new Map((await manager.findBy(SearchRow, { id: In(alerts.map(({ searchId }) => searchId)) })).map((row) => [row.id, row]));
+    const searches = new Map(
+      (await manager.findBy(SearchRow, { id: In(alerts.map(({ searchId }) => searchId)) })).map((row) => [row.id, row]),
+    );
     return alerts.flatMap((alert) => {
       const search = searches.get(alert.searchId)?.document;
       return search ? [{ alert, search }] : [];
     });
   }
 
-  private async matchEvents(manager: EntityManager, running: readonly Running[], events: readonly ListingEventRow[]): Promise<void> {
-    const rows = await manager.findBy(ListingRow, { listingKey: In([...new Set(events.map(({ listingKey }) => listingKey))]), removed: false });
+  private async matchEvents(
+    manager: EntityManager,
+    running: readonly Running[],
+    events: readonly ListingEventRow[],
+  ): Promise<void> {
+    const rows = await manager.findBy(ListingRow, {
+      listingKey: In([...new Set(events.map(({ listingKey }) => listingKey))]),
+      removed: false,
+    });
     const records = new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
     const items: Partial<AlertItemRow>[] = [];
     for (const event of events) {
@@ -68,7 +85,14 @@ export class Matcher {
       for (const { alert, search } of running) {
         const isNews = alert.introduced && event.sequence > alert.sinceSequence;
         if (isNews && alert.tell.includes(kind) && fits(search, record, this.clock.time())) {
-          items.push({ searchId: alert.searchId, listingKey: event.listingKey, sequence: event.sequence, kind, why: whyOf(kind, change, record), at: event.at });
+          items.push({
+            searchId: alert.searchId,
+            listingKey: event.listingKey,
+            sequence: event.sequence,
+            kind,
+            why: whyOf(kind, change, record),
+            at: event.at,
+          });
         }
       }
     }
@@ -77,13 +101,29 @@ export class Matcher {
 
   /** What fits since midnight by the calendar alone: "new in the last 30 days", "open in the next week". */
   private async matchMidnight(manager: EntityManager, running: readonly Running[]): Promise<void> {
-    const relative = running.filter(({ search, alert }) => alert.introduced && /"(last|next)":/.test(JSON.stringify(search.lines)));
+    const relative = running.filter(
+      ({ search, alert }) => alert.introduced && /"(last|next)":/.test(JSON.stringify(search.lines)),
+    );
     if (relative.length === 0) return;
     const records = (await manager.findBy(ListingRow, { removed: false })).map(({ data }) => data);
     for (const { alert, search } of relative) {
-      const told = new Set((await manager.find(AlertItemRow, { select: { listingKey: true }, where: { searchId: alert.searchId } })).map(({ listingKey }) => listingKey));
+      const told = new Set(
+        (await manager.find(AlertItemRow, { select: { listingKey: true }, where: { searchId: alert.searchId } })).map(
+          ({ listingKey }) => listingKey,
+        ),
+      );
       const fitting = records.filter((record) => !told.has(record.ListingKey) && fits(search, record, this.clock.time()));
-      await insertOnce(manager, fitting.map(({ ListingKey }) => ({ searchId: alert.searchId, listingKey: ListingKey, sequence: 0, kind: 'new', why: 'Fits since today', at: this.clock.date() })));
+      await insertOnce(
+        manager,
+        fitting.map(({ ListingKey }) => ({
+          searchId: alert.searchId,
+          listingKey: ListingKey,
+          sequence: 0,
+          kind: 'new',
+          why: 'Fits since today',
+          at: this.clock.date(),
+        })),
+      );
     }
   }
 }
@@ -91,7 +131,13 @@ export class Matcher {
 /** Writes items that are not there yet; the unique key on alert, listing and sequence decides. */
 export async function insertOnce(manager: EntityManager, items: readonly Partial<AlertItemRow>[]): Promise<void> {
   if (items.length === 0) return;
-  await manager.createQueryBuilder().insert().orIgnore().into(AlertItemRow).values(items.map((item) => ({ digestId: null, toldAt: null, dropped: null, ...item }))).execute();
+  await manager
+    .createQueryBuilder()
+    .insert()
+    .orIgnore()
+    .into(AlertItemRow)
+    .values(items.map((item) => ({ digestId: null, toldAt: null, dropped: null, ...item })))
+    .execute();
 }
 
 /** The news in a few words, as the message tells it. */

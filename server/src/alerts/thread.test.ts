@@ -1,4 +1,15 @@
-import type { AlertPreview, AlertSettings, ClientFile, MailMessage, MailSummary, Portal, Shortlist, Showing, Task, Today } from '@perambula/contract';
+import type {
+  AlertPreview,
+  AlertSettings,
+  ClientFile,
+  MailMessage,
+  MailSummary,
+  Portal,
+  Shortlist,
+  Showing,
+  Task,
+  Today,
+} from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
 import ICAL from 'ical.js';
 import { simpleParser } from 'mailparser';
@@ -13,20 +24,40 @@ beforeAll(async () => {
   stack = await startTestStack();
   ({ juno } = stack);
 });
-afterAll(() => stack?.end());
+afterAll(() => stack.end());
 
-const SETTINGS: AlertSettings = { cadence: 'atOnce', tell: ['new', 'priceDown', 'backOnMarket'], held: false, subject: '', greeting: 'here is what fits — & more <b>soon</b>.' };
+const SETTINGS: AlertSettings = {
+  cadence: 'atOnce',
+  tell: ['new', 'priceDown', 'backOnMarket'],
+  held: false,
+  subject: '',
+  greeting: 'here is what fits — & more <b>soon</b>.',
+};
 const linkIn = (text: string, path: string): string => new RegExp(`http://[\\d.:]+(/${path}/[\\w-]+)`).exec(text)?.[1] ?? '';
-const PRIVATE = ['PrivateRemarks', 'ShowingInstructions', 'OccupantType', 'ListAgentMobilePhone', 'OwnerName', 'ParcelNumber', 'ClosePrice'];
+const PRIVATE = [
+  'PrivateRemarks',
+  'ShowingInstructions',
+  'OccupantType',
+  'ListAgentMobilePhone',
+  'OwnerName',
+  'ParcelNumber',
+  'ClosePrice',
+];
 
 describe('a new client', () => {
   let file: ClientFile;
 
   it('gets nothing before a button confirms the address', async () => {
-    const { id } = await juno.good<{ id: string }>('POST', '/api/clients', { name: 'Marit Halvorsen', people: [{ name: 'Marit Halvorsen', email: 'Marit@Halvorsen.example' }] });
+    const { id } = await juno.good<{ id: string }>('POST', '/api/clients', {
+      name: 'Marit Halvorsen',
+      people: [{ name: 'Marit Halvorsen', email: 'Marit@Halvorsen.example' }],
+    });
     const { document } = await juno.searchOf('Amara');
     const search = await juno.good<{ id: string }>('POST', '/api/searches', { name: 'Near the ferry', clientId: id, document });
-    expect(await juno.ask('PUT', `/api/searches/${search.id}/alert`, SETTINGS)).toMatchObject({ status: 409, body: { code: 'alert.noAddress' } });
+    expect(await juno.ask('PUT', `/api/searches/${search.id}/alert`, SETTINGS)).toMatchObject({
+      status: 409,
+      body: { code: 'alert.noAddress' },
+    });
     file = await juno.good<ClientFile>('GET', `/api/clients/${id}`);
     await juno.good('POST', `/api/clients/${id}/people/${file.people[0]?.id}/confirmation`);
     const [message] = await stack.mailbox(1);
@@ -60,22 +91,45 @@ describe('a new client', () => {
     const html = mail.html || '';
     expect(mail.from?.value[0]?.name).toBe('Juno Albright, Wayfarer Buyers’ Agents');
     // RFC 2369, RFC 8058
-    expect(mail.headers.get('list')).toMatchObject({ unsubscribe: { url: expect.stringContaining('/stop/') }, 'unsubscribe-post': { name: 'List-Unsubscribe=One-Click' } });
+    expect(mail.headers.get('list')).toMatchObject({
+      unsubscribe: { url: expect.stringContaining('/stop/') },
+      'unsubscribe-post': { name: 'List-Unsubscribe=One-Click' },
+    });
     for (const part of [mail.text ?? '', html.replaceAll('&#8217;', '’').replaceAll('&#39;', "'")]) {
-      for (const words of ['12 Chandlery St', '00-417', '555-0142', 'Listed by ', 'Ostrey County Listing Exchange', 'updated ', 'Equal housing']) expect(part).toContain(words);
+      for (const words of [
+        '12 Chandlery St',
+        '00-417',
+        '555-0142',
+        'Listed by ',
+        'Ostrey County Listing Exchange',
+        'updated ',
+        'Equal housing',
+      ])
+        expect(part).toContain(words);
       expect(part).toMatch(/\/p\/[\w-]{40,}/);
     }
     expect(html).not.toContain('<b>soon');
-    const rows = await juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', { search: { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] }, set: 'fit', limit: 500 });
-    const secrets = rows.rows.flatMap(({ PrivateRemarks, ShowingInstructions }) => [String(PrivateRemarks), String(ShowingInstructions)]);
-    for (const secret of new Set(secrets)) expect(html + mail.text).not.toContain(secret);
+    const rows = await juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', {
+      search: { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] },
+      set: 'fit',
+      limit: 500,
+    });
+    const secrets = rows.rows.flatMap(({ PrivateRemarks, ShowingInstructions }) => [
+      String(PrivateRemarks),
+      String(ShowingInstructions),
+    ]);
+    for (const secret of new Set(secrets)) expect(`${html}${mail.text ?? ''}`).not.toContain(secret);
   });
 
   it('is told of nothing twice as the market lives on', async () => {
     await juno.good('POST', '/api/demo/clock', { advance: 'P4D' });
     const database = await stack.connect();
-    const [told] = await database.query<RowDataPacket[]>('SELECT searchId, listingKey, sequence, COUNT(*) AS n FROM alert_items WHERE digestId IS NOT NULL GROUP BY searchId, listingKey, sequence HAVING n > 1');
-    const [outbox] = await database.query<RowDataPacket[]>("SELECT COUNT(*) AS n FROM outbox WHERE toAddress = 'marit@halvorsen.example'");
+    const [told] = await database.query<RowDataPacket[]>(
+      'SELECT searchId, listingKey, sequence, COUNT(*) AS n FROM alert_items WHERE digestId IS NOT NULL GROUP BY searchId, listingKey, sequence HAVING n > 1',
+    );
+    const [outbox] = await database.query<RowDataPacket[]>(
+      "SELECT COUNT(*) AS n FROM outbox WHERE toAddress = 'marit@halvorsen.example'",
+    );
     await database.end();
     expect(told).toEqual([]);
     const arrived = (await stack.mailbox(Number(outbox[0]?.['n']))).filter(({ to }) => to.includes('marit@halvorsen.example'));
@@ -94,26 +148,43 @@ describe('a new client', () => {
     expect(portal.homes.every(({ isNew }) => isNew)).toBe(true);
     for (const { listing } of portal.homes) {
       for (const field of PRIVATE) expect(listing).not.toHaveProperty(field);
-      expect(listing).toMatchObject({ ListOfficeName: expect.any(String), ListOfficePhone: expect.any(String), ModificationTimestamp: expect.any(String) });
+      expect(listing).toMatchObject({
+        ListOfficeName: expect.any(String),
+        ListOfficePhone: expect.any(String),
+        ModificationTimestamp: expect.any(String),
+      });
     }
-    const [one, two] = portal.homes.filter(({ listing }) => listing['StandardStatus'] === 'Active').map(({ listing }) => listing.ListingKey);
+    const [one, two] = portal.homes
+      .filter(({ listing }) => listing['StandardStatus'] === 'Active')
+      .map(({ listing }) => listing.ListingKey);
     await marit.good('POST', `/api/portal/homes/${one}/visit`);
     await marit.good('PUT', `/api/portal/homes/${one}/reaction`, { verdict: 'unsure', note: 'the stairs' });
     await marit.good('PUT', `/api/portal/homes/${one}/reaction`, { verdict: 'like', note: 'the light' });
     await marit.good('POST', `/api/portal/homes/${two}/showing`, { wish: 'Thursday after 4 pm' });
     await marit.good('POST', `/api/portal/homes/${two}/showing`, { wish: 'Friday after 4 pm' });
     const after = await marit.good<Portal>('GET', '/api/portal');
-    expect(after.homes.find(({ listing }) => listing.ListingKey === one)?.reaction).toEqual({ verdict: 'like', note: 'the light' });
+    expect(after.homes.find(({ listing }) => listing.ListingKey === one)?.reaction).toEqual({
+      verdict: 'like',
+      note: 'the light',
+    });
     // a home that was never told to her is not hers to see or judge
-    const untold = await juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', { search: { version: 1, kinds: ['Land'], lines: [], bounds: [], order: [] }, set: 'fit' });
-    expect((await marit.ask('PUT', `/api/portal/homes/${untold.rows[0]?.ListingKey}/reaction`, { verdict: 'like' })).status).toBe(404);
+    const untold = await juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', {
+      search: { version: 1, kinds: ['Land'], lines: [], bounds: [], order: [] },
+      set: 'fit',
+    });
+    expect((await marit.ask('PUT', `/api/portal/homes/${untold.rows[0]?.ListingKey}/reaction`, { verdict: 'like' })).status).toBe(
+      404,
+    );
     expect((await marit.ask('GET', '/api/clients')).status).toBe(401);
   });
 
   it('stands on Today with what was said and asked, once; and on no other agent’s', async () => {
     const today = await juno.good<Today>('GET', '/api/today');
     expect(today.asked).toMatchObject([{ clientName: 'Marit Halvorsen', wish: 'Friday after 4 pm', agreementSigned: false }]);
-    expect(today.cameBy.find(({ person }) => person === 'Marit Halvorsen')).toMatchObject({ visits: 1, reactions: [{ verdict: 'like', note: 'the light' }] });
+    expect(today.cameBy.find(({ person }) => person === 'Marit Halvorsen')).toMatchObject({
+      visits: 1,
+      reactions: [{ verdict: 'like', note: 'the light' }],
+    });
     const other = await stack.silas.good<Today>('GET', '/api/today');
     expect([other.asked, other.cameBy]).toEqual([[], []]);
   });
@@ -121,20 +192,28 @@ describe('a new client', () => {
   it('is warned of a missing agreement at booking, then visits at a time that the office confirms', async () => {
     const [showing] = await juno.good<Showing[]>('GET', '/api/showings');
     const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
-    const startAt = new Date(Math.ceil(Date.parse(now) / 86_400_000) * 86_400_000 + 2 * 86_400_000 + 15 * 3_600_000).toISOString();
+    const startAt = new Date(
+      Math.ceil(Date.parse(now) / 86_400_000) * 86_400_000 + 2 * 86_400_000 + 15 * 3_600_000,
+    ).toISOString();
     const propose = (body: object): ReturnType<Browser['ask']> => juno.ask('POST', `/api/showings/${showing?.id}/time`, body);
     expect(await propose({ startAt })).toMatchObject({ status: 409, body: { code: 'agreement.missing' } });
     expect(await propose({ startAt: now })).toMatchObject({ status: 422, body: { code: 'showing.past' } });
-    await juno.good('PATCH', `/api/clients/${file.id}`, { agreement: { from: '2026-04-01', until: '2026-12-31', scope: 'Buying' } });
+    await juno.good('PATCH', `/api/clients/${file.id}`, {
+      agreement: { from: '2026-04-01', until: '2026-12-31', scope: 'Buying' },
+    });
     expect((await propose({ startAt })).status).toBe(200);
     const agreed = (await juno.good<Showing[]>('GET', '/api/showings')).find(({ id }) => id === showing?.id);
     expect(agreed).toMatchObject({ state: 'confirmed', startAt, agreementSigned: true });
-    expect(await juno.ask('PATCH', `/api/clients/${file.id}`, { agreement: { from: '2026-04-01', until: '2026-03-01', scope: '' } })).toMatchObject({ status: 422 });
+    expect(
+      await juno.ask('PATCH', `/api/clients/${file.id}`, { agreement: { from: '2026-04-01', until: '2026-03-01', scope: '' } }),
+    ).toMatchObject({ status: 422 });
 
     // the calendar file, read back by ical.js
     const { body, headers } = await juno.ask<string>('GET', `/api/showings/${showing?.id}/showing.ics`);
     expect(headers.get('content-type')).toContain('text/calendar');
-    const event = new ICAL.Event(new ICAL.Component(ICAL.parse(body)).getFirstSubcomponent('vevent') as InstanceType<typeof ICAL.Component>);
+    const event = new ICAL.Event(
+      new ICAL.Component(ICAL.parse(body) as unknown[]).getFirstSubcomponent('vevent') as InstanceType<typeof ICAL.Component>,
+    );
     expect(event.startDate.toJSDate().toISOString()).toBe(startAt);
     expect(event.duration.toSeconds()).toBe(1800);
     expect(event.summary).toBe(`Visit ${agreed?.address}`);
@@ -144,14 +223,24 @@ describe('a new client', () => {
     expect(await juno.good('POST', `/api/showings/${showing?.id}/message`)).toEqual({ sentTo: 1 });
     const visit = (await stack.mailbox(before + 1)).find(({ subject }) => subject.startsWith('Visit: '));
     const mail = await simpleParser(await stack.raw(visit?.id ?? ''));
-    expect(mail.attachments.some(({ contentType }) => contentType === 'application/ics' || contentType === 'text/calendar')).toBe(true);
+    expect(mail.attachments.some(({ contentType }) => contentType === 'application/ics' || contentType === 'text/calendar')).toBe(
+      true,
+    );
     expect((await stack.silas.ask('GET', `/api/showings/${showing?.id}/showing.ics`)).status).toBe(404);
   });
 
   it('has homes on a shortlist, noted, staged, reordered', async () => {
-    const { rows } = await juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', { search: file.savedSearches[0]?.document, set: 'fit', limit: 3 });
+    const { rows } = await juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', {
+      search: file.savedSearches[0]?.document,
+      set: 'fit',
+      limit: 3,
+    });
     const keys = rows.map(({ ListingKey }) => ListingKey);
-    const { id, items } = await juno.good<Shortlist>('POST', '/api/shortlists', { clientId: file.id, name: 'Saturday', listingKeys: keys });
+    const { id, items } = await juno.good<Shortlist>('POST', '/api/shortlists', {
+      clientId: file.id,
+      name: 'Saturday',
+      listingKeys: keys,
+    });
     await juno.good('POST', `/api/shortlists/${id}/items`, { listingKeys: [keys[0]] });
     await juno.good('PATCH', `/api/shortlists/${id}/items/${items[0]?.id}`, { note: 'stairs', stage: 'seen' });
     const reversed = items.map((item) => item.id).reverse();
@@ -185,7 +274,11 @@ describe('a new client', () => {
   it('stops all messages by the one-click header, without signing in', async () => {
     const first = (await stack.mailbox()).find(({ subject }) => subject.includes('Near the ferry'));
     const { text = '' } = await simpleParser(await stack.raw(first?.id ?? ''));
-    const response = await fetch(`${stack.run.web}${linkIn(text, 'stop')}`, { method: 'POST', body: 'List-Unsubscribe=One-Click', headers: { 'content-type': 'application/x-www-form-urlencoded' } });
+    const response = await fetch(`${stack.run.web}${linkIn(text, 'stop')}`, {
+      method: 'POST',
+      body: 'List-Unsubscribe=One-Click',
+      headers: { 'content-type': 'application/x-www-form-urlencoded' },
+    });
     expect(response.status).toBe(200);
     expect((await juno.good<ClientFile>('GET', `/api/clients/${file.id}`)).people[0]?.stoppedAt).not.toBeNull();
     const before = (await stack.mailbox()).filter(({ to }) => to.includes('marit@halvorsen.example')).length;
@@ -199,7 +292,8 @@ describe('a held alert', () => {
     const file = await juno.fileOf('Nadia');
     await juno.good('PUT', `/api/searches/${file.savedSearches[0]?.id}/alert`, { ...SETTINGS, held: true });
     await juno.good('POST', '/api/demo/clock', { advance: 'PT14H' });
-    const nadias = async (): Promise<number> => (await stack.mailbox()).filter(({ to }) => to.includes('nadia@kesteven.example')).length;
+    const nadias = async (): Promise<number> =>
+      (await stack.mailbox()).filter(({ to }) => to.includes('nadia@kesteven.example')).length;
     expect(await nadias()).toBe(0);
     const { held } = await juno.good<Today>('GET', '/api/today');
     expect(held.length).toBeGreaterThan(0);
@@ -212,10 +306,14 @@ describe('a held alert', () => {
 
 describe('what is stored', () => {
   it('holds no offers of compensation and no lock codes, though the feed carries them', async () => {
-    const feed = (await (await fetch(`${stack.run.feed.url}/odata/Property?$top=1`, { headers: { authorization: `Bearer ${stack.run.feed.token}` } })).json()) as { value: Record<string, unknown>[] };
+    const feed = (await (
+      await fetch(`${stack.run.feed.url}/odata/Property?$top=1`, { headers: { authorization: `Bearer ${stack.run.feed.token}` } })
+    ).json()) as { value: Record<string, unknown>[] };
     expect(feed.value[0]).toHaveProperty('BuyerAgencyCompensation');
     const database = await stack.connect();
-    const [rows] = await database.query<RowDataPacket[]>("SELECT COUNT(*) AS n FROM listings WHERE data LIKE '%Compensation%' OR data LIKE '%LockBox%'");
+    const [rows] = await database.query<RowDataPacket[]>(
+      "SELECT COUNT(*) AS n FROM listings WHERE data LIKE '%Compensation%' OR data LIKE '%LockBox%'",
+    );
     await database.end();
     expect(Number(rows[0]?.['n'])).toBe(0);
   });

@@ -16,7 +16,11 @@ export class ClientsController {
   }
 
   @Patch(':id')
-  async change(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: ChangeClientBody): Promise<{ id: string }> {
+  async change(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Body() body: ChangeClientBody,
+  ): Promise<{ id: string }> {
     await this.clients.change(agent.id, id, body);
     return { id };
   }
@@ -28,7 +32,11 @@ export class ClientsController {
   }
 
   @Post(':id/people/:personId/confirmation')
-  async askToConfirm(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Param('personId') personId: string): Promise<{ id: string }> {
+  async askToConfirm(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Param('personId') personId: string,
+  ): Promise<{ id: string }> {
     await this.clients.askToConfirm(agent, id, personId);
     return { id };
   }

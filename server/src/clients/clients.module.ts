@@ -4,5 +4,9 @@ import { ClientsService } from './clients.service.js';
 import { LinksService } from './links.service.js';
 
 @Global()
-@Module({ controllers: [ClientsController, TasksController, LinkButtonsController], providers: [ClientsService, LinksService], exports: [ClientsService, LinksService] })
+@Module({
+  controllers: [ClientsController, TasksController, LinkButtonsController],
+  providers: [ClientsService, LinksService],
+  exports: [ClientsService, LinksService],
+})
 export class ClientsModule {}

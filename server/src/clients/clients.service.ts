@@ -65,7 +65,16 @@ export class ClientsService {
   async create(agentId: string, name: string, people: readonly NewPerson[]): Promise<string> {
     const id = randomUUID();
     await this.database.transaction(async (manager) => {
-      await manager.insert(ClientRow, { id, agentId, name: name.trim(), notes: '', agreementFrom: null, agreementUntil: null, agreementScope: null, createdAt: this.clock.date() });
+      await manager.insert(ClientRow, {
+        id,
+        agentId,
+        name: name.trim(),
+        notes: '',
+        agreementFrom: null,
+        agreementUntil: null,
+        agreementScope: null,
+        createdAt: this.clock.date(),
+      });
       for (const person of people) await manager.insert(PersonRow, newPerson(id, person));
     });
     return id;
@@ -80,14 +89,25 @@ export class ClientsService {
     await people.insert(newPerson(clientId, person));
   }
 
-  async change(agentId: string, clientId: string, changes: { name?: string; notes?: string; agreement?: Agreement | null }): Promise<void> {
+  async change(
+    agentId: string,
+    clientId: string,
+    changes: { name?: string; notes?: string; agreement?: Agreement | null },
+  ): Promise<void> {
     const client = await this.own(agentId, clientId);
     const { name, notes, agreement } = changes;
     if (name !== undefined) client.name = name.trim();
     if (notes !== undefined) client.notes = notes;
     if (agreement !== undefined) {
-      if (agreement && agreement.from > agreement.until) throw new Failure('request.invalid', 'The agreement ends before it begins. Change one of its dates.', { path: 'agreement.until' });
-      Object.assign(client, { agreementFrom: agreement?.from ?? null, agreementUntil: agreement?.until ?? null, agreementScope: agreement?.scope ?? null });
+      if (agreement && agreement.from > agreement.until)
+        throw new Failure('request.invalid', 'The agreement ends before it begins. Change one of its dates.', {
+          path: 'agreement.until',
+        });
+      Object.assign(client, {
+        agreementFrom: agreement?.from ?? null,
+        agreementUntil: agreement?.until ?? null,
+        agreementScope: agreement?.scope ?? null,
+      });
     }
     await this.database.getRepository(ClientRow).save(client);
   }
@@ -97,14 +117,27 @@ export class ClientsService {
     await this.own(agent.id, clientId);
     await this.database.transaction(async (manager) => {
       const person = found(await manager.findOneBy(PersonRow, { id: personId, clientId }), 'person');
-      const [confirmUrl, stopUrl] = [await this.links.make(manager, 'confirm', person.id), await this.links.make(manager, 'stop', person.id)];
+      const [confirmUrl, stopUrl] = [
+        await this.links.make(manager, 'confirm', person.id),
+        await this.links.make(manager, 'stop', person.id),
+      ];
       await this.mail.write(manager, {
-        agentId: agent.id, replyTo: agent.email, clientId, personId, toAddress: person.email, toName: person.name,
+        agentId: agent.id,
+        replyTo: agent.email,
+        clientId,
+        personId,
+        toAddress: person.email,
+        toName: person.name,
         subject: `${agent.name} would like to send you homes`,
         letter: {
           greeting: `Hello ${firstName(person.name)},`,
-          paragraphs: [`${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`],
-          homes: [], button: { label: 'Confirm this address', url: confirmUrl }, agent, stopUrl,
+          paragraphs: [
+            `${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`,
+          ],
+          homes: [],
+          button: { label: 'Confirm this address', url: confirmUrl },
+          agent,
+          stopUrl,
         },
       });
       person.confirmationSentAt = this.clock.date();
@@ -114,7 +147,9 @@ export class ClientsService {
 
   async confirm(token: string): Promise<{ name: string; agent: string }> {
     const { person, agent } = await this.person(await this.links.personOf(token, 'confirm'));
-    await this.database.getRepository(PersonRow).update({ id: person.id }, { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null });
+    await this.database
+      .getRepository(PersonRow)
+      .update({ id: person.id }, { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null });
     return { name: person.name, agent: agent.name };
   }
 
@@ -141,12 +176,29 @@ export class ClientsService {
   async tasks(agentId: string): Promise<Task[]> {
     const rows = await this.database.getRepository(TaskRow).find({ where: { agentId }, order: { createdAt: 'ASC' } });
     const names = new Map((await this.all(agentId)).map(({ id, name }) => [id, name]));
-    return rows.map((row) => ({ id: row.id, clientId: row.clientId, clientName: row.clientId ? (names.get(row.clientId) ?? null) : null, text: row.text, dueOn: row.dueOn, doneAt: row.doneAt?.toISOString() ?? null }));
+    return rows.map((row) => ({
+      id: row.id,
+      clientId: row.clientId,
+      clientName: row.clientId ? (names.get(row.clientId) ?? null) : null,
+      text: row.text,
+      dueOn: row.dueOn,
+      doneAt: row.doneAt?.toISOString() ?? null,
+    }));
   }
 
   async addTask(agentId: string, task: { text: string; clientId?: string; dueOn?: string }): Promise<void> {
     if (task.clientId) await this.own(agentId, task.clientId);
-    await this.database.getRepository(TaskRow).insert({ id: randomUUID(), agentId, clientId: task.clientId ?? null, text: task.text.trim(), dueOn: task.dueOn ?? null, doneAt: null, createdAt: this.clock.date() });
+    await this.database
+      .getRepository(TaskRow)
+      .insert({
+        id: randomUUID(),
+        agentId,
+        clientId: task.clientId ?? null,
+        text: task.text.trim(),
+        dueOn: task.dueOn ?? null,
+        doneAt: null,
+        createdAt: this.clock.date(),
+      });
   }
 
   async tickTask(agentId: string, id: string, done: boolean): Promise<void> {
@@ -161,7 +213,17 @@ export function firstName(name: string): string {
 }
 
 function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Partial<PersonRow> {
-  return { id: randomUUID(), clientId, name: name.trim(), email: email.trim().toLowerCase(), phone, confirmationSentAt: null, confirmedAt: null, stoppedAt: null, countsVisits: true };
+  return {
+    id: randomUUID(),
+    clientId,
+    name: name.trim(),
+    email: email.trim().toLowerCase(),
+    phone,
+    confirmationSentAt: null,
+    confirmedAt: null,
+    stoppedAt: null,
+    countsVisits: true,
+  };
 }
 
 function agreementOf({ agreementFrom, agreementUntil, agreementScope }: ClientRow): Agreement | null {
@@ -170,5 +232,13 @@ function agreementOf({ agreementFrom, agreementUntil, agreementScope }: ClientRo
 
 function personShown(row: PersonRow): Person {
   const { id, name, email, phone } = row;
-  return { id, name, email, phone, confirmedAt: row.confirmedAt?.toISOString() ?? null, confirmationSentAt: row.confirmationSentAt?.toISOString() ?? null, stoppedAt: row.stoppedAt?.toISOString() ?? null };
+  return {
+    id,
+    name,
+    email,
+    phone,
+    confirmedAt: row.confirmedAt?.toISOString() ?? null,
+    confirmationSentAt: row.confirmationSentAt?.toISOString() ?? null,
+    stoppedAt: row.stoppedAt?.toISOString() ?? null,
+  };
 }

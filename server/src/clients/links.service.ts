@@ -22,7 +22,13 @@ export class LinksService {
   /** A fresh link for a person, as an address. */
   async make(manager: EntityManager, purpose: LinkPurpose, personId: string): Promise<string> {
     const token = newToken();
-    await manager.insert(LinkRow, { tokenHash: hashOf(token), purpose, personId, expiresAt: new Date(Date.now() + LIFE_DAYS[purpose] * 86_400_000), revokedAt: null });
+    await manager.insert(LinkRow, {
+      tokenHash: hashOf(token),
+      purpose,
+      personId,
+      expiresAt: new Date(Date.now() + LIFE_DAYS[purpose] * 86_400_000),
+      revokedAt: null,
+    });
     return `${this.config.publicUrl}${PATHS[purpose]}${token}`;
   }
 

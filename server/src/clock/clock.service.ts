@@ -25,7 +25,10 @@ export class Clock implements OnModuleInit, OnModuleDestroy {
   async onModuleInit(): Promise<void> {
     if (!this.config.demo) return;
     await this.keep();
-    this.timer = setInterval(() => void this.keep().catch((error: unknown) => log.warn({ error }, 'clock not kept')), KEEP_EVERY_MS);
+    this.timer = setInterval(
+      () => void this.keep().catch((error: unknown) => log.warn({ error }, 'clock not kept')),
+      KEEP_EVERY_MS,
+    );
   }
 
   onModuleDestroy(): void {

@@ -3,7 +3,13 @@ export interface Config {
   readonly port: number;
   /** Where readers of messages reach the application, without a slash at the end. */
   readonly publicUrl: string;
-  readonly database: { readonly host: string; readonly port: number; readonly name: string; readonly user: string; readonly password: string };
+  readonly database: {
+    readonly host: string;
+    readonly port: number;
+    readonly name: string;
+    readonly user: string;
+    readonly password: string;
+  };
   readonly feed: { readonly url: string; readonly token: string };
   readonly mail: { readonly smtp: string; readonly mailbox: string | null };
   /** Folder with the county's base map as GeoJSON. */
@@ -41,7 +47,11 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     webDir: env['WEB_DIR'] ?? null,
     zone: env['COUNTY_ZONE'] ?? 'America/New_York',
     demo: env['DEMO_PASSWORD']
-      ? { email: env['DEMO_EMAIL'] ?? 'juno@wayfarer.example', password: env['DEMO_PASSWORD'], startsAt: Date.parse('2026-04-14T13:12:00Z') }
+      ? {
+          email: env['DEMO_EMAIL'] ?? 'juno@wayfarer.example',
+          password: env['DEMO_PASSWORD'],
+          startsAt: Date.parse('2026-04-14T13:12:00Z'),
+        }
       : null,
   };
 }

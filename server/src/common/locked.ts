@@ -5,7 +5,9 @@ export async function ifFree<T>(database: DataSource, name: string, work: () => 
   const runner = database.createQueryRunner();
   await runner.connect();
   try {
-    const [row] = (await runner.query('SELECT GET_LOCK(?, 0) AS got', [`perambula.${name}`])) as { got: number | string | null }[];
+    const [row] = (await runner.query('SELECT GET_LOCK(?, 0) AS got', [`perambula.${name}`])) as {
+      got: number | string | null;
+    }[];
     if (Number(row?.got) !== 1) return null;
     try {
       return await work();

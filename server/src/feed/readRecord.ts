@@ -8,7 +8,7 @@ import type { ListingRecord } from '@perambula/core';
  */
 export function readRecord(raw: Readonly<Record<string, unknown>>): ListingRecord {
   const need = (field: string, ok: (value: unknown) => boolean): void => {
-    if (!ok(raw[field])) throw new Error(`${field} is ${JSON.stringify(raw[field]) ?? 'missing'}`);
+    if (!ok(raw[field])) throw new Error(`${field} is ${raw[field] === undefined ? 'missing' : JSON.stringify(raw[field])}`);
   };
   need('ListingKey', (value) => typeof value === 'string' && value.length > 0 && value.length <= 60);
   need('StandardStatus', (value) => (STATUSES as readonly unknown[]).includes(value));

@@ -22,7 +22,9 @@ export class ListingsService {
 
   /** Listings changed after a sequence number, in its order, removed ones too. */
   changedSince(sequence: number, most: number): Promise<ListingRow[]> {
-    return this.database.getRepository(ListingRow).find({ where: { sequence: MoreThan(sequence) }, order: { sequence: 'ASC' }, take: most });
+    return this.database
+      .getRepository(ListingRow)
+      .find({ where: { sequence: MoreThan(sequence) }, order: { sequence: 'ASC' }, take: most });
   }
 
   async all(): Promise<ListingRecord[]> {
@@ -41,16 +43,26 @@ export class ListingsService {
   /** A listing for the agent, with its parcel's history over all its listings, newest first. */
   async page(key: string): Promise<{ listing: ListingRecord; history: readonly HistoryEntry[] }> {
     const row = found(await this.database.getRepository(ListingRow).findOneBy({ listingKey: key }), 'listing');
-    const ofParcel = row.parcelNumber ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber }) : [row];
+    const ofParcel = row.parcelNumber
+      ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber })
+      : [row];
     // a rent is not compared with a price
     const siblings = ofParcel.filter(({ data }) => isRental(data) === isRental(row.data));
-    const events = await this.database.getRepository(ListingEventRow).findBy({ listingKey: In(siblings.map(({ listingKey }) => listingKey)) });
+    const events = await this.database
+      .getRepository(ListingEventRow)
+      .findBy({ listingKey: In(siblings.map(({ listingKey }) => listingKey)) });
     const openings = siblings.map(({ data }) => openingOf(data, events));
     const changes = events
       .filter(({ field }) => field !== 'ListingKey')
-      .map((event) => ({ listingKey: event.listingKey, at: event.at.toISOString(), field: event.field, from: event.fromValue, to: event.toValue }));
+      .map((event) => ({
+        listingKey: event.listingKey,
+        at: event.at.toISOString(),
+        field: event.field,
+        from: event.fromValue,
+        to: event.toValue,
+      }));
     const history = [...openings, ...changes].sort((a, b) => (a.at < b.at ? 1 : -1));
-    return { listing: forAudience(row.data as unknown as Record<string, unknown>, 'agent'), history };
+    return { listing: forAudience(row.data, 'agent'), history };
   }
 }
 
@@ -69,7 +81,9 @@ function isRental(record: ListingRecord): boolean {
 }
 
 function openingOf(data: ListingRecord, events: readonly ListingEventRow[]): HistoryEntry {
-  const firstStatus = events.filter(({ listingKey, field }) => listingKey === data.ListingKey && field === 'StandardStatus').sort((a, b) => a.at.getTime() - b.at.getTime())[0];
+  const firstStatus = events
+    .filter(({ listingKey, field }) => listingKey === data.ListingKey && field === 'StandardStatus')
+    .sort((a, b) => a.at.getTime() - b.at.getTime())[0];
   return {
     listingKey: data.ListingKey,
     at: String(data['OriginalEntryTimestamp']),
@@ -82,6 +96,13 @@ function openingOf(data: ListingRecord, events: readonly ListingEventRow[]): His
 
 /** A stored event as core reads it: prices are numbers again. */
 export function asChange(row: ListingEventRow): ListingChange {
-  const value = (text: string | null): string | number | null => (row.field === 'ListPrice' && text !== null ? Number(text) : text);
-  return { ListingKey: row.listingKey, field: row.field, from: value(row.fromValue), to: value(row.toValue), at: row.at.getTime() };
+  const value = (text: string | null): string | number | null =>
+    row.field === 'ListPrice' && text !== null ? Number(text) : text;
+  return {
+    ListingKey: row.listingKey,
+    field: row.field,
+    from: value(row.fromValue),
+    to: value(row.toValue),
+    at: row.at.getTime(),
+  };
 }

@@ -32,7 +32,9 @@ export async function renderLetter(letter: Letter): Promise<{ html: string; text
 }
 
 function markup({ greeting, paragraphs, homes, button, agent, stopUrl }: Letter): string {
-  const said = [greeting, ...paragraphs].map((paragraph) => `<mj-text font-size="16px" line-height="1.5">${escape(paragraph).replaceAll('\n', '<br/>')}</mj-text>`).join('');
+  const said = [greeting, ...paragraphs]
+    .map((paragraph) => `<mj-text font-size="16px" line-height="1.5">${escape(paragraph).replaceAll('\n', '<br/>')}</mj-text>`)
+    .join('');
   return `<mjml><mj-head><mj-attributes><mj-all font-family="Hanken Grotesk, Helvetica, Arial, sans-serif" color="${INK}"/></mj-attributes></mj-head>
 <mj-body background-color="#FBF9F5" width="600px">
 <mj-section background-color="#FFFFFF" padding="20px 4px 4px"><mj-column>${said}</mj-column></mj-section>

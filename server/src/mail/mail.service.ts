@@ -46,7 +46,14 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly clock: Clock,
     @Inject(CONFIG) private readonly config: Config,
   ) {
-    this.smtp = createTransport({ url: config.mail.smtp, pool: true, maxConnections: 3, connectionTimeout: 5000, socketTimeout: 10_000, ignoreTLS: true } as Parameters<typeof createTransport>[0]);
+    this.smtp = createTransport({
+      url: config.mail.smtp,
+      pool: true,
+      maxConnections: 3,
+      connectionTimeout: 5000,
+      socketTimeout: 10_000,
+      ignoreTLS: true,
+    } as Parameters<typeof createTransport>[0]);
   }
 
   onApplicationBootstrap(): void {
@@ -66,12 +73,22 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     const id = randomUUID();
     const { html, text } = await renderLetter(letter);
     await manager.insert(OutboxRow, {
-      ...address, id, html, text, state, digestId, calendar,
+      ...address,
+      id,
+      html,
+      text,
+      state,
+      digestId,
+      calendar,
       messageId: `<${id}@mail.perambula.example>`,
       fromName: `${letter.agent.name}, ${letter.agent.officeName}`,
       subject: message.subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
       stopUrl: letter.stopUrl,
-      tries: 0, nextTryAt: new Date(), createdAt: this.clock.date(), sentAt: null, lastError: null,
+      tries: 0,
+      nextTryAt: new Date(),
+      createdAt: this.clock.date(),
+      sentAt: null,
+      lastError: null,
     });
   }
 
@@ -124,14 +141,30 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       const tries = row.tries + 1;
       const refused = ((error as { responseCode?: number }).responseCode ?? 0) >= 500;
       const waitMs = Math.min(60_000, 250 * 2 ** tries);
-      Object.assign(row, { tries, state: refused ? 'failed' : 'queued', nextTryAt: new Date(Date.now() + waitMs), lastError: String((error as Error).message).slice(0, 300) });
+      Object.assign(row, {
+        tries,
+        state: refused ? 'failed' : 'queued',
+        nextTryAt: new Date(Date.now() + waitMs),
+        lastError: (error as Error).message.slice(0, 300),
+      });
     }
   }
 
   /** The agent's messages as they arrived in the stand-in mailbox, newest first. */
   async mailbox(agentId: string): Promise<MailSummary[]> {
-    const arrived = (await (await this.ask('/')).json()) as { id: string; messageId: string; to: string[]; subject: string; date: string }[];
-    const own = arrived.length === 0 ? [] : await this.database.getRepository(OutboxRow).find({ select: { messageId: true }, where: { agentId, messageId: In(arrived.map(({ messageId }) => messageId)) } });
+    const arrived = (await (await this.ask('/')).json()) as {
+      id: string;
+      messageId: string;
+      to: string[];
+      subject: string;
+      date: string;
+    }[];
+    const own =
+      arrived.length === 0
+        ? []
+        : await this.database
+            .getRepository(OutboxRow)
+            .find({ select: { messageId: true }, where: { agentId, messageId: In(arrived.map(({ messageId }) => messageId)) } });
     const ids = new Set(own.map(({ messageId }) => messageId));
     return arrived
       .filter(({ messageId }) => ids.has(messageId))
@@ -140,7 +173,10 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   async mail(agentId: string, id: string): Promise<MailMessage & { html: string }> {
-    const summary = found((await this.mailbox(agentId)).find((mail) => mail.id === id), 'message');
+    const summary = found(
+      (await this.mailbox(agentId)).find((mail) => mail.id === id),
+      'message',
+    );
     const mail = await simpleParser(Buffer.from(await (await this.ask(`/${id}.eml`)).arrayBuffer()));
     const headers = mail.headerLines.map(({ key, line }): [string, string] => [key, line.slice(line.indexOf(':') + 1).trim()]);
     return { ...summary, text: mail.text ?? '', headers, html: clean(mail.html || '') };
@@ -154,13 +190,32 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
 }
 
 /** The policy of a message shown as a page: pictures and styles, and nothing that acts; its links open outside the frame. */
-export const LETTER_POLICY = "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox allow-popups; frame-ancestors 'self'";
+export const LETTER_POLICY =
+  "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox allow-popups; frame-ancestors 'self'";
 
 /** A message's HTML without anything that could act. */
 export function clean(html: string): string {
   return sanitizeHtml(html, {
     allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'style', 'html', 'head', 'body', 'center'],
-    allowedAttributes: { '*': ['style', 'class', 'align', 'width', 'height', 'border', 'cellpadding', 'cellspacing', 'role', 'bgcolor', 'valign', 'lang', 'dir'], a: ['href', 'target'], img: ['src', 'alt'] },
+    allowedAttributes: {
+      '*': [
+        'style',
+        'class',
+        'align',
+        'width',
+        'height',
+        'border',
+        'cellpadding',
+        'cellspacing',
+        'role',
+        'bgcolor',
+        'valign',
+        'lang',
+        'dir',
+      ],
+      a: ['href', 'target'],
+      img: ['src', 'alt'],
+    },
     allowedSchemes: ['http', 'https', 'mailto', 'tel'],
     allowVulnerableTags: true,
   });

@@ -21,7 +21,8 @@ export class MapController {
 
   @Get('media/:key/:file')
   async picture(@Param('key') key: string, @Param('file') file: string, @Res() response: Response): Promise<void> {
-    const wanted = /^[\w-]{1,60}$/.test(key) && /^\d\.(svg|png)$/.test(file) ? `${this.config.feed.url}/media/${key}/${file}` : null;
+    const wanted =
+      /^[\w-]{1,60}$/.test(key) && /^\d\.(svg|png)$/.test(file) ? `${this.config.feed.url}/media/${key}/${file}` : null;
     const picture = await fetch(found(wanted, 'picture'), { signal: AbortSignal.timeout(5000) });
     found(picture.ok ? picture : null, 'picture');
     response.setHeader('content-type', picture.headers.get('content-type') ?? 'image/svg+xml');

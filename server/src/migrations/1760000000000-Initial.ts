@@ -78,4 +78,27 @@ export class Initial1760000000000 implements MigrationInterface {
   }
 }
 
-const TABLES = ['alert_items','match_cursor','agents','sessions','demo_clock','outbox','clients','people','links','tasks','listings','listing_events','sequence','searches','alerts','feed_cursors','feed_rejects','visits','reactions','showings','shortlists','shortlist_items'];
+const TABLES = [
+  'alert_items',
+  'match_cursor',
+  'agents',
+  'sessions',
+  'demo_clock',
+  'outbox',
+  'clients',
+  'people',
+  'links',
+  'tasks',
+  'listings',
+  'listing_events',
+  'sequence',
+  'searches',
+  'alerts',
+  'feed_cursors',
+  'feed_rejects',
+  'visits',
+  'reactions',
+  'showings',
+  'shortlists',
+  'shortlist_items',
+];

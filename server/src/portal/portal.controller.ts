@@ -1,4 +1,16 @@
-import { Body, Controller, createParamDecorator, Get, HttpCode, Injectable, Param, Post, Put, Res, UseGuards } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  createParamDecorator,
+  Get,
+  HttpCode,
+  Injectable,
+  Param,
+  Post,
+  Put,
+  Res,
+  UseGuards,
+} from '@nestjs/common';
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import type { Portal } from '@perambula/contract';
 import type { Request, Response } from 'express';
@@ -24,7 +36,9 @@ export class PortalGuard implements CanActivate {
   }
 }
 
-const Visitor = createParamDecorator((_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Visiting>().personId);
+const Visitor = createParamDecorator(
+  (_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Visiting>().personId,
+);
 
 @Controller('portal')
 export class PortalController {
@@ -55,7 +69,11 @@ export class PortalController {
 
   @Put('homes/:key/reaction')
   @UseGuards(PortalGuard)
-  async react(@Visitor() personId: string, @Param('key') key: string, @Body() body: ReactionBody): Promise<Record<string, never>> {
+  async react(
+    @Visitor() personId: string,
+    @Param('key') key: string,
+    @Body() body: ReactionBody,
+  ): Promise<Record<string, never>> {
     await this.portal.react(personId, key, body.verdict, body.note ?? '');
     return {};
   }

@@ -49,22 +49,57 @@ export class PortalService {
       this.events.say(agent.id, 'visit');
     }
     return {
-      person: person.name, household: client.name, lastVisitAt: lastVisit?.at.toISOString() ?? null, countsVisits: person.countsVisits, now: new Date(now).toISOString(),
-      agent: { name: agent.name, phone: agent.phone, email: agent.email, officeName: agent.officeName, postalAddress: agent.postalAddress, licenseNumber: agent.licenseNumber },
-      searches: searches.map(({ id, name, document, alert }) => ({ id, name, sentence: sentenceOf(document), cadence: alert ? CADENCE_LABEL[alert.cadence] : '', state: alert?.state ?? 'stopped' })),
-      homes: await this.homes(client.id, personId, searches.map(({ id }) => id), lastVisit?.at ?? null),
+      person: person.name,
+      household: client.name,
+      lastVisitAt: lastVisit?.at.toISOString() ?? null,
+      countsVisits: person.countsVisits,
+      now: new Date(now).toISOString(),
+      agent: {
+        name: agent.name,
+        phone: agent.phone,
+        email: agent.email,
+        officeName: agent.officeName,
+        postalAddress: agent.postalAddress,
+        licenseNumber: agent.licenseNumber,
+      },
+      searches: searches.map(({ id, name, document, alert }) => ({
+        id,
+        name,
+        sentence: sentenceOf(document),
+        cadence: alert ? CADENCE_LABEL[alert.cadence] : '',
+        state: alert?.state ?? 'stopped',
+      })),
+      homes: await this.homes(
+        client.id,
+        personId,
+        searches.map(({ id }) => id),
+        lastVisit?.at ?? null,
+      ),
       source: 'Ostrey County Listing Exchange. Deemed reliable, not guaranteed; verify what matters to you.',
     };
   }
 
-  private async homes(clientId: string, personId: string, searchIds: readonly string[], since: Date | null): Promise<PortalHome[]> {
-    const items = await this.database.getRepository(AlertItemRow).find({ where: { searchId: In([...searchIds]), toldAt: Not(IsNull()) }, order: { toldAt: 'DESC', id: 'DESC' } });
+  private async homes(
+    clientId: string,
+    personId: string,
+    searchIds: readonly string[],
+    since: Date | null,
+  ): Promise<PortalHome[]> {
+    const items = await this.database
+      .getRepository(AlertItemRow)
+      .find({ where: { searchId: In([...searchIds]), toldAt: Not(IsNull()) }, order: { toldAt: 'DESC', id: 'DESC' } });
     // a digest that still waits for the agent's look has told nothing yet
-    const waiting = new Set((await this.database.getRepository(OutboxRow).find({ select: { digestId: true }, where: { clientId, state: 'held' } })).map(({ digestId }) => digestId));
+    const waiting = new Set(
+      (await this.database.getRepository(OutboxRow).find({ select: { digestId: true }, where: { clientId, state: 'held' } })).map(
+        ({ digestId }) => digestId,
+      ),
+    );
     const newest = new Map<string, AlertItemRow>();
     for (const item of items) if (!waiting.has(item.digestId) && !newest.has(item.listingKey)) newest.set(item.listingKey, item);
     const records = await this.listings.byKeys([...newest.keys()]);
-    const reactions = new Map((await this.database.getRepository(ReactionRow).findBy({ personId })).map((row) => [row.listingKey, row]));
+    const reactions = new Map(
+      (await this.database.getRepository(ReactionRow).findBy({ personId })).map((row) => [row.listingKey, row]),
+    );
     const showings = new Map((await this.showings.ofClient(clientId)).reverse().map((row) => [row.listingKey, row]));
     return [...newest.values()].flatMap((item): PortalHome[] => {
       const record = records.get(item.listingKey);
@@ -72,17 +107,28 @@ export class PortalService {
       const listing = forAudience(record, 'client');
       const [reaction, showing] = [reactions.get(item.listingKey), showings.get(item.listingKey)];
       const toldAt = item.toldAt as Date;
-      return [{
-        listing, address: addressShown(listing), why: item.why, toldAt: toldAt.toISOString(), isNew: since === null || toldAt > since,
-        reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
-        showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
-      }];
+      return [
+        {
+          listing,
+          address: addressShown(listing),
+          why: item.why,
+          toldAt: toldAt.toISOString(),
+          isNew: since === null || toldAt > since,
+          reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
+          showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
+        },
+      ];
     });
   }
 
   async react(personId: string, listingKey: string, verdict: Verdict, note: string): Promise<void> {
     const { client, agent } = await this.guardTold(personId, listingKey);
-    await this.database.getRepository(ReactionRow).upsert({ id: randomUUID(), clientId: client.id, personId, listingKey, verdict, note: note.trim(), at: this.clock.date() }, { conflictPaths: ['personId', 'listingKey'], skipUpdateIfNoValuesChanged: false });
+    await this.database
+      .getRepository(ReactionRow)
+      .upsert(
+        { id: randomUUID(), clientId: client.id, personId, listingKey, verdict, note: note.trim(), at: this.clock.date() },
+        { conflictPaths: ['personId', 'listingKey'], skipUpdateIfNoValuesChanged: false },
+      );
     this.events.say(agent.id, 'reaction');
   }
 
@@ -119,7 +165,9 @@ export class PortalService {
   private async guardTold(personId: string, listingKey: string): Promise<Awaited<ReturnType<ClientsService['person']>>> {
     const owner = await this.clients.person(personId);
     const searches = await this.searches.list(owner.agent.id, owner.client.id);
-    const told = await this.database.getRepository(AlertItemRow).existsBy({ searchId: In(searches.map(({ id }) => id)), listingKey, toldAt: Not(IsNull()) });
+    const told = await this.database
+      .getRepository(AlertItemRow)
+      .existsBy({ searchId: In(searches.map(({ id }) => id)), listingKey, toldAt: Not(IsNull()) });
     found(told ? true : null, 'home in this portal');
     return owner;
   }

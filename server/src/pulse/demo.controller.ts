@@ -36,7 +36,11 @@ export class DemoController {
     if (!this.config.demo) throw new Failure('clock.fixed', 'Only the demo’s clock can be moved.');
     const ms = isPeriod(advance) ? Duration.fromISO(advance).as('milliseconds') : NaN;
     if (!(ms > 0 && ms <= MOST_DAYS * 86_400_000)) {
-      throw new Failure('request.invalid', `The clock moves forward by a period such as P1D or PT3H, ${MOST_DAYS} days at most.`, { path: 'advance' });
+      throw new Failure(
+        'request.invalid',
+        `The clock moves forward by a period such as P1D or PT3H, ${MOST_DAYS} days at most.`,
+        { path: 'advance' },
+      );
     }
     return { now: new Date(await this.pulse.advance(ms)).toISOString() };
   }

@@ -1,2 +1,1 @@
 export { PulseModule } from './pulse.module.js';
-export { Pulse } from './pulse.service.js';

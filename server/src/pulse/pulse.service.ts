@@ -78,7 +78,10 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private async nextStop(now: number): Promise<number> {
-    const [row] = (await this.database.query("SELECT MIN(nextDueAt) AS due FROM alerts WHERE state = 'running' AND cadence <> 'atOnce' AND nextDueAt > ?", [new Date(now)])) as { due: Date | null }[];
+    const [row] = await this.database.query<{ due: Date | null }[]>(
+      "SELECT MIN(nextDueAt) AS due FROM alerts WHERE state = 'running' AND cadence <> 'atOnce' AND nextDueAt > ?",
+      [new Date(now)],
+    );
     return Math.min(now + LONGEST_STEP_MS, row?.due?.getTime() ?? Infinity);
   }
 
@@ -92,6 +95,11 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
 
   private async setFeedClock(): Promise<void> {
     const { url, token } = this.config.feed;
-    await fetch(`${url}/clock`, { method: 'PUT', headers: { authorization: `Bearer ${token}` }, body: JSON.stringify({ now: this.clock.now() }), signal: AbortSignal.timeout(60_000) });
+    await fetch(`${url}/clock`, {
+      method: 'PUT',
+      headers: { authorization: `Bearer ${token}` },
+      body: JSON.stringify({ now: this.clock.now() }),
+      signal: AbortSignal.timeout(60_000),
+    });
   }
 }

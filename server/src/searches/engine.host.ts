@@ -27,7 +27,10 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   async onApplicationBootstrap(): Promise<void> {
     this.start();
     await this.follow();
-    this.timer = setInterval(() => void this.follow().catch((error: unknown) => log.warn({ error }, 'engine not in step')), FOLLOW_EVERY_MS);
+    this.timer = setInterval(
+      () => void this.follow().catch((error: unknown) => log.warn({ error }, 'engine not in step')),
+      FOLLOW_EVERY_MS,
+    );
   }
 
   async onModuleDestroy(): Promise<void> {
@@ -57,7 +60,10 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
       const rows = await this.listings.changedSince(this.asOf, BATCH);
       const last = rows[rows.length - 1];
       if (!last) break;
-      await this.ask('put', { records: rows.filter(({ removed }) => !removed).map(({ data }) => data), removed: rows.filter(({ removed }) => removed).map(({ listingKey }) => listingKey) });
+      await this.ask('put', {
+        records: rows.filter(({ removed }) => !removed).map(({ data }) => data),
+        removed: rows.filter(({ removed }) => removed).map(({ listingKey }) => listingKey),
+      });
       this.asOf = last.sequence;
     }
     if (this.asOf !== before) this.moved.next(this.asOf);

@@ -6,7 +6,10 @@ import type { Count, ListingRecord, ResultKey, ResultSet, Search, TimeContext } 
 export interface EngineCalls {
   put: { ask: { records: readonly ListingRecord[]; removed: readonly string[] }; answer: null };
   count: { ask: { search: Search; time: TimeContext }; answer: Count };
-  select: { ask: { search: Search; set: ResultSet; line?: string; time: TimeContext; offset: number; limit: number }; answer: { total: number; keys: ResultKey[] } };
+  select: {
+    ask: { search: Search; set: ResultSet; line?: string; time: TimeContext; offset: number; limit: number };
+    answer: { total: number; keys: ResultKey[] };
+  };
   choices: { ask: { fields: readonly string[] }; answer: Record<string, { value: string; listings: number }[]> };
 }
 

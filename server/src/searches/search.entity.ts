@@ -27,5 +27,6 @@ export class AlertRow {
   /** False until its first message, which tells all that fits, has been written. */
   @Column('boolean') introduced: boolean;
   /** The last listing change that its first message took into account; later ones are news. */
-  @Column('bigint', { transformer: { to: (value: number) => value, from: (value: string) => Number(value) } }) sinceSequence: number;
+  @Column('bigint', { transformer: { to: (value: number) => value, from: (value: string) => Number(value) } })
+  sinceSequence: number;
 }

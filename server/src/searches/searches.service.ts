@@ -40,7 +40,10 @@ export class SearchesService {
     const { set, line, offset, limit } = query;
     const nearestFirst = set === 'missByOne' && search.order.length === 0;
     const ask = { search, set, time: this.clock.time(), ...(line ? { line } : {}) };
-    const { total, keys } = await this.engine.ask('select', { ...ask, ...(nearestFirst ? { offset: 0, limit: Infinity } : { offset, limit }) });
+    const { total, keys } = await this.engine.ask('select', {
+      ...ask,
+      ...(nearestFirst ? { offset: 0, limit: Infinity } : { offset, limit }),
+    });
     const rows = await this.rows(search, keys);
     if (!nearestFirst) return { total, rows: rows.map(({ row }) => row), asOf };
     rows.sort((a, b) => a.nearness - b.nearness);
@@ -53,7 +56,7 @@ export class SearchesService {
       const record = records.get(key);
       if (!record) return [];
       const shown = forAudience(record, 'agent');
-      if (!missed) return [{ row: shown as Row, nearness: 0 }];
+      if (!missed) return [{ row: shown, nearness: 0 }];
       const { nearness, ...miss } = missOf(search, record, missed);
       return [{ row: { ...shown, miss } as Row, nearness }];
     });
@@ -85,7 +88,17 @@ export class SearchesService {
     const document = readSearch(body.document);
     if (body.clientId) await this.clients.own(agentId, body.clientId);
     const id = randomUUID();
-    await this.database.getRepository(SearchRow).insert({ id, agentId, clientId: body.clientId ?? null, name: body.name.trim(), document, version: 1, updatedAt: this.clock.date() });
+    await this.database
+      .getRepository(SearchRow)
+      .insert({
+        id,
+        agentId,
+        clientId: body.clientId ?? null,
+        name: body.name.trim(),
+        document,
+        version: 1,
+        updatedAt: this.clock.date(),
+      });
     return this.get(agentId, id);
   }
 
@@ -93,23 +106,42 @@ export class SearchesService {
   async update(agentId: string, id: string, body: { name: string; document: unknown; version: number }): Promise<SavedSearch> {
     const document = readSearch(body.document);
     await this.own(agentId, id);
-    const { affected } = await this.database.getRepository(SearchRow).update({ id, version: body.version }, { name: body.name.trim(), document, version: body.version + 1, updatedAt: this.clock.date() });
+    const { affected } = await this.database
+      .getRepository(SearchRow)
+      .update(
+        { id, version: body.version },
+        { name: body.name.trim(), document, version: body.version + 1, updatedAt: this.clock.date() },
+      );
     const current = await this.get(agentId, id);
-    if (!affected) throw new Failure('search.changed', 'This search was saved elsewhere meanwhile. Look at that version, or save yours as a copy.', { current });
+    if (!affected)
+      throw new Failure(
+        'search.changed',
+        'This search was saved elsewhere meanwhile. Look at that version, or save yours as a copy.',
+        { current },
+      );
     return current;
   }
 
   async remove(agentId: string, id: string): Promise<void> {
     const search = await this.own(agentId, id);
     const alert = await this.database.getRepository(AlertRow).findOneBy({ searchId: id });
-    if (alert && alert.state !== 'stopped') throw new Failure('alert.running', 'This search’s alert still writes to its client. Stop the alert first.');
+    if (alert && alert.state !== 'stopped')
+      throw new Failure('alert.running', 'This search’s alert still writes to its client. Stop the alert first.');
     await this.database.getRepository(SearchRow).delete({ id: search.id });
   }
 }
 
 export function alertState(row: AlertRow): AlertState {
   const { cadence, tell, held, subject, greeting, state, nextDueAt } = row;
-  return { cadence, tell, held, subject, greeting, state, nextDueAt: state === 'running' ? (nextDueAt?.toISOString() ?? null) : null };
+  return {
+    cadence,
+    tell,
+    held,
+    subject,
+    greeting,
+    state,
+    nextDueAt: state === 'running' ? (nextDueAt?.toISOString() ?? null) : null,
+  };
 }
 
 function savedSearch(row: SearchRow, alert: AlertRow | null): SavedSearch {

@@ -16,8 +16,8 @@ beforeAll(async () => {
   database = await stack.connect();
 });
 afterAll(async () => {
-  await database?.end();
-  await stack?.end();
+  await database.end();
+  await stack.end();
 });
 
 const empty: Search = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
@@ -25,7 +25,8 @@ const inText = ({ field }: FieldLine): boolean => field === 'PublicRemarks' || f
 
 /** Only what the SQL oracle can say: no words, no circles. */
 function withoutTextAndCircles(search: Search): Search {
-  const keep = (line: Line): boolean => (isEither(line) ? !line.either.some((member) => ('all' in member ? member.all : [member]).some(inText)) : !inText(line));
+  const keep = (line: Line): boolean =>
+    isEither(line) ? !line.either.some((member) => ('all' in member ? member.all : [member]).some(inText)) : !inText(line);
   return { ...search, lines: search.lines.filter(keep), bounds: search.bounds.filter(({ shape }) => shape.type === 'Polygon') };
 }
 
@@ -56,15 +57,24 @@ describe('counts', () => {
         const { conditions, where } = sqlOf(search, TIME);
         const names = conditions.map((_, i) => `c${i}`);
         const all = names.join(' AND ');
-        const alone = (i: number, value: string): string => `COUNT(IF(c${i} IS ${value}${names.filter((_, j) => j !== i).map((name) => ` AND ${name} IS TRUE`).join('')}, 1, NULL))`;
+        const alone = (i: number, value: string): string =>
+          `COUNT(IF(c${i} IS ${value}${names
+            .filter((_, j) => j !== i)
+            .map((name) => ` AND ${name} IS TRUE`)
+            .join('')}, 1, NULL))`;
         const [[row]] = await database.query<RowDataPacket[]>(
           `SELECT COUNT(IF(${all}, 1, NULL)) AS fit, COUNT(IF((${all}) IS NULL, 1, NULL)) AS unknown_, ${names.map((_, i) => `${alone(i, 'FALSE')} AS h${i}, ${alone(i, 'NULL')} AS b${i}`).join(', ')}
            FROM (SELECT ${conditions.map((condition, i) => `(${condition}) AS c${i}`).join(', ')} FROM oracle WHERE ${where}) AS judged`,
         );
         const count = engine.count(search, TIME);
         const held = [...count.lines, count.keepIn, count.keepOut];
-        expect({ fit: count.fit, unknown: count.unknown, held: held.map(({ holdsBack, blank }) => [holdsBack, blank]) }, JSON.stringify(search)).toEqual({
-          fit: Number(row?.['fit']), unknown: Number(row?.['unknown_']), held: names.map((_, i) => [Number(row?.[`h${i}`]), Number(row?.[`b${i}`])]),
+        expect(
+          { fit: count.fit, unknown: count.unknown, held: held.map(({ holdsBack, blank }) => [holdsBack, blank]) },
+          JSON.stringify(search),
+        ).toEqual({
+          fit: Number(row?.['fit']),
+          unknown: Number(row?.['unknown_']),
+          held: names.map((_, i) => [Number(row?.[`h${i}`]), Number(row?.[`b${i}`])]),
         });
       }
     }
@@ -76,7 +86,11 @@ describe('counts', () => {
     expect(count.fit).toBeGreaterThan(5);
     expect(count.lines.map(({ id }) => id)).toEqual(document.lines.map(({ id }) => id));
     for (const set of ['fit', 'unknown', 'missByOne'] as const) {
-      const { total, rows } = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', { search: document, set, limit: 500 });
+      const { total, rows } = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', {
+        search: document,
+        set,
+        limit: 500,
+      });
       expect([total, rows.length]).toEqual([count[set], count[set]]);
       if (set === 'missByOne') expect(rows.every(({ miss }) => miss && miss.text.length > 0)).toBe(true);
     }
@@ -84,7 +98,8 @@ describe('counts', () => {
 
   it('page without gaps or repeats', async () => {
     const search = { ...empty, order: [{ field: 'ListPrice', direction: 'asc' }] };
-    const page = (offset: number): Promise<ListingsAnswer> => stack.juno.good('POST', '/api/searches/listings', { search, set: 'fit', offset, limit: 30 });
+    const page = (offset: number): Promise<ListingsAnswer> =>
+      stack.juno.good('POST', '/api/searches/listings', { search, set: 'fit', offset, limit: 30 });
     const [first, second] = [await page(0), await page(30)];
     const prices = [...first.rows, ...second.rows].map(({ ListPrice }) => Number(ListPrice));
     expect(prices).toEqual([...prices].sort((a, b) => a - b));
@@ -94,14 +109,35 @@ describe('counts', () => {
 
 describe('what cannot be counted', () => {
   const ring = (n: number): number[][] => {
-    const corners = Array.from({ length: n }, (_, i) => [-66 + Math.cos((2 * Math.PI * i) / n) / 9, 40.6 + Math.sin((2 * Math.PI * i) / n) / 9]);
+    const corners = Array.from({ length: n }, (_, i) => [
+      -66 + Math.cos((2 * Math.PI * i) / n) / 9,
+      40.6 + Math.sin((2 * Math.PI * i) / n) / 9,
+    ]);
     return [...corners, corners[0] as number[]];
   };
-  const bound = (coordinates: unknown): object => ({ search: { ...empty, bounds: [{ id: 'k', mode: 'in', shape: { type: 'Polygon', coordinates } }] } });
+  const bound = (coordinates: unknown): object => ({
+    search: { ...empty, bounds: [{ id: 'k', mode: 'in', shape: { type: 'Polygon', coordinates } }] },
+  });
   const line = (is: unknown, field = 'ListPrice'): object => ({ search: { ...empty, lines: [{ id: 'a', field, is }] } });
   it.each([
-    ['a bound of 30,000 corners', bound([ring(30_000).map(([x, y]) => [Math.round((x as number) * 1e5) / 1e5, Math.round((y as number) * 1e5) / 1e5])]), [413, 422]],
-    ['corners that cross', bound([[[-66, 40], [-65, 41], [-65, 40], [-66, 41], [-66, 40]]]), [422]],
+    [
+      'a bound of 30,000 corners',
+      bound([ring(30_000).map(([x, y]) => [Math.round((x as number) * 1e5) / 1e5, Math.round((y as number) * 1e5) / 1e5])]),
+      [413, 422],
+    ],
+    [
+      'corners that cross',
+      bound([
+        [
+          [-66, 40],
+          [-65, 41],
+          [-65, 40],
+          [-66, 41],
+          [-66, 40],
+        ],
+      ]),
+      [422],
+    ],
     ['a reversed range', line({ between: [450000, 300000] }), [422]],
     ['a number that is none', line({ atLeast: null }), [422]],
     ['a phrase of a megabyte', line({ words: { phrase: 'x'.repeat(1_048_576) } }, 'PublicRemarks'), [413]],
@@ -114,7 +150,11 @@ describe('what cannot be counted', () => {
   ])('is refused with a clear answer: %s', async (_what, body, statuses) => {
     const answer = await stack.juno.ask('POST', '/api/searches/count', body);
     expect(statuses).toContain(answer.status);
-    expect(answer.body).toMatchObject({ code: expect.stringMatching(/^(search|request)\./), message: expect.stringMatching(/\.$/), details: expect.any(Object) });
+    expect(answer.body).toMatchObject({
+      code: expect.stringMatching(/^(search|request)\./),
+      message: expect.stringMatching(/\.$/),
+      details: expect.any(Object),
+    });
   });
 
   it('takes a bound of 20,000 corners', async () => {
@@ -126,10 +166,16 @@ describe('what cannot be counted', () => {
 
 describe('saved searches', () => {
   it('tell the second of two who save at once, and change nothing', async () => {
-    const { id, name, version, document } = await stack.juno.good<SavedSearch>('POST', '/api/searches', { name: 'Mine', document: empty });
+    const { id, name, version, document } = await stack.juno.good<SavedSearch>('POST', '/api/searches', {
+      name: 'Mine',
+      document: empty,
+    });
     await stack.juno.good('PUT', `/api/searches/${id}`, { name: 'First', version, document });
     const late = await stack.juno.ask('PUT', `/api/searches/${id}`, { name: 'Second', version, document });
-    expect(late).toMatchObject({ status: 409, body: { code: 'search.changed', details: { current: { name: 'First', version: version + 1 } } } });
+    expect(late).toMatchObject({
+      status: 409,
+      body: { code: 'search.changed', details: { current: { name: 'First', version: version + 1 } } },
+    });
     expect((await stack.juno.good<SavedSearch>('GET', `/api/searches/${id}`)).name).toBe('First');
     expect(name).toBe('Mine');
   });
@@ -137,8 +183,13 @@ describe('saved searches', () => {
   it('are their agent’s alone', async () => {
     const { id, clientId, document } = await stack.juno.searchOf('Amara');
     for (const [method, path, body] of [
-      ['GET', `/api/searches/${id}`], ['PUT', `/api/searches/${id}`, { name: 'x', version: 1, document }], ['DELETE', `/api/searches/${id}`], ['GET', `/api/clients/${clientId}`],
-      ['POST', '/api/searches', { name: 'x', clientId, document }], ['PATCH', `/api/searches/${id}/alert`, { state: 'stopped' }], ['GET', `/api/searches/${id}/alert/letter`],
+      ['GET', `/api/searches/${id}`],
+      ['PUT', `/api/searches/${id}`, { name: 'x', version: 1, document }],
+      ['DELETE', `/api/searches/${id}`],
+      ['GET', `/api/clients/${clientId}`],
+      ['POST', '/api/searches', { name: 'x', clientId, document }],
+      ['PATCH', `/api/searches/${id}/alert`, { state: 'stopped' }],
+      ['GET', `/api/searches/${id}/alert/letter`],
     ] as const) {
       expect((await stack.silas.ask(method, path, body)).status, `${method} ${path}`).toBe(404);
     }
@@ -149,8 +200,14 @@ describe('the door', () => {
   it('is shut to strangers, wrong passwords and pages of other origins', async () => {
     const stranger = stack.browser();
     expect((await stranger.ask('POST', '/api/searches/count', { search: empty })).status).toBe(401);
-    expect(await stranger.ask('POST', '/api/session', { email: stack.run.signIn.email, password: 'wrong' })).toMatchObject({ status: 401, body: { code: 'session.wrong' } });
-    expect(await stack.juno.ask('GET', '/api/clients', undefined, { origin: 'http://elsewhere.example' })).toMatchObject({ status: 403, body: { code: 'origin.foreign' } });
+    expect(await stranger.ask('POST', '/api/session', { email: stack.run.signIn.email, password: 'wrong' })).toMatchObject({
+      status: 401,
+      body: { code: 'session.wrong' },
+    });
+    expect(await stack.juno.ask('GET', '/api/clients', undefined, { origin: 'http://elsewhere.example' })).toMatchObject({
+      status: 403,
+      body: { code: 'origin.foreign' },
+    });
     expect((await stack.juno.ask('GET', '/api/clients', undefined, { origin: stack.run.web })).status).toBe(200);
   });
   it('describes what is behind it', async () => {

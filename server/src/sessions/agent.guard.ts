@@ -24,4 +24,6 @@ export class AgentGuard implements CanActivate {
 }
 
 /** The signed-in agent; only behind AgentGuard. */
-export const CurrentAgent = createParamDecorator((_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Signed>().agent);
+export const CurrentAgent = createParamDecorator(
+  (_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Signed>().agent,
+);

@@ -24,7 +24,8 @@ export class SessionsService {
     const agent = await this.database.getRepository(AgentRow).findOneBy({ email: email.trim().toLowerCase() });
     // an unknown address takes as long as a wrong password
     const right = await verify(agent?.passwordHash ?? (await this.nobody), password);
-    if (!agent || !right) throw new Failure('session.wrong', 'This e-mail address and password do not go together. Check both and try again.');
+    if (!agent || !right)
+      throw new Failure('session.wrong', 'This e-mail address and password do not go together. Check both and try again.');
     const sessions = this.database.getRepository(SessionRow);
     await sessions.delete({ expiresAt: LessThan(new Date()) });
     const token = newToken();
@@ -39,7 +40,10 @@ export class SessionsService {
 
   async agentOf(token: string | undefined): Promise<AgentRow> {
     const session = token ? await this.database.getRepository(SessionRow).findOneBy({ tokenHash: hashOf(token) }) : null;
-    const agent = session && session.expiresAt > new Date() ? await this.database.getRepository(AgentRow).findOneBy({ id: session.agentId }) : null;
+    const agent =
+      session && session.expiresAt > new Date()
+        ? await this.database.getRepository(AgentRow).findOneBy({ id: session.agentId })
+        : null;
     if (!agent) throw new Failure('session.missing', 'Sign in to go on.');
     return agent;
   }

@@ -19,7 +19,12 @@ export class ShortlistItemRow {
   @Column('int') position: number;
   @Column('varchar', { length: 2000 }) note: string;
   @Column('varchar', { length: 12 }) stage: Stage;
-  @Column('decimal', { precision: 14, scale: 2, transformer: { to: (value: number) => value, from: (value: string) => Number(value) } }) priceWhenAdded: number;
+  @Column('decimal', {
+    precision: 14,
+    scale: 2,
+    transformer: { to: (value: number) => value, from: (value: string) => Number(value) },
+  })
+  priceWhenAdded: number;
   @Column('varchar', { length: 40 }) statusWhenAdded: string;
   @Column('datetime', { precision: 3 }) addedAt: Date;
 }

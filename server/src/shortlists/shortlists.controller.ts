@@ -32,7 +32,12 @@ export class ShortlistsController {
   }
 
   @Patch(':id/items/:itemId')
-  changeItem(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Param('itemId') itemId: string, @Body() body: ItemBody): Promise<Shortlist> {
+  changeItem(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Param('itemId') itemId: string,
+    @Body() body: ItemBody,
+  ): Promise<Shortlist> {
     return this.shortlists.changeItem(agent.id, id, itemId, body);
   }
 

@@ -21,7 +21,9 @@ export class ShortlistsService {
   ) {}
 
   async list(agentId: string, clientId?: string): Promise<Shortlist[]> {
-    const rows = await this.database.getRepository(ShortlistRow).find({ where: { agentId, ...(clientId ? { clientId } : {}) }, order: { createdAt: 'ASC' } });
+    const rows = await this.database
+      .getRepository(ShortlistRow)
+      .find({ where: { agentId, ...(clientId ? { clientId } : {}) }, order: { createdAt: 'ASC' } });
     return this.shown(agentId, rows);
   }
 
@@ -33,7 +35,9 @@ export class ShortlistsService {
   async create(agentId: string, clientId: string, name: string, listingKeys: readonly string[]): Promise<Shortlist> {
     await this.clients.own(agentId, clientId);
     const id = randomUUID();
-    await this.database.getRepository(ShortlistRow).insert({ id, agentId, clientId, name: name.trim(), createdAt: this.clock.date() });
+    await this.database
+      .getRepository(ShortlistRow)
+      .insert({ id, agentId, clientId, name: name.trim(), createdAt: this.clock.date() });
     return this.add(agentId, id, listingKeys);
   }
 
@@ -50,7 +54,17 @@ export class ShortlistsService {
       let position = Math.max(-1, ...there.map((item) => item.position));
       for (const [key, record] of records) {
         if (keys.has(key)) continue;
-        await manager.insert(ShortlistItemRow, { id: randomUUID(), shortlistId: id, listingKey: key, position: ++position, note: '', stage: 'considering', priceWhenAdded: Number(record['ListPrice']), statusWhenAdded: String(record['StandardStatus']), addedAt: this.clock.date() });
+        await manager.insert(ShortlistItemRow, {
+          id: randomUUID(),
+          shortlistId: id,
+          listingKey: key,
+          position: ++position,
+          note: '',
+          stage: 'considering',
+          priceWhenAdded: Number(record['ListPrice']),
+          statusWhenAdded: String(record['StandardStatus']),
+          addedAt: this.clock.date(),
+        });
       }
     });
     return this.get(agentId, id);
@@ -76,8 +90,14 @@ export class ShortlistsService {
     await this.database.transaction(async (manager) => {
       await manager.findOne(ShortlistRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       const there = new Set((await manager.findBy(ShortlistItemRow, { shortlistId: id })).map((item) => item.id));
-      if (itemIds.length !== there.size || new Set(itemIds).size !== there.size || !itemIds.every((itemId) => there.has(itemId))) {
-        throw new Failure('request.invalid', 'The order must name every home of the shortlist once. Reload it and try again.', { path: 'itemIds' });
+      if (
+        itemIds.length !== there.size ||
+        new Set(itemIds).size !== there.size ||
+        !itemIds.every((itemId) => there.has(itemId))
+      ) {
+        throw new Failure('request.invalid', 'The order must name every home of the shortlist once. Reload it and try again.', {
+          path: 'itemIds',
+        });
       }
       for (const [position, itemId] of itemIds.entries()) await manager.update(ShortlistItemRow, { id: itemId }, { position });
     });
@@ -89,19 +109,39 @@ export class ShortlistsService {
   }
 
   private async shown(agentId: string, rows: readonly ShortlistRow[]): Promise<Shortlist[]> {
-    const items = await this.database.getRepository(ShortlistItemRow).find({ where: { shortlistId: In(rows.map(({ id }) => id)) }, order: { position: 'ASC' } });
+    const items = await this.database
+      .getRepository(ShortlistItemRow)
+      .find({ where: { shortlistId: In(rows.map(({ id }) => id)) }, order: { position: 'ASC' } });
     const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
     const clientIds = [...new Set(rows.map(({ clientId }) => clientId))];
     const reactions = await this.portal.reactionsOf(clientIds);
     const people = new Map((await this.clients.peopleOf(clientIds)).map(({ id, name }) => [id, name]));
     const names = new Map((await this.clients.all(agentId)).map(({ id, name }) => [id, name]));
     return rows.map(({ id, clientId, name }) => ({
-      id, clientId, clientName: names.get(clientId) ?? '', name,
-      items: items.filter(({ shortlistId }) => shortlistId === id).map((item) => ({
-        id: item.id, listingKey: item.listingKey, note: item.note, stage: item.stage, addedAt: item.addedAt.toISOString(), priceWhenAdded: item.priceWhenAdded, statusWhenAdded: item.statusWhenAdded,
-        listing: forAudience(records.get(item.listingKey) ?? {}, 'agent'),
-        reactions: reactions.filter((reaction) => reaction.listingKey === item.listingKey && reaction.clientId === clientId).map(({ personId, verdict, note, at }) => ({ person: people.get(personId) ?? '', verdict, note, at: at.toISOString() })),
-      })),
+      id,
+      clientId,
+      clientName: names.get(clientId) ?? '',
+      name,
+      items: items
+        .filter(({ shortlistId }) => shortlistId === id)
+        .map((item) => ({
+          id: item.id,
+          listingKey: item.listingKey,
+          note: item.note,
+          stage: item.stage,
+          addedAt: item.addedAt.toISOString(),
+          priceWhenAdded: item.priceWhenAdded,
+          statusWhenAdded: item.statusWhenAdded,
+          listing: forAudience(records.get(item.listingKey) ?? {}, 'agent'),
+          reactions: reactions
+            .filter((reaction) => reaction.listingKey === item.listingKey && reaction.clientId === clientId)
+            .map(({ personId, verdict, note, at }) => ({
+              person: people.get(personId) ?? '',
+              verdict,
+              note,
+              at: at.toISOString(),
+            })),
+        })),
     }));
   }
 }

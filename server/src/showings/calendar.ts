@@ -13,7 +13,10 @@ export interface CalendarShowing {
 
 /** A showing as an iCalendar file (RFC 5545), its times in UTC. */
 export function calendarOf({ id, startAt, minutes, address, revision, canceled, agent, stampedAt }: CalendarShowing): string {
-  const calendar = ical({ prodId: { company: 'Perambula', product: 'Showings', language: 'EN' }, method: canceled ? ICalCalendarMethod.CANCEL : ICalCalendarMethod.REQUEST });
+  const calendar = ical({
+    prodId: { company: 'Perambula', product: 'Showings', language: 'EN' },
+    method: canceled ? ICalCalendarMethod.CANCEL : ICalCalendarMethod.REQUEST,
+  });
   calendar.createEvent({
     id: `${id}@perambula.example`,
     sequence: revision,

@@ -19,7 +19,8 @@ export class Offices {
       body: JSON.stringify({ ListingKey, startAt, askedAt }),
       signal: AbortSignal.timeout(5000),
     });
-    if (!response.ok) return { answer: 'refused', reason: 'The listing office could not be reached. Telephone the agent’s mobile.' };
+    if (!response.ok)
+      return { answer: 'refused', reason: 'The listing office could not be reached. Telephone the agent’s mobile.' };
     return (await response.json()) as OfficeAnswer;
   }
 }

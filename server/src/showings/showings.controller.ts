@@ -27,7 +27,11 @@ export class ShowingsController {
 
   @Post(':id/time')
   @HttpCode(200)
-  async propose(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: TimeBody): Promise<Record<string, never>> {
+  async propose(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Body() body: TimeBody,
+  ): Promise<Record<string, never>> {
     await this.showings.propose(agent, id, new Date(body.startAt), body.withoutAgreement ?? false);
     return {};
   }

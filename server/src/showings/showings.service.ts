@@ -41,11 +41,20 @@ export class ShowingsService {
         const record = records.get(row.listingKey);
         const day = row.startAt ? this.dayOf(row.startAt) : today(this.clock.time());
         return {
-          id: row.id, clientId: row.clientId, clientName: names.get(row.clientId) ?? '', listingKey: row.listingKey,
-          address: String(record?.['UnparsedAddress'] ?? row.listingKey), price: Number(record?.['ListPrice'] ?? 0),
-          state: row.state, startAt: row.startAt?.toISOString() ?? null, minutes: row.minutes, wish: row.wish, answer: row.answer,
+          id: row.id,
+          clientId: row.clientId,
+          clientName: names.get(row.clientId) ?? '',
+          listingKey: row.listingKey,
+          address: String(record?.['UnparsedAddress'] ?? row.listingKey),
+          price: Number(record?.['ListPrice'] ?? 0),
+          state: row.state,
+          startAt: row.startAt?.toISOString() ?? null,
+          minutes: row.minutes,
+          wish: row.wish,
+          answer: row.answer,
           agreementSigned: await this.clients.isAgreed(row.clientId, day),
-          showingInstructions: String(record?.['ShowingInstructions'] ?? ''), agentMobile: String(record?.['ListAgentMobilePhone'] ?? ''),
+          showingInstructions: String(record?.['ShowingInstructions'] ?? ''),
+          agentMobile: String(record?.['ListAgentMobilePhone'] ?? ''),
         };
       }),
     );
@@ -65,7 +74,19 @@ export class ShowingsService {
       return waiting.id;
     }
     const id = randomUUID();
-    await showings.insert({ id, agentId, clientId, listingKey, state: 'asked', startAt: null, minutes: VISIT_MINUTES, wish, answer: '', revision: 0, createdAt: this.clock.date() });
+    await showings.insert({
+      id,
+      agentId,
+      clientId,
+      listingKey,
+      state: 'asked',
+      startAt: null,
+      minutes: VISIT_MINUTES,
+      wish,
+      answer: '',
+      revision: 0,
+      createdAt: this.clock.date(),
+    });
     return id;
   }
 
@@ -73,13 +94,20 @@ export class ShowingsService {
   async propose(agent: AgentRow, id: string, startAt: Date, withoutAgreement: boolean): Promise<void> {
     const showing = await this.own(agent.id, id);
     const record = found((await this.listings.byKeys([showing.listingKey])).get(showing.listingKey), 'listing');
-    if (startAt.getTime() <= this.clock.now()) throw new Failure('showing.past', 'That time is past. Choose a later one.', { path: 'startAt' });
+    if (startAt.getTime() <= this.clock.now())
+      throw new Failure('showing.past', 'That time is past. Choose a later one.', { path: 'startAt' });
     this.guardComingSoon(record, startAt);
     if (!withoutAgreement && !(await this.clients.isAgreed(showing.clientId, this.dayOf(startAt)))) {
-      throw new Failure('agreement.missing', 'There is no signed buyer agreement for that day. Enter it in the client’s file, or book all the same.', { goOnWith: { withoutAgreement: true } });
+      throw new Failure(
+        'agreement.missing',
+        'There is no signed buyer agreement for that day. Enter it in the client’s file, or book all the same.',
+        { goOnWith: { withoutAgreement: true } },
+      );
     }
     const { answer, reason } = await this.offices.ask(showing.listingKey, startAt.getTime(), this.clock.now());
-    await this.database.getRepository(ShowingRow).update({ id }, { state: answer, startAt, answer: reason, revision: showing.revision + 1 });
+    await this.database
+      .getRepository(ShowingRow)
+      .update({ id }, { state: answer, startAt, answer: reason, revision: showing.revision + 1 });
   }
 
   async cancel(agentId: string, id: string): Promise<void> {
@@ -96,18 +124,27 @@ export class ShowingsService {
     const showing = await this.own(agent.id, id);
     const startAt = this.startOf(showing);
     const readers = await this.clients.readersOf(showing.clientId);
-    if (readers.length === 0) throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
+    if (readers.length === 0)
+      throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
     const when = DateTime.fromJSDate(startAt, { zone: this.config.zone }).toFormat("cccc, LLLL d, 'at' h:mm a");
     const [calendar, address] = [await this.calendarOf(showing, agent), await this.addressOf(showing)];
     await this.database.transaction(async (manager) => {
       for (const person of readers) {
         await this.mail.write(manager, {
-          agentId: agent.id, replyTo: agent.email, clientId: showing.clientId, personId: person.id, toAddress: person.email, toName: person.name,
+          agentId: agent.id,
+          replyTo: agent.email,
+          clientId: showing.clientId,
+          personId: person.id,
+          toAddress: person.email,
+          toName: person.name,
           subject: `Visit: ${address}, ${when}`,
           letter: {
             greeting: `Hello ${firstName(person.name)},`,
             paragraphs: [`we see ${address} on ${when}, for about ${showing.minutes} minutes. The calendar file is attached.`],
-            homes: [], button: { label: 'Open your portal', url: await this.links.make(manager, 'portal', person.id) }, agent, stopUrl: await this.links.make(manager, 'stop', person.id),
+            homes: [],
+            button: { label: 'Open your portal', url: await this.links.make(manager, 'portal', person.id) },
+            agent,
+            stopUrl: await this.links.make(manager, 'stop', person.id),
           },
           calendar,
         });
@@ -122,7 +159,16 @@ export class ShowingsService {
 
   private async calendarOf(showing: ShowingRow, agent: AgentRow): Promise<string> {
     const { id, minutes, revision, state } = showing;
-    return calendarOf({ id, startAt: this.startOf(showing), minutes, revision, canceled: state === 'canceled', address: await this.addressOf(showing), agent, stampedAt: this.clock.date() });
+    return calendarOf({
+      id,
+      startAt: this.startOf(showing),
+      minutes,
+      revision,
+      canceled: state === 'canceled',
+      address: await this.addressOf(showing),
+      agent,
+      stampedAt: this.clock.date(),
+    });
   }
 
   private async addressOf({ listingKey }: ShowingRow): Promise<string> {
@@ -141,7 +187,11 @@ export class ShowingsService {
     const opens = record['ActivationDate'];
     if (record['StandardStatus'] !== 'Coming Soon' || typeof opens !== 'string') return;
     if (dayNumber(this.dayOf(startAt)) < dayNumber(opens)) {
-      throw new Failure('showing.tooEarly', `This home is coming soon and takes no showings before ${DateTime.fromISO(opens).toFormat('ccc, LLL d')}.`, { opens });
+      throw new Failure(
+        'showing.tooEarly',
+        `This home is coming soon and takes no showings before ${DateTime.fromISO(opens).toFormat('ccc, LLL d')}.`,
+        { opens },
+      );
     }
   }
 }

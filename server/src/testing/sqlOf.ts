@@ -1,4 +1,14 @@
-import { appliesTo, daysOf, fieldOf, instantsOf, isEither, mustLines, ON_MARKET, PROPERTY_TYPES, STATUS_DATE_FIELD } from '@perambula/core';
+import {
+  appliesTo,
+  daysOf,
+  fieldOf,
+  instantsOf,
+  isEither,
+  mustLines,
+  ON_MARKET,
+  PROPERTY_TYPES,
+  STATUS_DATE_FIELD,
+} from '@perambula/core';
 import type { Field, FieldLine, Is, Line, Search, TimeContext } from '@perambula/core';
 
 /** A search as SQL conditions over a table of listings, one for each line and the two of the bounds; written apart from the engine. */
@@ -20,10 +30,16 @@ const COLUMNS: Readonly<Record<string, string>> = {
 };
 
 export function sqlOf(search: Search, time: TimeContext): SqlSearch {
-  const named = mustLines(search).flatMap((line) => (isEither(line) ? line.either.flatMap((member) => ('all' in member ? member.all : [member])) : [line])).flatMap(statusesNamed);
+  const named = mustLines(search)
+    .flatMap((line) => (isEither(line) ? line.either.flatMap((member) => ('all' in member ? member.all : [member])) : [line]))
+    .flatMap(statusesNamed);
   const statuses = search.reach === 'all' ? '' : ` AND StandardStatus IN (${list([...ON_MARKET, ...named])})`;
   return {
-    conditions: [...mustLines(search).map((line) => sqlOfLine(line, time)), within(search, 'in'), `NOT (${within(search, 'out')})`],
+    conditions: [
+      ...mustLines(search).map((line) => sqlOfLine(line, time)),
+      within(search, 'in'),
+      `NOT (${within(search, 'out')})`,
+    ],
     where: `PropertyType IN (${list(search.kinds)})${statuses}`,
   };
 }
@@ -56,10 +72,12 @@ function sqlOfIs(is: Is, field: Field, column: string, time: TimeContext): strin
   if ('not' in is) return `${column} <> ${is.not}`;
   if ('last' in is) return last(is.last, field, column, time);
   if ('oneOf' in is) {
-    return `(${is.oneOf.map(({ status, last: period }) => {
-      const date = fieldOf(STATUS_DATE_FIELD[status]) as Field;
-      return `(${column} = '${status}'${period ? ` AND ${last(period, date, date.name, time)}` : ''})`;
-    }).join(' OR ')})`;
+    return `(${is.oneOf
+      .map(({ status, last: period }) => {
+        const date = fieldOf(STATUS_DATE_FIELD[status]) as Field;
+        return `(${column} = '${status}'${period ? ` AND ${last(period, date, date.name, time)}` : ''})`;
+      })
+      .join(' OR ')})`;
   }
   if (field.type === 'choices') {
     if ('anyOf' in is) return `JSON_OVERLAPS(${column}, JSON_ARRAY(${list(is.anyOf)}))`;
@@ -82,11 +100,13 @@ function last(period: string, field: Field, column: string, time: TimeContext): 
 
 /** Bounds here are boxes along the axes. */
 function within(search: Search, mode: 'in' | 'out'): string {
-  const boxes = search.bounds.filter((bound) => bound.mode === mode).map(({ shape }) => {
-    const corners = shape.type === 'Polygon' ? shape.coordinates.flat() : [];
-    const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
-    return `(Longitude BETWEEN ${Math.min(...xs)} AND ${Math.max(...xs)} AND Latitude BETWEEN ${Math.min(...ys)} AND ${Math.max(...ys)})`;
-  });
+  const boxes = search.bounds
+    .filter((bound) => bound.mode === mode)
+    .map(({ shape }) => {
+      const corners = shape.type === 'Polygon' ? shape.coordinates.flat() : [];
+      const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
+      return `(Longitude BETWEEN ${Math.min(...xs)} AND ${Math.max(...xs)} AND Latitude BETWEEN ${Math.min(...ys)} AND ${Math.max(...ys)})`;
+    });
   return boxes.length === 0 ? String(mode === 'in').toUpperCase() : `IF(Longitude IS NULL, NULL, ${boxes.join(' OR ')})`;
 }
 

@@ -20,10 +20,19 @@ export class Browser {
 
   constructor(readonly web: string) {}
 
-  async ask<T = ErrorBody>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+  async ask<T = ErrorBody>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
     const response = await fetch(`${this.web}${path}`, {
       method,
-      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '), ...headers },
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+        ...headers,
+      },
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
     for (const cookie of response.headers.getSetCookie()) {
@@ -31,7 +40,11 @@ export class Browser {
       if (name !== undefined && value !== undefined) this.cookies.set(name, value);
     }
     const text = await response.text();
-    return { status: response.status, body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T, headers: response.headers };
+    return {
+      status: response.status,
+      body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T,
+      headers: response.headers,
+    };
   }
 
   /** The body of an answer that must be good. */
@@ -61,12 +74,12 @@ export class Browser {
 export interface TestStack extends Stack {
   readonly juno: Browser;
   readonly silas: Browser;
-  browser(): Browser;
-  connect(): Promise<Connection>;
+  readonly browser: () => Browser;
+  readonly connect: () => Promise<Connection>;
   /** Messages in the mail server's mailbox, once so many are there. */
-  mailbox(atLeast?: number): Promise<readonly { id: string; messageId: string; to: string[]; subject: string }[]>;
-  raw(id: string): Promise<string>;
-  end(): Promise<void>;
+  readonly mailbox: (atLeast?: number) => Promise<readonly { id: string; messageId: string; to: string[]; subject: string }[]>;
+  readonly raw: (id: string) => Promise<string>;
+  readonly end: () => Promise<void>;
 }
 
 /** The whole application in a directory and on ports of its own, with both of the demo's agents signed in. */
@@ -86,7 +99,15 @@ export async function startTestStack(): Promise<TestStack> {
     juno: await new Browser(web).signIn(signIn.email, signIn.password),
     silas: await new Browser(web).signIn('silas@wayfarer.example', signIn.password),
     browser: () => new Browser(web),
-    connect: () => createConnection({ host: database.host, port: database.port, user: database.user, password: database.password, database: database.name, timezone: 'Z' }),
+    connect: () =>
+      createConnection({
+        host: database.host,
+        port: database.port,
+        user: database.user,
+        password: database.password,
+        database: database.name,
+        timezone: 'Z',
+      }),
     mailbox,
     raw: async (id) => (await fetch(`${mail.mailbox}/${id}.eml`)).text(),
     async end() {

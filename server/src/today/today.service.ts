@@ -1,5 +1,14 @@
 import { Injectable } from '@nestjs/common';
-import type { CameBy, ClientFile, ClientSummary, Happening, OutboxEntry, SavedSearch, SinceClient, Today } from '@perambula/contract';
+import type {
+  CameBy,
+  ClientFile,
+  ClientSummary,
+  Happening,
+  OutboxEntry,
+  SavedSearch,
+  SinceClient,
+  Today,
+} from '@perambula/contract';
 import { addressShown, dollars, forAudience, isAvailable, tellableOf } from '@perambula/core';
 import type { ListingChange, ListingRecord } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
@@ -40,7 +49,13 @@ export class TodayService {
       this.searches.list(agent.id),
       this.showings.list(agent.id),
       this.clients.tasks(agent.id),
-      this.database.getRepository(OutboxRow).find({ where: [{ agentId: agent.id, state: 'held' }, { agentId: agent.id, state: 'failed' }], order: { createdAt: 'DESC' } }),
+      this.database.getRepository(OutboxRow).find({
+        where: [
+          { agentId: agent.id, state: 'held' },
+          { agentId: agent.id, state: 'failed' },
+        ],
+        order: { createdAt: 'DESC' },
+      }),
     ]);
     const names = new Map(clients.map(({ id, name }) => [id, name]));
     const changes = (await this.listings.changesFrom(since, true)).filter((change) => tellableOf(change) !== null);
@@ -54,7 +69,9 @@ export class TodayService {
       tasks,
       since: clients.flatMap(({ id, name }) => this.sinceFor(id, name, searches, changes, records)),
       sinceAt: agent.lookedAt?.toISOString() ?? null,
-      ahead: showings.filter(({ state, startAt }) => state === 'confirmed' && startAt !== null && Date.parse(startAt) > now).sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1)),
+      ahead: showings
+        .filter(({ state, startAt }) => state === 'confirmed' && startAt !== null && Date.parse(startAt) > now)
+        .sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1)),
       newHomes: this.newHomes(names, searches, changes, records),
     };
   }
@@ -63,7 +80,13 @@ export class TodayService {
     await this.database.getRepository(AgentRow).update({ id: agentId }, { lookedAt: this.clock.date() });
   }
 
-  private sinceFor(clientId: string, client: string, searches: readonly SavedSearch[], changes: readonly ListingChange[], records: ReadonlyMap<string, ListingRecord>): SinceClient[] {
+  private sinceFor(
+    clientId: string,
+    client: string,
+    searches: readonly SavedSearch[],
+    changes: readonly ListingChange[],
+    records: ReadonlyMap<string, ListingRecord>,
+  ): SinceClient[] {
     const own = searches.filter((search) => search.clientId === clientId);
     const fresh = new Map<string, string>();
     const told: { listingKey: string; text: string }[] = [];
@@ -73,20 +96,31 @@ export class TodayService {
       if (!record || !how) continue;
       const kind = tellableOf(change);
       if (kind === 'new' || kind === 'backOnMarket') fresh.set(change.ListingKey, how);
-      if (kind !== 'new' && how === 'fits') told.push({ listingKey: change.ListingKey, text: `${addressShown(record)} ${said(change)}` });
+      if (kind !== 'new' && how === 'fits')
+        told.push({ listingKey: change.ListingKey, text: `${addressShown(record)} ${said(change)}` });
     }
     const fits = [...fresh.values()].filter((how) => how === 'fits').length;
     if (fresh.size === 0 && told.length === 0) return [];
     return [{ clientId, client, fits, missesByOne: fresh.size - fits, changes: told.slice(-4) }];
   }
 
-  private newHomes(names: ReadonlyMap<string, string>, searches: readonly SavedSearch[], changes: readonly ListingChange[], records: ReadonlyMap<string, ListingRecord>): Today['newHomes'] {
-    const fresh = [...new Set(changes.filter((change) => tellableOf(change) === 'new').map(({ ListingKey }) => ListingKey))].reverse();
+  private newHomes(
+    names: ReadonlyMap<string, string>,
+    searches: readonly SavedSearch[],
+    changes: readonly ListingChange[],
+    records: ReadonlyMap<string, ListingRecord>,
+  ): Today['newHomes'] {
+    const fresh = [
+      ...new Set(changes.filter((change) => tellableOf(change) === 'new').map(({ ListingKey }) => ListingKey)),
+    ].reverse();
     const homes = fresh.flatMap((key) => {
       const record = records.get(key);
       if (!record || !isAvailable(String(record['StandardStatus']))) return [];
       const wantedBy = [...names].flatMap(([clientId, client]) => {
-        const how = this.best(searches.filter((search) => search.clientId === clientId), record);
+        const how = this.best(
+          searches.filter((search) => search.clientId === clientId),
+          record,
+        );
         return how ? [{ clientId, client, how }] : [];
       });
       return wantedBy.length > 0 ? [{ listing: forAudience(record, 'agent'), wantedBy }] : [];
@@ -104,23 +138,43 @@ export class TodayService {
     const ids = clients.map(({ id }) => id);
     const visits = (await this.portal.visitsOf(ids)).filter(({ at }) => at >= from);
     const reactions = (await this.portal.reactionsOf(ids)).filter(({ at }) => at >= from);
-    const records = await this.listings.byKeys([...new Set([...visits, ...reactions].flatMap(({ listingKey }) => listingKey ?? []))]);
+    const records = await this.listings.byKeys([
+      ...new Set([...visits, ...reactions].flatMap(({ listingKey }) => listingKey ?? [])),
+    ]);
     const address = (key: string): string => String(records.get(key)?.['UnparsedAddress'] ?? key);
     const people = await this.clients.peopleOf(ids);
-    return people.flatMap((person): CameBy[] => {
-      const own = visits.filter(({ personId }) => personId === person.id);
-      const said = reactions.filter(({ personId }) => personId === person.id);
-      const last = [...own, ...said].map(({ at }) => at.toISOString()).sort().at(-1);
-      if (last === undefined) return [];
-      const times = new Map<string, number>();
-      for (const { listingKey } of own) if (listingKey) times.set(listingKey, (times.get(listingKey) ?? 0) + 1);
-      return [{
-        clientId: person.clientId, client: clients.find(({ id }) => id === person.clientId)?.name ?? '', person: person.name, lastAt: last,
-        visits: own.filter(({ listingKey }) => listingKey === null).length,
-        homesOpened: [...times].map(([listingKey, n]) => ({ listingKey, address: address(listingKey), times: n })).sort((a, b) => b.times - a.times),
-        reactions: said.map(({ listingKey, verdict, note, at }) => ({ listingKey, address: address(listingKey), verdict, note, at: at.toISOString() })),
-      }];
-    }).sort((a, b) => (a.lastAt < b.lastAt ? 1 : -1));
+    return people
+      .flatMap((person): CameBy[] => {
+        const own = visits.filter(({ personId }) => personId === person.id);
+        const said = reactions.filter(({ personId }) => personId === person.id);
+        const last = [...own, ...said]
+          .map(({ at }) => at.toISOString())
+          .sort()
+          .at(-1);
+        if (last === undefined) return [];
+        const times = new Map<string, number>();
+        for (const { listingKey } of own) if (listingKey) times.set(listingKey, (times.get(listingKey) ?? 0) + 1);
+        return [
+          {
+            clientId: person.clientId,
+            client: clients.find(({ id }) => id === person.clientId)?.name ?? '',
+            person: person.name,
+            lastAt: last,
+            visits: own.filter(({ listingKey }) => listingKey === null).length,
+            homesOpened: [...times]
+              .map(([listingKey, n]) => ({ listingKey, address: address(listingKey), times: n }))
+              .sort((a, b) => b.times - a.times),
+            reactions: said.map(({ listingKey, verdict, note, at }) => ({
+              listingKey,
+              address: address(listingKey),
+              verdict,
+              note,
+              at: at.toISOString(),
+            })),
+          },
+        ];
+      })
+      .sort((a, b) => (a.lastAt < b.lastAt ? 1 : -1));
   }
 
   async clientList(agentId: string): Promise<ClientSummary[]> {
@@ -137,35 +191,72 @@ export class TodayService {
       ...withCounts(client, savedSearches),
       notes: client.notes,
       savedSearches,
-      shortlists: shortlists.map(({ id, name, items }) => ({ id, name, homes: items.length, keys: items.slice(0, 4).map(({ listingKey }) => listingKey) })),
+      shortlists: shortlists.map(({ id, name, items }) => ({
+        id,
+        name,
+        homes: items.length,
+        keys: items.slice(0, 4).map(({ listingKey }) => listingKey),
+      })),
       lately: await this.lately(clientId),
     };
   }
 
   private async lately(clientId: string): Promise<Happening[]> {
     const [messages, visits, reactions, showings, people] = await Promise.all([
-      this.database.getRepository(OutboxRow).find({ where: { clientId, state: In(['sent', 'queued']) }, order: { createdAt: 'DESC' }, take: 20 }),
+      this.database
+        .getRepository(OutboxRow)
+        .find({ where: { clientId, state: In(['sent', 'queued']) }, order: { createdAt: 'DESC' }, take: 20 }),
       this.portal.visitsOf([clientId]),
       this.portal.reactionsOf([clientId]),
       this.showings.ofClient(clientId),
       this.clients.peopleOf([clientId]),
     ]);
     const names = new Map(people.map(({ id, name }) => [id, name]));
-    const records = await this.listings.byKeys([...new Set([...visits, ...reactions, ...showings].flatMap(({ listingKey }) => listingKey ?? []))]);
+    const records = await this.listings.byKeys([
+      ...new Set([...visits, ...reactions, ...showings].flatMap(({ listingKey }) => listingKey ?? [])),
+    ]);
     const address = (key: string): string => String(records.get(key)?.['UnparsedAddress'] ?? key);
     const verdicts = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to' } as const;
-    const states = { asked: 'asked to see', confirmed: 'visit agreed:', refused: 'visit refused:', canceled: 'visit canceled:' } as const;
+    const states = {
+      asked: 'asked to see',
+      confirmed: 'visit agreed:',
+      refused: 'visit refused:',
+      canceled: 'visit canceled:',
+    } as const;
     const happenings: Happening[] = [
-      ...messages.map(({ createdAt, subject, toName }) => ({ at: createdAt.toISOString(), text: `Sent to ${toName}: ${subject}`, listingKey: null })),
-      ...visits.slice(0, 30).map(({ at, personId, listingKey }) => ({ at: at.toISOString(), text: listingKey ? `${names.get(personId) ?? ''} opened ${address(listingKey)}` : `${names.get(personId) ?? ''} came by`, listingKey })),
-      ...reactions.map(({ at, personId, verdict, note, listingKey }) => ({ at: at.toISOString(), text: `${names.get(personId) ?? ''} ${verdicts[verdict]} ${address(listingKey)}${note ? `: “${note}”` : ''}`, listingKey })),
-      ...showings.map(({ createdAt, state, listingKey, wish }) => ({ at: createdAt.toISOString(), text: `${states[state]} ${address(listingKey)}${wish ? `: “${wish}”` : ''}`.replace(/^./, (first) => first.toUpperCase()), listingKey })),
+      ...messages.map(({ createdAt, subject, toName }) => ({
+        at: createdAt.toISOString(),
+        text: `Sent to ${toName}: ${subject}`,
+        listingKey: null,
+      })),
+      ...visits
+        .slice(0, 30)
+        .map(({ at, personId, listingKey }) => ({
+          at: at.toISOString(),
+          text: listingKey
+            ? `${names.get(personId) ?? ''} opened ${address(listingKey)}`
+            : `${names.get(personId) ?? ''} came by`,
+          listingKey,
+        })),
+      ...reactions.map(({ at, personId, verdict, note, listingKey }) => ({
+        at: at.toISOString(),
+        text: `${names.get(personId) ?? ''} ${verdicts[verdict]} ${address(listingKey)}${note ? `: “${note}”` : ''}`,
+        listingKey,
+      })),
+      ...showings.map(({ createdAt, state, listingKey, wish }) => ({
+        at: createdAt.toISOString(),
+        text: `${states[state]} ${address(listingKey)}${wish ? `: “${wish}”` : ''}`.replace(/^./, (first) => first.toUpperCase()),
+        listingKey,
+      })),
     ];
     return happenings.sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 25);
   }
 }
 
-function withCounts<T extends { id: string }>(client: T, searches: readonly SavedSearch[]): T & { searches: number; alerts: number } {
+function withCounts<T extends { id: string }>(
+  client: T,
+  searches: readonly SavedSearch[],
+): T & { searches: number; alerts: number } {
   const own = searches.filter(({ clientId }) => clientId === client.id);
   return { ...client, searches: own.length, alerts: own.filter(({ alert }) => alert?.state === 'running').length };
 }
@@ -185,5 +276,13 @@ function said(change: ListingChange): string {
 }
 
 function outboxEntry(row: OutboxRow, clientName: string): OutboxEntry {
-  return { id: row.id, to: row.toName, clientName, subject: row.subject, state: row.state, createdAt: row.createdAt.toISOString(), lastError: row.lastError };
+  return {
+    id: row.id,
+    to: row.toName,
+    clientName,
+    subject: row.subject,
+    state: row.state,
+    createdAt: row.createdAt.toISOString(),
+    lastError: row.lastError,
+  };
 }

@@ -22,14 +22,32 @@ export function AgentMenu() {
   return (
     <div className="bar-end">
       {clock && (
-        <Dropdown trigger={['click']} disabled={!clock.movable || advance.isPending} menu={{ items: STEPS, onClick: ({ key }) => move(key) }}>
-          <Button type="text" className="bar-clock" loading={advance.isPending} aria-label={`${dayAndTime(clock.now)}. Move the demo’s clock`}>
+        <Dropdown
+          trigger={['click']}
+          disabled={!clock.movable || advance.isPending}
+          menu={{ items: STEPS, onClick: ({ key }) => move(key) }}
+        >
+          <Button
+            type="text"
+            className="bar-clock"
+            loading={advance.isPending}
+            aria-label={`${dayAndTime(clock.now)}. Move the demo’s clock`}
+          >
             {advance.isPending ? 'Living through it …' : dayAndTime(clock.now)}
           </Button>
         </Dropdown>
       )}
       {agent && (
-        <Dropdown trigger={['click']} menu={{ items: [{ key: 'who', label: `${agent.name}, ${agent.officeName}`, disabled: true }, { key: 'out', label: 'Sign out' }], onClick: ({ key }) => key === 'out' && signOut.mutate() }}>
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: [
+              { key: 'who', label: `${agent.name}, ${agent.officeName}`, disabled: true },
+              { key: 'out', label: 'Sign out' },
+            ],
+            onClick: ({ key }) => key === 'out' && signOut.mutate(),
+          }}
+        >
           <button type="button" className="plain" aria-label={`${agent.name}: sign out`}>
             <Avatar name={agent.name} />
           </button>

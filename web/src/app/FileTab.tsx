@@ -31,13 +31,24 @@ export function FileTab() {
           </button>
           <Divider size="small" />
           {clients.map(({ id, name }) => (
-            <button type="button" role="menuitem" key={id} className={`file-option ${id === clientId ? 'is-open' : ''}`} onClick={() => choose(id)}>
+            <button
+              type="button"
+              role="menuitem"
+              key={id}
+              className={`file-option ${id === clientId ? 'is-open' : ''}`}
+              onClick={() => choose(id)}
+            >
               <Avatar name={name} small /> {name}
             </button>
           ))}
           <Divider size="small" />
           {current && (
-            <button type="button" role="menuitem" className="file-option" onClick={() => (setChoosing(false), void navigate(`/clients/${current.id}`))}>
+            <button
+              type="button"
+              role="menuitem"
+              className="file-option"
+              onClick={() => (setChoosing(false), void navigate(`/clients/${current.id}`))}
+            >
               Go to {current.name}’s file
             </button>
           )}

@@ -25,7 +25,13 @@ export function Finder() {
     enabled: sought.length >= 2,
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) => {
-      const search = { version: 1, kinds: PROPERTY_TYPES, reach: 'all', lines: [{ id: 'address', field: 'UnparsedAddress', is: { contains: sought } }], order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }] };
+      const search = {
+        version: 1,
+        kinds: PROPERTY_TYPES,
+        reach: 'all',
+        lines: [{ id: 'address', field: 'UnparsedAddress', is: { contains: sought } }],
+        order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }],
+      };
       return ask<ListingsAnswer>('searches/listings', { body: { search, set: 'fit', limit: MOST_HOMES }, signal });
     },
   });
@@ -41,21 +47,25 @@ export function Finder() {
   const files = sought.length < 2 ? [] : clients.filter(({ name }) => name.toLowerCase().includes(sought.toLowerCase()));
   const found = sought.length < 2 ? [] : (homes.data?.rows ?? []);
   const options = [
-    ...(files.length > 0 ? [{ label: 'Files', options: files.map(({ id, name }) => ({ value: `/clients/${id}`, label: name })) }] : []),
+    ...(files.length > 0
+      ? [{ label: 'Files', options: files.map(({ id, name }) => ({ value: `/clients/${id}`, label: name })) }]
+      : []),
     ...(found.length > 0
-      ? [{
-          label: 'Homes',
-          options: found.map((row) => ({
-            value: `/listings/${row.ListingKey}`,
-            label: (
-              <span className="finder-home">
-                <span>{String(row['UnparsedAddress'])}</span>
-                <span className="soft">{price(row)}</span>
-                <Status status={String(row['StandardStatus'])} />
-              </span>
-            ),
-          })),
-        }]
+      ? [
+          {
+            label: 'Homes',
+            options: found.map((row) => ({
+              value: `/listings/${row.ListingKey}`,
+              label: (
+                <span className="finder-home">
+                  <span>{String(row['UnparsedAddress'])}</span>
+                  <span className="soft">{price(row)}</span>
+                  <Status status={String(row['StandardStatus'])} />
+                </span>
+              ),
+            })),
+          },
+        ]
       : []),
   ];
   return (
@@ -72,7 +82,13 @@ export function Finder() {
       }}
       notFoundContent={sought.length >= 2 && homes.isSuccess ? `No address or file has “${sought}” in it.` : null}
     >
-      <Input ref={field} prefix={<Search size={15} aria-hidden="true" />} suffix={<kbd>Ctrl K</kbd>} placeholder="An address, listed now or ever, or a client" aria-label="Find an address or a client" />
+      <Input
+        ref={field}
+        prefix={<Search size={15} aria-hidden="true" />}
+        suffix={<kbd>Ctrl K</kbd>}
+        placeholder="An address, listed now or ever, or a client"
+        aria-label="Find an address or a client"
+      />
     </AutoComplete>
   );
 }

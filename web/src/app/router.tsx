@@ -15,14 +15,32 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/today" replace /> },
       { path: 'today', lazy: async () => ({ Component: (await import('../features/today/TodayPage.js')).TodayPage }) },
-      { path: 'search/:searchId?', lazy: async () => ({ Component: (await import('../features/searches/SearchPage.js')).SearchPage }) },
-      { path: 'listings/:listingKey', lazy: async () => ({ Component: (await import('../features/listings/ListingPage.js')).ListingPage }) },
+      {
+        path: 'search/:searchId?',
+        lazy: async () => ({ Component: (await import('../features/searches/SearchPage.js')).SearchPage }),
+      },
+      {
+        path: 'listings/:listingKey',
+        lazy: async () => ({ Component: (await import('../features/listings/ListingPage.js')).ListingPage }),
+      },
       { path: 'clients', lazy: async () => ({ Component: (await import('../features/clients/ClientsPage.js')).ClientsPage }) },
-      { path: 'clients/:clientId', lazy: async () => ({ Component: (await import('../features/clients/FilePage.js')).FilePage }) },
-      { path: 'clients/:clientId/alerts/:searchId', lazy: async () => ({ Component: (await import('../features/alerts/AlertPage.js')).AlertPage }) },
-      { path: 'shortlists/:shortlistId?', lazy: async () => ({ Component: (await import('../features/shortlists/ShortlistsPage.js')).ShortlistsPage }) },
-      { path: 'showings', lazy: async () => ({ Component: (await import('../features/showings/ShowingsPage.js')).ShowingsPage }) },
-      { path: 'mailbox/:mailId?', lazy: async () => ({ Component: (await import('../features/mail/MailboxPage.js')).MailboxPage }) },
+      { path: 'clients/:clientId', lazy: async () => ({ Component: (await import('../features/files/FilePage.js')).FilePage }) },
+      {
+        path: 'clients/:clientId/alerts/:searchId',
+        lazy: async () => ({ Component: (await import('../features/alerts/AlertPage.js')).AlertPage }),
+      },
+      {
+        path: 'shortlists/:shortlistId?',
+        lazy: async () => ({ Component: (await import('../features/shortlists/ShortlistsPage.js')).ShortlistsPage }),
+      },
+      {
+        path: 'showings',
+        lazy: async () => ({ Component: (await import('../features/showings/ShowingsPage.js')).ShowingsPage }),
+      },
+      {
+        path: 'mailbox/:mailId?',
+        lazy: async () => ({ Component: (await import('../features/mail/MailboxPage.js')).MailboxPage }),
+      },
       { path: '*', lazy: async () => ({ Component: (await import('./NothingHere.js')).NothingHere }) },
     ],
   },

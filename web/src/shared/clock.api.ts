@@ -19,5 +19,8 @@ export function useNow(): string {
 /** Moves the demo's clock; everything is asked for anew afterwards. */
 export function useAdvance() {
   const client = useQueryClient();
-  return useMutation({ mutationFn: (advance: string) => ask('demo/clock', { body: { advance } }), onSuccess: () => client.invalidateQueries() });
+  return useMutation({
+    mutationFn: (advance: string) => ask('demo/clock', { body: { advance } }),
+    onSuccess: () => client.invalidateQueries(),
+  });
 }

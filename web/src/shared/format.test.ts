@@ -28,7 +28,9 @@ describe('daysOnMarket', () => {
 
 describe('a listing’s words', () => {
   it('leave out what is blank', () => {
-    expect(facts({ BedroomsTotal: 4, BathroomsFull: 2, BathroomsHalf: 1, LivingArea: 2140, LotSizeAcres: 0.21 })).toBe('4 bd · 2½ ba · 2,140 sq ft · 0.21 ac');
+    expect(facts({ BedroomsTotal: 4, BathroomsFull: 2, BathroomsHalf: 1, LivingArea: 2140, LotSizeAcres: 0.21 })).toBe(
+      '4 bd · 2½ ba · 2,140 sq ft · 0.21 ac',
+    );
     expect(facts({ BedroomsTotal: null, LotSizeAcres: 14 })).toBe('14 ac');
     expect(street({ UnparsedAddress: '55 Netmaker Ln, Sedge Ferry' })).toBe('55 Netmaker Ln');
     expect(street({})).toBe('Address withheld');
@@ -36,7 +38,11 @@ describe('a listing’s words', () => {
 });
 
 describe('names', () => {
-  it.each([['Amara & Teo Lindqvist', 'AL', 'Amara & Teo'], ['Bashir Odell', 'BO', 'Bashir'], ['Cher', 'C', 'Cher']])('%s is %s and %s', (name, letters, first) => {
+  it.each([
+    ['Amara & Teo Lindqvist', 'AL', 'Amara & Teo'],
+    ['Bashir Odell', 'BO', 'Bashir'],
+    ['Cher', 'C', 'Cher'],
+  ])('%s is %s and %s', (name, letters, first) => {
     expect(initials(name)).toBe(letters);
     expect(firstNames(name)).toBe(first);
   });

@@ -7,7 +7,12 @@ export const ZONE = 'America/New_York';
 type Moment = string | Date | number;
 
 function at(moment: Moment): DateTime {
-  const date = typeof moment === 'string' ? DateTime.fromISO(moment) : moment instanceof Date ? DateTime.fromJSDate(moment) : DateTime.fromMillis(moment);
+  const date =
+    typeof moment === 'string'
+      ? DateTime.fromISO(moment)
+      : moment instanceof Date
+        ? DateTime.fromJSDate(moment)
+        : DateTime.fromMillis(moment);
   return date.setZone(ZONE);
 }
 
@@ -24,13 +29,16 @@ export function ago(moment: Moment, now: Moment): string {
   const days = Math.round(today.startOf('day').diff(then.startOf('day'), 'days').days);
   if (days === 0) return `today ${clockTime(moment)}`;
   if (days === 1) return `yesterday ${clockTime(moment)}`;
-  return days < 7 ? `${then.toFormat('ccc')} ${clockTime(moment)}` : then.toFormat(then.year === today.year ? 'LLL d' : 'LLL d, yyyy');
+  return days < 7
+    ? `${then.toFormat('ccc')} ${clockTime(moment)}`
+    : then.toFormat(then.year === today.year ? 'LLL d' : 'LLL d, yyyy');
 }
 
 /** An ISO date without a time, as "Thu, Apr 16". */
 export const isoDay = (date: string): string => DateTime.fromISO(date).toFormat('ccc, LLL d');
 
-export const price = (record: Readonly<Record<string, unknown>>): string => (typeof record['ListPrice'] === 'number' ? dollars(record['ListPrice']) : 'Price not given');
+export const price = (record: Readonly<Record<string, unknown>>): string =>
+  typeof record['ListPrice'] === 'number' ? dollars(record['ListPrice']) : 'Price not given';
 
 /** "4 bd · 2½ ba · 2,140 sq ft · 0.21 ac", as far as the fields are filled in. */
 export function facts(record: Readonly<Record<string, unknown>>): string {
@@ -41,24 +49,32 @@ export function facts(record: Readonly<Record<string, unknown>>): string {
     baths === null ? null : `${plainNumber(baths)} ba`,
     typeof area === 'number' ? `${plainNumber(area)} sq ft` : null,
     typeof acres === 'number' ? `${plainNumber(acres)} ac` : null,
-  ].filter(Boolean).join(' · ');
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 /** "55 Netmaker Ln" of an address with its town. */
-export const street = (record: Readonly<Record<string, unknown>>): string => (record['UnparsedAddress'] as string | undefined)?.split(',')[0] ?? 'Address withheld';
+export const street = (record: Readonly<Record<string, unknown>>): string =>
+  (record['UnparsedAddress'] as string | undefined)?.split(',')[0] ?? 'Address withheld';
 
 /** Whole days from the first day on the market until it went off, or until now. */
 export function daysOnMarket(record: Readonly<Record<string, unknown>>, now: Moment): number | null {
   const from = record['OnMarketDate'];
   if (typeof from !== 'string') return null;
-  const off = ['CloseDate', 'WithdrawnDate', 'CancellationDate', 'ExpirationDate'].map((field) => record[field]).find((date): date is string => typeof date === 'string');
+  const off = ['CloseDate', 'WithdrawnDate', 'CancellationDate', 'ExpirationDate']
+    .map((field) => record[field])
+    .find((date): date is string => typeof date === 'string');
   const end = off ? DateTime.fromISO(off, { zone: ZONE }) : at(now).startOf('day');
   return Math.max(0, Math.round(end.diff(DateTime.fromISO(from, { zone: ZONE }), 'days').days));
 }
 
 /** "AL" of "Amara & Teo Lindqvist". */
 export function initials(name: string): string {
-  const words = name.replace(/[^\p{L} ]/gu, ' ').split(/\s+/).filter(Boolean);
+  const words = name
+    .replace(/[^\p{L} ]/gu, ' ')
+    .split(/\s+/)
+    .filter(Boolean);
   return ((words[0]?.[0] ?? '') + (words.length > 1 ? (words[words.length - 1]?.[0] ?? '') : '')).toUpperCase();
 }
 

@@ -13,7 +13,10 @@ export class RequestFailure extends Error {
 }
 
 /** Asks the server for JSON; a body makes it a POST unless told otherwise. */
-export async function ask<T>(path: string, { method, body, signal }: { method?: string; body?: unknown; signal?: AbortSignal } = {}): Promise<T> {
+export async function ask<T>(
+  path: string,
+  { method, body, signal }: { method?: string; body?: unknown; signal?: AbortSignal } = {},
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {
@@ -23,11 +26,18 @@ export async function ask<T>(path: string, { method, body, signal }: { method?: 
     });
   } catch (error) {
     if (signal?.aborted) throw error;
-    throw new RequestFailure('unreachable', 'The server cannot be reached. What you typed is kept; it goes on as soon as the server is back.');
+    throw new RequestFailure(
+      'unreachable',
+      'The server cannot be reached. What you typed is kept; it goes on as soon as the server is back.',
+    );
   }
   const answer: unknown = await response.json().catch(() => null);
   if (response.ok) return answer as T;
-  const { code = 'server.failed', message = 'The server gave no answer that could be read.', details = {} } = (answer ?? {}) as Partial<ErrorBody>;
+  const {
+    code = 'server.failed',
+    message = 'The server gave no answer that could be read.',
+    details = {},
+  } = (answer ?? {}) as Partial<ErrorBody>;
   throw new RequestFailure(code, message, details);
 }
 

@@ -4,7 +4,7 @@ import { persist } from 'zustand/middleware';
 interface OpenFile {
   /** The client whose file lies open, or null for all files. */
   readonly clientId: string | null;
-  open(clientId: string | null): void;
+  readonly open: (clientId: string | null) => void;
 }
 
 /** The open file: saving, sending and shortlisting go into it. */

@@ -5,14 +5,20 @@ import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString, MaxLengt
 
 export class AlertBody {
   @ApiProperty({ enum: CADENCES }) @IsIn(CADENCES) cadence: Cadence;
-  @ApiProperty({ enum: TELLABLE, isArray: true }) @IsArray() @ArrayMinSize(1, { message: 'Choose at least one kind of news to tell.' }) @ArrayUnique() @IsIn(TELLABLE, { each: true }) tell: Tellable[];
+  @ApiProperty({ enum: TELLABLE, isArray: true })
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Choose at least one kind of news to tell.' })
+  @ArrayUnique()
+  @IsIn(TELLABLE, { each: true })
+  tell: Tellable[];
   @ApiProperty() @IsBoolean() held: boolean;
   @ApiProperty() @IsString() @MaxLength(200) subject: string;
   @ApiProperty() @IsString() @MaxLength(2000) greeting: string;
 }
 
 export class AlertStateBody {
-  @ApiProperty({ enum: ['running', 'paused', 'stopped'] }) @IsIn(['running', 'paused', 'stopped']) state: 'running' | 'paused' | 'stopped';
+  @ApiProperty({ enum: ['running', 'paused', 'stopped'] }) @IsIn(['running', 'paused', 'stopped']) state:
+    'running' | 'paused' | 'stopped';
 }
 
 export class PassBody {

@@ -1,18 +1,39 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsEmail, IsISO8601, IsNotEmpty, IsOptional, IsString, IsUUID, Matches, MaxLength, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsISO8601,
+  IsNotEmpty,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator';
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 export class PersonBody {
   @ApiProperty() @IsString() @IsNotEmpty({ message: 'Type the person’s name.' }) @MaxLength(120) name: string;
-  @ApiProperty() @IsEmail({}, { message: 'Type an e-mail address such as amara@lindqvist.example.' }) @MaxLength(254) email: string;
+  @ApiProperty()
+  @IsEmail({}, { message: 'Type an e-mail address such as amara@lindqvist.example.' })
+  @MaxLength(254)
+  email: string;
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) phone?: string;
 }
 
 export class NewClientBody {
   @ApiProperty() @IsString() @IsNotEmpty({ message: 'Type the client’s name.' }) @MaxLength(120) name: string;
-  @ApiProperty({ type: [PersonBody] }) @IsArray() @ArrayMaxSize(10) @ValidateNested({ each: true }) @Type(() => PersonBody) people: PersonBody[];
+  @ApiProperty({ type: [PersonBody] })
+  @IsArray()
+  @ArrayMaxSize(10)
+  @ValidateNested({ each: true })
+  @Type(() => PersonBody)
+  people: PersonBody[];
 }
 
 export class AgreementBody {
@@ -24,7 +45,11 @@ export class AgreementBody {
 export class ChangeClientBody {
   @ApiPropertyOptional() @IsOptional() @IsString() @IsNotEmpty() @MaxLength(120) name?: string;
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(20_000) notes?: string;
-  @ApiPropertyOptional({ type: AgreementBody }) @IsOptional() @ValidateNested() @Type(() => AgreementBody) agreement?: AgreementBody | null;
+  @ApiPropertyOptional({ type: AgreementBody })
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => AgreementBody)
+  agreement?: AgreementBody | null;
 }
 
 export class NewTaskBody {

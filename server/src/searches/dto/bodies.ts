@@ -7,7 +7,8 @@ export class CountBody {
 }
 
 export class ListingsBody extends CountBody {
-  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set: 'fit' | 'unknown' | 'missByOne';
+  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
+    'fit' | 'unknown' | 'missByOne';
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(60) line?: string;
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) offset = 0;
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;

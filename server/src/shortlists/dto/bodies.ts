@@ -4,7 +4,13 @@ import type { Stage } from '@perambula/contract';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
 
 export class KeysBody {
-  @ApiProperty({ type: [String] }) @IsArray() @ArrayMaxSize(200) @ArrayUnique() @IsString({ each: true }) @MaxLength(60, { each: true }) listingKeys: string[];
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @MaxLength(60, { each: true })
+  listingKeys: string[];
 }
 
 export class NewShortlistBody extends KeysBody {

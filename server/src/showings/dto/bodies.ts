@@ -8,6 +8,8 @@ export class NewShowingBody {
 }
 
 export class TimeBody {
-  @ApiProperty() @IsISO8601({ strict: true }, { message: 'The time is a date and time such as 2026-04-18T10:00:00-04:00.' }) startAt: string;
+  @ApiProperty()
+  @IsISO8601({ strict: true }, { message: 'The time is a date and time such as 2026-04-18T10:00:00-04:00.' })
+  startAt: string;
   @ApiPropertyOptional() @IsOptional() @IsBoolean() withoutAgreement?: boolean;
 }

@@ -13,8 +13,19 @@ export function usePreview(searchId: string, settings: AlertSettings) {
 
 function useAlertChange<T>(searchId: string, change: (input: T) => Promise<AlertState>) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: change, onSuccess: () => Promise.all([client.invalidateQueries({ queryKey: ['searches', searchId] }), client.invalidateQueries({ queryKey: ['clients'] })]) });
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ['searches', searchId] }),
+        client.invalidateQueries({ queryKey: ['clients'] }),
+      ]),
+  });
 }
 
-export const useStartAlert = (searchId: string) => useAlertChange(searchId, (body: AlertSettings) => ask<AlertState>(`searches/${searchId}/alert`, { method: 'PUT', body }));
-export const useAlertState = (searchId: string) => useAlertChange(searchId, (state: AlertState['state']) => ask<AlertState>(`searches/${searchId}/alert`, { method: 'PATCH', body: { state } }));
+export const useStartAlert = (searchId: string) =>
+  useAlertChange(searchId, (body: AlertSettings) => ask<AlertState>(`searches/${searchId}/alert`, { method: 'PUT', body }));
+export const useAlertState = (searchId: string) =>
+  useAlertChange(searchId, (state: AlertState['state']) =>
+    ask<AlertState>(`searches/${searchId}/alert`, { method: 'PATCH', body: { state } }),
+  );

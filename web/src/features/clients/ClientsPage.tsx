@@ -25,11 +25,17 @@ export function ClientsPage() {
         <h1>Clients</h1>
         <span className="push">
           <NewClient onCreated={go}>
-            <Button type="primary" icon={<Plus size={15} />}>New client</Button>
+            <Button type="primary" icon={<Plus size={15} />}>
+              New client
+            </Button>
           </NewClient>
         </span>
       </div>
-      {clients.data.length === 0 && <Empty title="No client yet">A client’s file holds their people, searches, shortlists and visits. Start one with “New client”.</Empty>}
+      {clients.data.length === 0 && (
+        <Empty title="No client yet">
+          A client’s file holds their people, searches, shortlists and visits. Start one with “New client”.
+        </Empty>
+      )}
       <ul className="row-list">
         {clients.data.map(({ id, name, people, agreement, searches, alerts }) => {
           const confirmed = people.filter(({ confirmedAt, stoppedAt }) => confirmedAt && !stoppedAt).length;
@@ -37,14 +43,23 @@ export function ClientsPage() {
             <li key={id} className="row">
               <Avatar name={name} />
               <div className="row-main">
-                <Link to={`/clients/${id}`} className="strong" onClick={() => open(id)}>{name}</Link>
+                <Link to={`/clients/${id}`} className="strong" onClick={() => open(id)}>
+                  {name}
+                </Link>
                 <p>
-                  {people.map((person) => person.email).join(', ') || 'no address yet'} · {searches === 1 ? '1 search' : `${searches} searches`}, {alerts === 1 ? '1 alert runs' : `${alerts} alerts run`}
+                  {people.map((person) => person.email).join(', ') || 'no address yet'} ·{' '}
+                  {searches === 1 ? '1 search' : `${searches} searches`}, {alerts === 1 ? '1 alert runs' : `${alerts} alerts run`}
                 </p>
               </div>
               {confirmed === 0 && <span className="chip chip-wait">no confirmed address</span>}
-              {agreement ? <span className="chip chip-calm">agreement to {isoDay(agreement.until).split(', ')[1]}</span> : <span className="chip chip-wait">no buyer agreement</span>}
-              <div className="row-actions"><Button onClick={() => go(id)}>Open the file</Button></div>
+              {agreement ? (
+                <span className="chip chip-calm">agreement to {isoDay(agreement.until).split(', ')[1]}</span>
+              ) : (
+                <span className="chip chip-wait">no buyer agreement</span>
+              )}
+              <div className="row-actions">
+                <Button onClick={() => go(id)}>Open the file</Button>
+              </div>
             </li>
           );
         })}

@@ -22,11 +22,21 @@ export function NewClient({ children, onCreated }: { readonly children: ReactNod
       onOpenChange={setOpen}
       placement="bottomLeft"
       content={
-        <Form form={form} layout="vertical" requiredMark={false} className="popover-form" onFinish={(values) => void submit(values).catch(() => undefined)}>
+        <Form
+          form={form}
+          layout="vertical"
+          requiredMark={false}
+          className="popover-form"
+          onFinish={(values) => void submit(values).catch(() => undefined)}
+        >
           <Form.Item label="Client’s name" name="name" rules={[{ required: true, message: 'Type the client’s name.' }]}>
             <Input autoFocus placeholder="Marit Halvorsen" />
           </Form.Item>
-          <Form.Item label="E-mail address" name="email" rules={[{ type: 'email', message: 'Type an address such as marit@halvorsen.example.' }]}>
+          <Form.Item
+            label="E-mail address"
+            name="email"
+            rules={[{ type: 'email', message: 'Type an address such as marit@halvorsen.example.' }]}
+          >
             <Input placeholder="marit@halvorsen.example" />
           </Form.Item>
           {create.isError && <p className="problem">{messageOf(create.error)}</p>}

@@ -7,14 +7,23 @@ export function useClients() {
 }
 
 export function useFile(clientId: string | null | undefined) {
-  return useQuery({ queryKey: ['clients', clientId], queryFn: () => ask<ClientFile>(`clients/${clientId}`), enabled: !!clientId });
+  return useQuery({
+    queryKey: ['clients', clientId],
+    queryFn: () => ask<ClientFile>(`clients/${clientId}`),
+    enabled: !!clientId,
+  });
 }
 
 function useClientChange<T, R = unknown>(change: (input: T) => Promise<R>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSuccess: () => Promise.all([client.invalidateQueries({ queryKey: ['clients'] }), client.invalidateQueries({ queryKey: ['today'] }), client.invalidateQueries({ queryKey: ['mailbox'] })]),
+    onSuccess: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ['clients'] }),
+        client.invalidateQueries({ queryKey: ['today'] }),
+        client.invalidateQueries({ queryKey: ['mailbox'] }),
+      ]),
   });
 }
 
@@ -24,8 +33,13 @@ export interface NewPerson {
   readonly phone?: string;
 }
 
-export const useCreateClient = () => useClientChange((body: { name: string; people: readonly NewPerson[] }) => ask<{ id: string }>('clients', { body }));
-export const useAddPerson = (clientId: string) => useClientChange((body: NewPerson) => ask(`clients/${clientId}/people`, { body }));
-export const useAskToConfirm = (clientId: string) => useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/confirmation`, { method: 'POST' }));
+export const useCreateClient = () =>
+  useClientChange((body: { name: string; people: readonly NewPerson[] }) => ask<{ id: string }>('clients', { body }));
+export const useAddPerson = (clientId: string) =>
+  useClientChange((body: NewPerson) => ask(`clients/${clientId}/people`, { body }));
+export const useAskToConfirm = (clientId: string) =>
+  useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/confirmation`, { method: 'POST' }));
 export const useChangeClient = (clientId: string) =>
-  useClientChange((body: { name?: string; notes?: string; agreement?: Agreement | null }) => ask(`clients/${clientId}`, { method: 'PATCH', body }));
+  useClientChange((body: { name?: string; notes?: string; agreement?: Agreement | null }) =>
+    ask(`clients/${clientId}`, { method: 'PATCH', body }),
+  );

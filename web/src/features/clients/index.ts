@@ -1,3 +1,2 @@
-export { useClients, useFile } from './clients.api.js';
-export { FilePanel } from './FilePanel.js';
+export { useAddPerson, useAskToConfirm, useChangeClient, useClients, useFile } from './clients.api.js';
 export { NewClient } from './NewClient.js';

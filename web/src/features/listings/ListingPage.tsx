@@ -1,5 +1,16 @@
 import './listing.css';
-import { bathsOf, dollars, fieldOf, inReach, isEither, judge, phraseOf, plainNumber, pricePerSquareFootOf, valueOf } from '@perambula/core';
+import {
+  bathsOf,
+  dollars,
+  fieldOf,
+  inReach,
+  isEither,
+  judge,
+  phraseOf,
+  plainNumber,
+  pricePerSquareFootOf,
+  valueOf,
+} from '@perambula/core';
 import type { ListingRecord, Search } from '@perambula/core';
 import { App, Button } from 'antd';
 import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
@@ -40,15 +51,29 @@ function Listing({ listing, history }: ListingAnswer) {
   const days = daysOnMarket(listing, now);
   const perFoot = pricePerSquareFootOf(listing);
   const plan = (): void => {
-    if (!clientId) return void message.info('Open a client’s file at the head of the page first: a visit is planned for somebody.');
-    askToSee.mutate({ clientId, listingKey: key }, { onSuccess: () => void message.success(<>Under <Link to="/showings">showings</Link> now; propose a time there.</>), onError: (error) => void message.error(messageOf(error)) });
+    if (!clientId)
+      return void message.info('Open a client’s file at the head of the page first: a visit is planned for somebody.');
+    askToSee.mutate(
+      { clientId, listingKey: key },
+      {
+        onSuccess: () =>
+          void message.success(
+            <>
+              Under <Link to="/showings">showings</Link> now; propose a time there.
+            </>,
+          ),
+        onError: (error) => void message.error(messageOf(error)),
+      },
+    );
   };
   return (
     <div className="listing">
       <header className="listing-bar">
         <Steps listingKey={key} />
         <span className="push">
-          <Button onClick={plan} loading={askToSee.isPending}>Plan a visit</Button>
+          <Button onClick={plan} loading={askToSee.isPending}>
+            Plan a visit
+          </Button>
           <AddToShortlist keys={[key]} onDone={() => undefined} />
         </span>
       </header>
@@ -56,23 +81,42 @@ function Listing({ listing, history }: ListingAnswer) {
         <Pictures listing={listing} />
         <div className="listing-title">
           <div>
-            <p className="listing-price">{listing['StandardStatus'] === 'Closed' && typeof listing['ClosePrice'] === 'number' ? dollars(listing['ClosePrice']) : price(listing)}</p>
-            <p className="soft figure">{perFoot === null ? '' : `${dollars(perFoot)} per sq ft · `}listing no. {String(listing['ListingId'])}</p>
+            <p className="listing-price">
+              {listing['StandardStatus'] === 'Closed' && typeof listing['ClosePrice'] === 'number'
+                ? dollars(listing['ClosePrice'])
+                : price(listing)}
+            </p>
+            <p className="soft figure">
+              {perFoot === null ? '' : `${dollars(perFoot)} per sq ft · `}listing no. {String(listing['ListingId'])}
+            </p>
           </div>
           <div>
-            <h1>{street(listing)}, {String(listing['City'])}</h1>
-            <p><Status status={String(listing['StandardStatus'])} /> {days !== null && <span className="soft">· {days} {days === 1 ? 'day' : 'days'} on market</span>}</p>
+            <h1>
+              {street(listing)}, {String(listing['City'])}
+            </h1>
+            <p>
+              <Status status={String(listing['StandardStatus'])} />{' '}
+              {days !== null && (
+                <span className="soft">
+                  · {days} {days === 1 ? 'day' : 'days'} on market
+                </span>
+              )}
+            </p>
             <p className="soft figure">{facts(listing)}</p>
           </div>
         </div>
         <p className="remarks">{String(listing['PublicRemarks'] ?? '')}</p>
         <ForYouOnly listing={listing} />
         <p className="tight">
-          Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} · {String(listing['OriginatingSystemName'])} · updated {ago(String(listing['ModificationTimestamp']), now)} · deemed reliable, not guaranteed
+          Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} ·{' '}
+          {String(listing['OriginatingSystemName'])} · updated {ago(String(listing['ModificationTimestamp']), now)} · deemed
+          reliable, not guaranteed
         </p>
       </div>
       <div className="listing-facts">
-        {file?.savedSearches[0] && <HowItFits listing={listing} search={file.savedSearches[0].document} name={file.name} now={now} />}
+        {file?.savedSearches[0] && (
+          <HowItFits listing={listing} search={file.savedSearches[0].document} name={file.name} now={now} />
+        )}
         <Facts listing={listing} />
       </div>
       <aside className="listing-history">
@@ -83,8 +127,21 @@ function Listing({ listing, history }: ListingAnswer) {
         <ol className="history">
           {history.map((entry, i) => (
             <li key={i}>
-              <b className="figure">{new Date(entry.at).toLocaleDateString('en-US', { month: 'short', day: 'numeric', year: 'numeric', timeZone: ZONE })}</b> {sayEntry(entry)}
-              {entry.listingKey !== key && <Link to={`/listings/${entry.listingKey}`} className="tight"> earlier listing</Link>}
+              <b className="figure">
+                {new Date(entry.at).toLocaleDateString('en-US', {
+                  month: 'short',
+                  day: 'numeric',
+                  year: 'numeric',
+                  timeZone: ZONE,
+                })}
+              </b>{' '}
+              {sayEntry(entry)}
+              {entry.listingKey !== key && (
+                <Link to={`/listings/${entry.listingKey}`} className="tight">
+                  {' '}
+                  earlier listing
+                </Link>
+              )}
             </li>
           ))}
         </ol>
@@ -117,9 +174,15 @@ function Steps({ listingKey }: { readonly listingKey: string }) {
       <Link to={from}>Back to the search</Link>
       {at >= 0 && (
         <>
-          <b className="figure">{at + 1} of {keys.length}</b>
-          <Button disabled={at === 0} onClick={() => go(-1)}>Previous</Button>
-          <Button disabled={at === keys.length - 1} onClick={() => go(1)}>Next</Button>
+          <b className="figure">
+            {at + 1} of {keys.length}
+          </b>
+          <Button disabled={at === 0} onClick={() => go(-1)}>
+            Previous
+          </Button>
+          <Button disabled={at === keys.length - 1} onClick={() => go(1)}>
+            Next
+          </Button>
         </>
       )}
     </>
@@ -135,11 +198,19 @@ function Pictures({ listing }: { readonly listing: ListingRecord }) {
     <>
       <div className="listing-picture">
         <Picture listingKey={listing.ListingKey} index={shown} alt={`${street(listing)}, ${SHOWN[shown] ?? ''}`} />
-        <span>{shown + 1} of {count} · {SHOWN[shown]}, drawn from the listing</span>
+        <span>
+          {shown + 1} of {count} · {SHOWN[shown]}, drawn from the listing
+        </span>
       </div>
       <div className="listing-strip">
         {Array.from({ length: count }, (_, i) => (
-          <button type="button" key={i} aria-pressed={i === shown} onClick={() => setShown(i)} aria-label={`Picture ${i + 1}: ${SHOWN[i] ?? ''}`}>
+          <button
+            type="button"
+            key={i}
+            aria-pressed={i === shown}
+            onClick={() => setShown(i)}
+            aria-label={`Picture ${i + 1}: ${SHOWN[i] ?? ''}`}
+          >
             <Picture listingKey={listing.ListingKey} index={i} alt="" />
           </button>
         ))}
@@ -157,22 +228,48 @@ function ForYouOnly({ listing }: { readonly listing: ListingRecord }) {
       <p>{String(listing['PrivateRemarks'] ?? 'No private remarks.')}</p>
       <p>{String(listing['ShowingInstructions'] ?? '')}</p>
       <div className="for-you-agent">
-        <span><b>{String(listing['ListAgentFullName'])}</b>, {String(listing['ListOfficeName'])}</span>
-        <Button href={`tel:${mobile}`} icon={<Phone size={14} />}>Mobile {mobile}</Button>
+        <span>
+          <b>{String(listing['ListAgentFullName'])}</b>, {String(listing['ListOfficeName'])}
+        </span>
+        <Button href={`tel:${mobile}`} icon={<Phone size={14} />}>
+          Mobile {mobile}
+        </Button>
         <Button href={`tel:${office}`}>Office {office}</Button>
       </div>
     </section>
   );
 }
 
-function HowItFits({ listing, search, name, now }: { readonly listing: ListingRecord; readonly search: Search; readonly name: string; readonly now: string }) {
+function HowItFits({
+  listing,
+  search,
+  name,
+  now,
+}: {
+  readonly listing: ListingRecord;
+  readonly search: Search;
+  readonly name: string;
+  readonly now: string;
+}) {
   const verdict = judge(search, listing, { now: Date.parse(now), zone: ZONE });
   const rows = verdict.lines.flatMap(({ line, truth }) => {
     if (isEither(line)) return [{ id: line.id, label: 'Either', truth, value: phraseOf(line) }];
     const field = fieldOf(line.field);
-    return field ? [{ id: line.id, label: field.label, truth, value: shownValue(valueOf(field, listing), field.type === 'money') }] : [];
+    return field
+      ? [{ id: line.id, label: field.label, truth, value: shownValue(valueOf(field, listing), field.type === 'money') }]
+      : [];
   });
-  const where = search.bounds.length > 0 ? [{ id: 'where', label: 'Where', truth: verdict.keepIn === false || verdict.keepOut === false ? false : verdict.keepIn, value: verdict.keepIn === false ? 'outside' : verdict.keepOut === false ? 'kept out' : 'inside' }] : [];
+  const where =
+    search.bounds.length > 0
+      ? [
+          {
+            id: 'where',
+            label: 'Where',
+            truth: verdict.keepIn === false || verdict.keepOut === false ? false : verdict.keepIn,
+            value: verdict.keepIn === false ? 'outside' : verdict.keepOut === false ? 'kept out' : 'inside',
+          },
+        ]
+      : [];
   return (
     <section>
       <h2>How it fits {name}</h2>
@@ -180,7 +277,13 @@ function HowItFits({ listing, search, name, now }: { readonly listing: ListingRe
       <ul className="fits">
         {[...where, ...rows].map(({ id, label, truth, value }) => (
           <li key={id}>
-            {truth === true ? <Check size={15} className="fits-yes" aria-label="fits" /> : truth === null ? <HelpCircle size={15} className="fits-unknown" aria-label="unknown" /> : <X size={15} className="fits-no" aria-label="does not fit" />}
+            {truth === true ? (
+              <Check size={15} className="fits-yes" aria-label="fits" />
+            ) : truth === null ? (
+              <HelpCircle size={15} className="fits-unknown" aria-label="unknown" />
+            ) : (
+              <X size={15} className="fits-no" aria-label="does not fit" />
+            )}
             <span>{label}</span>
             <b className={truth === null ? 'fits-unknown' : ''}>{value}</b>
           </li>
@@ -203,18 +306,51 @@ function Facts({ listing }: { readonly listing: ListingRecord }) {
   const rows: readonly (readonly [string, string, string?])[] = [
     ['Kind', String(listing['PropertySubType'])],
     ['Built', shownValue(listing['YearBuilt'], false).replace(',', '')],
-    ['Baths', shownValue(bathsOf(listing), false), `${shownValue(listing['BathroomsFull'], false)} full, ${shownValue(listing['BathroomsHalf'], false)} half`],
-    ['Lot', typeof acres === 'number' ? `${plainNumber(acres)} ac` : 'left blank', typeof acres === 'number' ? `${Math.round(acres * 43_560).toLocaleString('en-US')} sq ft` : ''],
-    ['Garage', listing['GarageYN'] === false ? 'none' : listing['GarageSpaces'] == null ? 'left blank' : `${String(listing['GarageSpaces'])} spaces`],
+    [
+      'Baths',
+      shownValue(bathsOf(listing), false),
+      `${shownValue(listing['BathroomsFull'], false)} full, ${shownValue(listing['BathroomsHalf'], false)} half`,
+    ],
+    [
+      'Lot',
+      typeof acres === 'number' ? `${plainNumber(acres)} ac` : 'left blank',
+      typeof acres === 'number' ? `${Math.round(acres * 43_560).toLocaleString('en-US')} sq ft` : '',
+    ],
+    [
+      'Garage',
+      listing['GarageYN'] === false
+        ? 'none'
+        : listing['GarageSpaces'] == null
+          ? 'left blank'
+          : `${String(listing['GarageSpaces'])} spaces`,
+    ],
     ['Basement', shownValue(listing['Basement'], false)],
     ['Heating', shownValue(listing['Heating'], false)],
     ['Inside', shownValue(listing['InteriorFeatures'], false)],
     ['On the water', shownValue(listing['WaterfrontYN'], false)],
-    ['Association', listing['AssociationYN'] ? (typeof fee === 'number' ? `${dollars(fee)} ${String(listing['AssociationFeeFrequency']).toLowerCase()}` : 'fee left blank') : 'none'],
-    ['Taxes', typeof listing['TaxAnnualAmount'] === 'number' ? dollars(listing['TaxAnnualAmount']) : 'left blank', String(listing['TaxYear'] ?? '')],
+    [
+      'Association',
+      listing['AssociationYN']
+        ? typeof fee === 'number'
+          ? `${dollars(fee)} ${String(listing['AssociationFeeFrequency']).toLowerCase()}`
+          : 'fee left blank'
+        : 'none',
+    ],
+    [
+      'Taxes',
+      typeof listing['TaxAnnualAmount'] === 'number' ? dollars(listing['TaxAnnualAmount']) : 'left blank',
+      String(listing['TaxYear'] ?? ''),
+    ],
     ['District', shownValue(listing['SubdivisionName'], false), String(listing['PostalCode'] ?? '')],
     ['Conditions', shownValue(listing['SpecialListingConditions'], false)],
-    ['On market', typeof listing['OnMarketDate'] === 'string' ? isoDay(listing['OnMarketDate']) : typeof listing['ActivationDate'] === 'string' ? `from ${isoDay(listing['ActivationDate'])}` : 'not yet'],
+    [
+      'On market',
+      typeof listing['OnMarketDate'] === 'string'
+        ? isoDay(listing['OnMarketDate'])
+        : typeof listing['ActivationDate'] === 'string'
+          ? `from ${isoDay(listing['ActivationDate'])}`
+          : 'not yet',
+    ],
     ['Parcel', String(listing['ParcelNumber'] ?? 'left blank')],
   ];
   return (
@@ -224,7 +360,16 @@ function Facts({ listing }: { readonly listing: ListingRecord }) {
         {rows.map(([label, value, more]) => (
           <div key={label}>
             <dt>{label}</dt>
-            <dd className={value === 'left blank' ? 'is-blank' : ''}>{value === 'left blank' ? <><Minus size={12} aria-hidden="true" /> left blank</> : value} <span className="tight">{more}</span></dd>
+            <dd className={value === 'left blank' ? 'is-blank' : ''}>
+              {value === 'left blank' ? (
+                <>
+                  <Minus size={12} aria-hidden="true" /> left blank
+                </>
+              ) : (
+                value
+              )}{' '}
+              <span className="tight">{more}</span>
+            </dd>
           </div>
         ))}
       </dl>

@@ -17,14 +17,44 @@ export function PriceHistory({ points }: { readonly points: readonly PricePoint[
       <Line
         aria-label="Asking price over time; the same is listed below"
         role="img"
-        data={{ datasets: [{ data: points.map(({ at, price }) => ({ x: at, y: price })), stepped: 'before', borderColor: COLOUR.mulberry, backgroundColor: COLOUR.mulberry, borderWidth: 2, pointRadius: 2.4, spanGaps: false }] }}
+        data={{
+          datasets: [
+            {
+              data: points.map(({ at, price }) => ({ x: at, y: price })),
+              stepped: 'before',
+              borderColor: COLOUR.mulberry,
+              backgroundColor: COLOUR.mulberry,
+              borderWidth: 2,
+              pointRadius: 2.4,
+              spanGaps: false,
+            },
+          ],
+        }}
         options={{
-          parsing: false, animation: false, maintainAspectRatio: false,
+          parsing: false,
+          animation: false,
+          maintainAspectRatio: false,
           scales: {
-            x: { type: 'linear', grid: { display: false }, ticks: { maxTicksLimit: 5, callback: (value) => day(Number(value)).split(', ')[1] ?? '' } },
-            y: { grid: { color: COLOUR.rule }, border: { display: false }, grace: '12%', ticks: { maxTicksLimit: 5, callback: (value) => `$${Math.round(Number(value) / 1000)}k` } },
+            x: {
+              type: 'linear',
+              grid: { display: false },
+              ticks: { maxTicksLimit: 5, callback: (value) => day(Number(value)).split(', ')[1] ?? '' },
+            },
+            y: {
+              grid: { color: COLOUR.rule },
+              border: { display: false },
+              grace: '12%',
+              ticks: { maxTicksLimit: 5, callback: (value) => `$${Math.round(Number(value) / 1000)}k` },
+            },
           },
-          plugins: { tooltip: { callbacks: { title: ([item]) => (item ? day(item.parsed.x ?? 0) : ''), label: (item) => dollars(item.parsed.y ?? 0) } } },
+          plugins: {
+            tooltip: {
+              callbacks: {
+                title: ([item]) => (item ? day(item.parsed.x ?? 0) : ''),
+                label: (item) => dollars(item.parsed.y ?? 0),
+              },
+            },
+          },
         }}
       />
     </div>

@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { priceSteps, sayEntry } from './history.rules.js';
 import type { HistoryEntry } from './listing.api.js';
 
-const entry = (at: string, field: string, from: string | null, to: string | null, price?: number): HistoryEntry => ({ listingKey: 'a', at, field, from, to, ...(price ? { price } : {}) });
+const entry = (at: string, field: string, from: string | null, to: string | null, price?: number): HistoryEntry => ({
+  listingKey: 'a',
+  at,
+  field,
+  from,
+  to,
+  ...(price ? { price } : {}),
+});
 const history = [
   entry('2026-03-01T00:00:00Z', 'ListPrice', '430000', '418000'),
   entry('2026-02-01T00:00:00Z', 'ListingKey', null, 'Active', 430_000),

@@ -28,12 +28,14 @@ export function priceSteps(history: readonly HistoryEntry[], now: number): Price
 
 /** A history entry in words: "price cut by $12,000 (2.8 %) to $418,000". */
 export function sayEntry({ field, from, to, price }: HistoryEntry): string {
-  if (field === 'ListingKey') return `listed ${price === undefined ? '' : `at ${dollars(price)}`}${to === 'Coming Soon' ? ', coming soon' : ''}`;
+  if (field === 'ListingKey')
+    return `listed ${price === undefined ? '' : `at ${dollars(price)}`}${to === 'Coming Soon' ? ', coming soon' : ''}`;
   if (field === 'ListPrice') {
     const [before, after] = [Number(from), Number(to)];
     const share = `${((Math.abs(after - before) / before) * 100).toFixed(1)} %`;
     return `price ${after < before ? 'cut' : 'raised'} by ${dollars(Math.abs(after - before))} (${share}) to ${dollars(after)}`;
   }
-  if (to === 'Active' && from !== null) return from === 'Coming Soon' ? 'on the market' : `back on the market, was ${from.toLowerCase()}`;
+  if (to === 'Active' && from !== null)
+    return from === 'Coming Soon' ? 'on the market' : `back on the market, was ${from.toLowerCase()}`;
   return String(to).toLowerCase();
 }

@@ -21,32 +21,59 @@ export function MailboxPage() {
       <nav className="mail-list" aria-label="Messages">
         <h2>Mailbox</h2>
         <p className="tight">What your clients received, from the demo’s own mail server.</p>
-        {mailbox.data.length === 0 && <p className="soft mail-none">Nothing has arrived. Ask a client to confirm their address, or start an alert and move the clock on.</p>}
+        {mailbox.data.length === 0 && (
+          <p className="soft mail-none">
+            Nothing has arrived. Ask a client to confirm their address, or start an alert and move the clock on.
+          </p>
+        )}
         {mailbox.data.map(({ id, to, subject, sentAt }) => (
           <NavLink key={id} to={`/mailbox/${id}`} className="mail-link">
             <b>{subject}</b>
-            <span className="tight">{to} · {ago(sentAt, now)}</span>
+            <span className="tight">
+              {to} · {ago(sentAt, now)}
+            </span>
           </NavLink>
         ))}
       </nav>
       <section className="mail" aria-label="Message">
-        {!mailId && <Empty title="Choose a message">It opens here as its reader sees it, with its plain text and its headers beside.</Empty>}
+        {!mailId && (
+          <Empty title="Choose a message">It opens here as its reader sees it, with its plain text and its headers beside.</Empty>
+        )}
         {message.isError && <Failed error={message.error} retry={() => void message.refetch()} />}
         {message.data && mailId && (
           <>
             <header className="mail-head">
               <div>
                 <h2>{message.data.subject}</h2>
-                <p className="soft">To {message.data.to} · {ago(message.data.sentAt, now)}</p>
+                <p className="soft">
+                  To {message.data.to} · {ago(message.data.sentAt, now)}
+                </p>
               </div>
-              <Segmented value={part} onChange={setPart} options={[{ value: 'page', label: 'As it looks' }, { value: 'text', label: 'Plain text' }, { value: 'headers', label: 'Headers' }]} />
+              <Segmented
+                value={part}
+                onChange={setPart}
+                options={[
+                  { value: 'page', label: 'As it looks' },
+                  { value: 'text', label: 'Plain text' },
+                  { value: 'headers', label: 'Headers' },
+                ]}
+              />
             </header>
-            {part === 'page' && <iframe className="mail-frame" title={message.data.subject} src={`/api/mailbox/${mailId}/body`} />}
-            {part === 'text' && <pre className="mail-text" tabIndex={0}>{message.data.text}</pre>}
+            {part === 'page' && (
+              <iframe className="mail-frame" title={message.data.subject} src={`/api/mailbox/${mailId}/body`} />
+            )}
+            {part === 'text' && (
+              <pre className="mail-text" tabIndex={0}>
+                {message.data.text}
+              </pre>
+            )}
             {part === 'headers' && (
               <dl className="mail-headers" tabIndex={0}>
                 {message.data.headers.map(([name, value], i) => (
-                  <div key={i}><dt>{name}</dt><dd>{value}</dd></div>
+                  <div key={i}>
+                    <dt>{name}</dt>
+                    <dd>{value}</dd>
+                  </div>
                 ))}
               </dl>
             )}

@@ -47,7 +47,7 @@ export function MapView(props: MapViewProps) {
   useEffect(() => void (latest.current = props));
 
   useEffect(() => {
-    map.map.setTarget(element.current as HTMLDivElement);
+    map.map.setTarget(element.current);
     void document.fonts.ready.then(() => map.base.changed());
     const pointer = (event: { pixel: number[]; dragging?: boolean }): void => {
       if (event.dragging) return;
@@ -75,7 +75,11 @@ export function MapView(props: MapViewProps) {
       props.rows.flatMap((row) => {
         const { Longitude: lon, Latitude: lat } = row;
         if (typeof lon !== 'number' || typeof lat !== 'number') return [];
-        const feature = new Feature({ geometry: new Point(fromLonLat([lon, lat])), status: row['StandardStatus'], price: row['ListPrice'] });
+        const feature = new Feature({
+          geometry: new Point(fromLonLat([lon, lat])),
+          status: row['StandardStatus'],
+          price: row['ListPrice'],
+        });
         feature.setId(row.ListingKey);
         return [feature];
       }),
@@ -138,7 +142,11 @@ export function MapView(props: MapViewProps) {
       map.map.addInteraction(modify);
       return () => void map.map.removeInteraction(modify);
     }
-    const draw = new Draw({ type: props.pen === 'circle' ? 'Circle' : 'Polygon', style: boundStyle(props.penMode, true), stopClick: true });
+    const draw = new Draw({
+      type: props.pen === 'circle' ? 'Circle' : 'Polygon',
+      style: boundStyle(props.penMode, true),
+      stopClick: true,
+    });
     draw.on('drawend', ({ feature }) => {
       const shape = shapeOf(feature.getGeometry() as NonNullable<ReturnType<typeof feature.getGeometry>>);
       if (crosses(shape)) void message.warning('The outline crosses itself. Draw it once more without crossing a side.');
@@ -155,7 +163,12 @@ export function MapView(props: MapViewProps) {
 
   return (
     <div className="map">
-      <div ref={element} className="map-canvas" role="application" aria-label="Map of Ostrey County with the bounds and the results; both also stand in the lists beside it" />
+      <div
+        ref={element}
+        className="map-canvas"
+        role="application"
+        aria-label="Map of Ostrey County with the bounds and the results; both also stand in the lists beside it"
+      />
       <MapLegend statuses={[...new Set(props.rows.map((row) => String(row['StandardStatus'])))]} />
     </div>
   );
@@ -166,7 +179,10 @@ function crosses(shape: Shape): boolean {
 }
 
 function keyAt({ map, listings }: ReturnType<typeof createMap>, pixel: number[]): string | null {
-  const feature = map.forEachFeatureAtPixel(pixel, (each) => each, { layerFilter: (layer) => layer === listings, hitTolerance: 4 });
+  const feature = map.forEachFeatureAtPixel(pixel, (each) => each, {
+    layerFilter: (layer) => layer === listings,
+    hitTolerance: 4,
+  });
   return feature ? String(feature.getId()) : null;
 }
 

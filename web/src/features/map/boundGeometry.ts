@@ -6,7 +6,8 @@ import { fromLonLat, toLonLat } from 'ol/proj.js';
 
 const project = (corner: LonLat): number[] => fromLonLat([corner[0], corner[1]]);
 /** Six decimals of a degree are a tenth of a metre. */
-const unproject = (coordinate: number[]): LonLat => toLonLat(coordinate).map((degrees) => Math.round(degrees * 1e6) / 1e6) as unknown as LonLat;
+const unproject = (coordinate: number[]): LonLat =>
+  toLonLat(coordinate).map((degrees) => Math.round(degrees * 1e6) / 1e6) as unknown as LonLat;
 
 /** A bound's shape on the map. A circle keeps its centre and one point of its edge, so that it can be dragged. */
 export function geometryOf({ shape }: Bound): Geometry {
@@ -28,9 +29,14 @@ export function shapeOf(geometry: Geometry): Shape {
   if (geometry instanceof Circle) {
     const [x = 0, y = 0] = geometry.getCenter();
     const center = unproject([x, y]);
-    return { type: 'Circle', center, radiusMeters: Math.max(1, Math.round(distance(center, unproject([x + geometry.getRadius(), y])))) };
+    return {
+      type: 'Circle',
+      center,
+      radiusMeters: Math.max(1, Math.round(distance(center, unproject([x + geometry.getRadius(), y])))),
+    };
   }
-  if (geometry instanceof MultiPolygon) return { type: 'MultiPolygon', coordinates: geometry.getCoordinates().map((rings) => rings.map(closed)) };
+  if (geometry instanceof MultiPolygon)
+    return { type: 'MultiPolygon', coordinates: geometry.getCoordinates().map((rings) => rings.map(closed)) };
   return { type: 'Polygon', coordinates: (geometry as Polygon).getCoordinates().map(closed) };
 }
 

@@ -4,10 +4,14 @@ import { markSource } from '../../shared/status.js';
 import { COLOUR, FONT } from '../../shared/tokens.js';
 
 const fill = (color: string): Fill => new Fill({ color });
-const line = (color: string, width: number, lineDash?: number[]): Stroke => new Stroke({ color, width, lineCap: 'round', lineJoin: 'round', ...(lineDash ? { lineDash } : {}) });
+const line = (color: string, width: number, lineDash?: number[]): Stroke =>
+  new Stroke({ color, width, lineCap: 'round', lineJoin: 'round', ...(lineDash ? { lineDash } : {}) });
 const halo = line('rgba(251,249,245,.92)', 3.5);
 
-const SHORE = [new Style({ fill: fill(COLOUR.water), stroke: line('#BFD8DC', 9) }), new Style({ fill: fill(COLOUR.water), stroke: line('#C8BFA8', 1) })];
+const SHORE = [
+  new Style({ fill: fill(COLOUR.water), stroke: line('#BFD8DC', 9) }),
+  new Style({ fill: fill(COLOUR.water), stroke: line('#C8BFA8', 1) }),
+];
 const FILLS: Readonly<Record<string, Style>> = {
   town: new Style({ fill: fill(COLOUR.town) }),
   park: new Style({ fill: fill(COLOUR.green) }),
@@ -34,10 +38,17 @@ export function baseStyle(feature: FeatureLike, resolution: number): Style[] | S
       const width = Math.max(layer === 'highway' ? 2.6 : 2, Math.min(13, 22 / resolution));
       const core = layer === 'highway' ? '#F3DFB0' : '#FFFFFF';
       const label = resolution < 14 ? [new Style({ text: along(name, 11.5, COLOUR.soft), zIndex: 6 })] : [];
-      return [new Style({ stroke: line(layer === 'highway' ? '#DCC084' : '#D6CCBA', width + 1.8), zIndex: 3 }), new Style({ stroke: line(core, width), zIndex: 4 }), ...label];
+      return [
+        new Style({ stroke: line(layer === 'highway' ? '#DCC084' : '#D6CCBA', width + 1.8), zIndex: 3 }),
+        new Style({ stroke: line(core, width), zIndex: 4 }),
+        ...label,
+      ];
     }
     case 'rail':
-      return [new Style({ stroke: line('#857E74', 2.2), zIndex: 5 }), new Style({ stroke: line('#F4F0E6', 1.1, [5, 5]), zIndex: 5 })];
+      return [
+        new Style({ stroke: line('#857E74', 2.2), zIndex: 5 }),
+        new Style({ stroke: line('#F4F0E6', 1.1, [5, 5]), zIndex: 5 }),
+      ];
     case 'station':
       return new Style({
         zIndex: 7,
@@ -45,7 +56,13 @@ export function baseStyle(feature: FeatureLike, resolution: number): Style[] | S
         ...(resolution < 14 ? { text: label(name.replace(' station', ''), `600 11px ${FONT.text}`, COLOUR.ink, 13) } : {}),
       });
     case 'place':
-      return resolution < 9 ? new Style({ zIndex: 7, image: new CircleStyle({ radius: 2.6, fill: fill(COLOUR.ink) }), text: label(name, `500 11px ${FONT.text}`, COLOUR.soft, -9) }) : undefined;
+      return resolution < 9
+        ? new Style({
+            zIndex: 7,
+            image: new CircleStyle({ radius: 2.6, fill: fill(COLOUR.ink) }),
+            text: label(name, `500 11px ${FONT.text}`, COLOUR.soft, -9),
+          })
+        : undefined;
     case 'townLabel':
       return new Style({ zIndex: 9, text: label(name, `600 ${resolution < 25 ? 16 : 13.5}px ${FONT.display}`, COLOUR.ink, -14) });
     case 'waterLabel':
@@ -60,7 +77,15 @@ function label(text: string, font: string, color: string, offsetY: number): Text
 }
 
 function along(text: string, size: number, color: string): Text {
-  return new Text({ text, placement: 'line', font: `500 ${size}px ${FONT.text}`, fill: fill(color), stroke: halo, maxAngle: 0.5, repeat: 420 });
+  return new Text({
+    text,
+    placement: 'line',
+    font: `500 ${size}px ${FONT.text}`,
+    fill: fill(color),
+    stroke: halo,
+    maxAngle: 0.5,
+    repeat: 420,
+  });
 }
 
 const marks = new Map<string, Style>();
@@ -70,7 +95,14 @@ export function markStyle(status: string, emphasis: 'none' | 'hovered' | 'chosen
   const key = `${status} ${emphasis}`;
   let style = marks.get(key);
   if (!style) {
-    style = new Style({ image: new Icon({ src: markSource(status, true), width: emphasis === 'none' ? 15 : 22, height: emphasis === 'none' ? 15 : 22 }), zIndex: emphasis === 'none' ? 1 : 5 });
+    style = new Style({
+      image: new Icon({
+        src: markSource(status, true),
+        width: emphasis === 'none' ? 15 : 22,
+        height: emphasis === 'none' ? 15 : 22,
+      }),
+      zIndex: emphasis === 'none' ? 1 : 5,
+    });
     marks.set(key, style);
   }
   return style;
@@ -78,7 +110,17 @@ export function markStyle(status: string, emphasis: 'none' | 'hovered' | 'chosen
 
 /** The price beside a listing that is pointed at. */
 export function priceStyle(text: string): Style {
-  return new Style({ zIndex: 10, text: new Text({ text, font: `700 12px ${FONT.text}`, fill: fill('#FFFFFF'), backgroundFill: fill(COLOUR.mulberryDeep), padding: [5, 8, 4, 8], offsetX: 44 }) });
+  return new Style({
+    zIndex: 10,
+    text: new Text({
+      text,
+      font: `700 12px ${FONT.text}`,
+      fill: fill('#FFFFFF'),
+      backgroundFill: fill(COLOUR.mulberryDeep),
+      padding: [5, 8, 4, 8],
+      offsetX: 44,
+    }),
+  });
 }
 
 /** A bound: mulberry to keep in, hatched ink to keep out. */

@@ -4,8 +4,20 @@ import { useParams } from 'react-router';
 import { ask, messageOf } from '../../shared/http.js';
 
 const WORDS = {
-  confirm: { title: 'Is this your address?', lead: 'Press the button and homes that suit you may be sent to it.', button: 'Yes, confirm my address', done: 'Your address is confirmed.', after: 'will write to you when there is something to see. You can close this page.' },
-  stop: { title: 'Stop these messages?', lead: 'Nothing more will be sent to this address, whatever it was.', button: 'Stop the messages', done: 'The messages are stopped.', after: 'will not write to this address any more. You can close this page.' },
+  confirm: {
+    title: 'Is this your address?',
+    lead: 'Press the button and homes that suit you may be sent to it.',
+    button: 'Yes, confirm my address',
+    done: 'Your address is confirmed.',
+    after: 'will write to you when there is something to see. You can close this page.',
+  },
+  stop: {
+    title: 'Stop these messages?',
+    lead: 'Nothing more will be sent to this address, whatever it was.',
+    button: 'Stop the messages',
+    done: 'The messages are stopped.',
+    after: 'will not write to this address any more. You can close this page.',
+  },
 } as const;
 
 /** The page behind a link that confirms or stops. Opening it does nothing; its button does. */
@@ -18,14 +30,22 @@ export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
       {press.isSuccess ? (
         <>
           <h1>{words.done}</h1>
-          <p>{press.data.agent} {words.after}</p>
+          <p>
+            {press.data.agent} {words.after}
+          </p>
         </>
       ) : (
         <>
           <h1>{words.title}</h1>
           <p>{words.lead}</p>
-          {press.isError && <p className="portal-problem" role="alert">{messageOf(press.error)}</p>}
-          <button type="button" className="portal-button is-main" disabled={press.isPending} onClick={() => press.mutate()}>{words.button}</button>
+          {press.isError && (
+            <p className="portal-problem" role="alert">
+              {messageOf(press.error)}
+            </p>
+          )}
+          <button type="button" className="portal-button is-main" disabled={press.isPending} onClick={() => press.mutate()}>
+            {words.button}
+          </button>
         </>
       )}
       <p className="equal-housing">Equal housing opportunity.</p>

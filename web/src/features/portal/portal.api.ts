@@ -27,10 +27,13 @@ function usePortalChange<T>(change: (input: T) => Promise<unknown>) {
   });
 }
 
-export const useReact = (key: string) => usePortalChange((body: { verdict: Verdict; note: string }) => ask(`portal/homes/${key}/reaction`, { method: 'PUT', body }));
-export const useAskToSee = (key: string) => usePortalChange((wish: string) => ask(`portal/homes/${key}/showing`, { body: { wish } }));
+export const useReact = (key: string) =>
+  usePortalChange((body: { verdict: Verdict; note: string }) => ask(`portal/homes/${key}/reaction`, { method: 'PUT', body }));
+export const useAskToSee = (key: string) =>
+  usePortalChange((wish: string) => ask(`portal/homes/${key}/showing`, { body: { wish } }));
 export const useStop = () => usePortalChange(() => ask('portal/stop', { method: 'POST' }));
-export const useCountVisits = () => usePortalChange((counted: boolean) => ask('portal/visits', { method: 'PUT', body: { counted } }));
+export const useCountVisits = () =>
+  usePortalChange((counted: boolean) => ask('portal/visits', { method: 'PUT', body: { counted } }));
 
 export function tellOpened(key: string): void {
   void ask(`portal/homes/${key}/visit`, { method: 'POST' }).catch(() => undefined);

@@ -39,10 +39,22 @@ export function LinesPanel(props: Props) {
   const { search, count, stale, onChange } = props;
   const [editing, setEditing] = useState<string | null>(null);
   const [pending, setPending] = useState<Field | null>(null);
-  const most = Math.max(1, ...(count?.lines ?? []).map(({ holdsBack }) => holdsBack), count?.keepIn.holdsBack ?? 0, count?.keepOut.holdsBack ?? 0);
+  const most = Math.max(
+    1,
+    ...(count?.lines ?? []).map(({ holdsBack }) => holdsBack),
+    count?.keepIn.holdsBack ?? 0,
+    count?.keepOut.holdsBack ?? 0,
+  );
   const rentalsMixed = search.kinds.includes('Residential Lease') && search.kinds.length > 1;
   const lineRow = (line: Line): React.ReactNode => (
-    <LineRow key={line.id} line={line} most={most} {...props} editing={editing === line.id} onEdit={(on) => setEditing(on ? line.id : null)} />
+    <LineRow
+      key={line.id}
+      line={line}
+      most={most}
+      {...props}
+      editing={editing === line.id}
+      onEdit={(on) => setEditing(on ? line.id : null)}
+    />
   );
   return (
     <div className={stale ? 'lines is-stale' : 'lines'}>
@@ -57,7 +69,12 @@ export function LinesPanel(props: Props) {
               <div className="line">
                 <span className="line-label">Looking for</span>
                 <Select
-                  mode="multiple" size="small" variant="borderless" className="kinds" value={[...search.kinds]} aria-label="Kinds of property"
+                  mode="multiple"
+                  size="small"
+                  variant="borderless"
+                  className="kinds"
+                  value={[...search.kinds]}
+                  aria-label="Kinds of property"
                   options={PROPERTY_TYPES.map((value) => ({ value, label: KIND_LABEL[value] }))}
                   onChange={(kinds: PropertyType[]) => kinds.length > 0 && onChange({ ...search, kinds })}
                 />
@@ -65,7 +82,9 @@ export function LinesPanel(props: Props) {
               </div>
             )}
             {lines.map(lineRow)}
-            {pending?.group === group && <PendingLine field={pending} {...props} onDone={(id) => (setPending(null), setEditing(id))} />}
+            {pending?.group === group && (
+              <PendingLine field={pending} {...props} onDone={(id) => (setPending(null), setEditing(id))} />
+            )}
           </section>
         );
       })}
@@ -78,7 +97,16 @@ function groupOf(line: Line): Field['group'] {
   return isEither(line) ? 'Home' : (fieldOf(line.field)?.group ?? 'Home');
 }
 
-function LineRow({ line, search, count, most, editing, onEdit, onChange, onShow }: Props & { readonly line: Line; readonly most: number; readonly editing: boolean; readonly onEdit: (on: boolean) => void }) {
+function LineRow({
+  line,
+  search,
+  count,
+  most,
+  editing,
+  onEdit,
+  onChange,
+  onShow,
+}: Props & { readonly line: Line; readonly most: number; readonly editing: boolean; readonly onEdit: (on: boolean) => void }) {
   const choices = useChoices().data ?? {};
   const field = isEither(line) ? undefined : fieldOf(line.field);
   const held = count?.lines.find(({ id }) => id === line.id);
@@ -88,7 +116,14 @@ function LineRow({ line, search, count, most, editing, onEdit, onChange, onShow 
       <span className="line-label">{label}</span>
       <div className="line-value">
         {editing && field ? (
-          <ValueEditor field={field} is={(line as FieldLine).is} kinds={search.kinds} choices={choices} onDone={() => onEdit(false)} onChange={(is) => onChange(withLine(search, { ...(line as FieldLine), is }), line.id)} />
+          <ValueEditor
+            field={field}
+            is={(line as FieldLine).is}
+            kinds={search.kinds}
+            choices={choices}
+            onDone={() => onEdit(false)}
+            onChange={(is) => onChange(withLine(search, { ...(line as FieldLine), is }), line.id)}
+          />
         ) : (
           <button type="button" className="phrase" onClick={() => onEdit(true)} aria-label={`${label}: ${phraseOf(line)}. Edit`}>
             {phraseOf(line)}
@@ -102,18 +137,45 @@ function LineRow({ line, search, count, most, editing, onEdit, onChange, onShow 
         )}
       </div>
       <HoldsBack holdsBack={held?.holdsBack} most={most} label={label} onShow={() => onShow('missByOne', line.id)} />
-      <button type="button" className="line-remove" aria-label={`Remove ${label}`} onClick={() => onChange(withoutLine(search, line.id))}>
+      <button
+        type="button"
+        className="line-remove"
+        aria-label={`Remove ${label}`}
+        onClick={() => onChange(withoutLine(search, line.id))}
+      >
         <X size={14} aria-hidden="true" />
       </button>
     </div>
   );
 }
 
-function HoldsBack({ holdsBack, most, label, onShow }: { readonly holdsBack: number | undefined; readonly most: number; readonly label: string; readonly onShow: () => void }) {
+function HoldsBack({
+  holdsBack,
+  most,
+  label,
+  onShow,
+}: {
+  readonly holdsBack: number | undefined;
+  readonly most: number;
+  readonly label: string;
+  readonly onShow: () => void;
+}) {
   if (holdsBack === undefined) return <span className="holds" />;
   return (
-    <Tooltip title={holdsBack === 0 ? `${label} alone keeps nothing out` : `${holdsBack} ${holdsBack === 1 ? 'listing misses' : 'listings miss'} by this alone. Show them`}>
-      <button type="button" className="holds" onClick={onShow} disabled={holdsBack === 0} aria-label={`${label} holds back ${holdsBack}`}>
+    <Tooltip
+      title={
+        holdsBack === 0
+          ? `${label} alone keeps nothing out`
+          : `${holdsBack} ${holdsBack === 1 ? 'listing misses' : 'listings miss'} by this alone. Show them`
+      }
+    >
+      <button
+        type="button"
+        className="holds"
+        onClick={onShow}
+        disabled={holdsBack === 0}
+        aria-label={`${label} holds back ${holdsBack}`}
+      >
         {holdsBack}
         <i style={{ width: `${Math.max(2, (48 * holdsBack) / most)}px` }} />
       </button>
@@ -121,14 +183,22 @@ function HoldsBack({ holdsBack, most, label, onShow }: { readonly holdsBack: num
   );
 }
 
-function PendingLine({ field, search, onChange, onDone }: Props & { readonly field: Field; readonly onDone: (id: string | null) => void }) {
+function PendingLine({
+  field,
+  search,
+  onChange,
+  onDone,
+}: Props & { readonly field: Field; readonly onDone: (id: string | null) => void }) {
   const choices = useChoices().data ?? {};
   return (
     <div className="line is-edited">
       <span className="line-label">{field.label}</span>
       <div className="line-value">
         <ValueEditor
-          field={field} is={undefined} kinds={search.kinds} choices={choices}
+          field={field}
+          is={undefined}
+          kinds={search.kinds}
+          choices={choices}
           onDone={() => onDone(null)}
           onChange={(is) => {
             const id = pendingId(search, field);
@@ -152,7 +222,9 @@ function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
   const [sought, setSought] = useState('');
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
-      const typing = event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
+      const typing =
+        event.target instanceof HTMLElement &&
+        (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
       if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || typing) return;
       event.preventDefault();
       setOpen(true);
@@ -161,7 +233,9 @@ function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
     return () => window.removeEventListener('keydown', key);
   }, []);
   const wanted = sought.trim().toLowerCase();
-  const found = FIELDS.filter(({ label, name, synonyms = [] }) => [label, name, ...synonyms].some((word) => word.toLowerCase().includes(wanted)));
+  const found = FIELDS.filter(({ label, name, synonyms = [] }) =>
+    [label, name, ...synonyms].some((word) => word.toLowerCase().includes(wanted)),
+  );
   const choose = (field: Field | undefined): void => {
     if (!field) return;
     setOpen(false);
@@ -170,10 +244,22 @@ function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
   };
   return (
     <Popover
-      trigger="click" open={open} onOpenChange={setOpen} placement="topLeft" arrow={false} destroyOnHidden
+      trigger="click"
+      open={open}
+      onOpenChange={setOpen}
+      placement="topLeft"
+      arrow={false}
+      destroyOnHidden
       content={
         <div className="catalogue">
-          <Input autoFocus placeholder="Bedrooms, sold, granny flat …" aria-label="Find a field" value={sought} onChange={({ target }) => setSought(target.value)} onKeyDown={(event) => event.key === 'Enter' && choose(found[0])} />
+          <Input
+            autoFocus
+            placeholder="Bedrooms, sold, granny flat …"
+            aria-label="Find a field"
+            value={sought}
+            onChange={({ target }) => setSought(target.value)}
+            onKeyDown={(event) => event.key === 'Enter' && choose(found[0])}
+          />
           <ul role="listbox" aria-label="Fields" tabIndex={-1}>
             {found.map((field, i) => (
               <li key={field.name} role="option" aria-selected={wanted !== '' && i === 0}>
@@ -194,14 +280,28 @@ function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
   );
 }
 
-function WhereGroup({ search, count, most, pen, onPen, onChange, onShow, boundChosen, onChooseBound }: Props & { readonly most: number }) {
+function WhereGroup({
+  search,
+  count,
+  most,
+  pen,
+  onPen,
+  onChange,
+  onShow,
+  boundChosen,
+  onChooseBound,
+}: Props & { readonly most: number }) {
   const inCount = search.bounds.filter(({ mode }) => mode === 'in').length;
   const shown = [...search.bounds.filter(({ mode }) => mode === 'in'), ...search.bounds.filter(({ mode }) => mode === 'out')];
-  const replace = (bound: Bound): void => onChange({ ...search, bounds: search.bounds.map((each) => (each.id === bound.id ? bound : each)) }, bound.id);
+  const replace = (bound: Bound): void =>
+    onChange({ ...search, bounds: search.bounds.map((each) => (each.id === bound.id ? bound : each)) }, bound.id);
   return (
     <section aria-label="Where">
       <h4 className="lines-head">
-        Where <span className="lines-head-end">{inCount > 1 && count ? `${count.keepIn.holdsBack} held back by all` : 'holds back'}</span>
+        Where{' '}
+        <span className="lines-head-end">
+          {inCount > 1 && count ? `${count.keepIn.holdsBack} held back by all` : 'holds back'}
+        </span>
       </h4>
       {shown.map((bound, i) => {
         const held = count?.bounds.find(({ id }) => id === bound.id);
@@ -209,30 +309,74 @@ function WhereGroup({ search, count, most, pen, onPen, onChange, onShow, boundCh
         return (
           <div key={bound.id} className={boundChosen === bound.id ? 'line is-edited' : 'line'}>
             <div className="line-value is-wide">
-              <button type="button" className={`bound-icon bound-${bound.mode}`} aria-label={`${sayBound(bound)}: find it on the map`} onClick={() => onChooseBound(bound.id)}>
+              <button
+                type="button"
+                className={`bound-icon bound-${bound.mode}`}
+                aria-label={`${sayBound(bound)}: find it on the map`}
+                onClick={() => onChooseBound(bound.id)}
+              >
                 <Icon size={15} aria-hidden="true" />
               </button>
               {bound.mode === 'out' ? 'not in ' : i > 0 ? 'or ' : ''}
-              {bound.shape.type === 'Circle' && <RadiusEditor metres={bound.shape.radiusMeters} onChange={(radiusMeters) => replace({ ...bound, shape: { ...(bound.shape as Extract<Bound['shape'], { type: 'Circle' }>), radiusMeters } })} />}
+              {bound.shape.type === 'Circle' && (
+                <RadiusEditor
+                  metres={bound.shape.radiusMeters}
+                  onChange={(radiusMeters) =>
+                    replace({
+                      ...bound,
+                      shape: { ...(bound.shape as Extract<Bound['shape'], { type: 'Circle' }>), radiusMeters },
+                    })
+                  }
+                />
+              )}
               <BoundName bound={bound} onChange={replace} />
             </div>
-            {held?.adds != null ? <span className="holds is-adds">adds {held.adds}</span> : <HoldsBack holdsBack={held?.holdsBack ?? undefined} most={most} label={sayBound(bound)} onShow={() => onShow('missByOne', bound.mode === 'in' ? 'keepIn' : 'keepOut')} />}
+            {held?.adds != null ? (
+              <span className="holds is-adds">adds {held.adds}</span>
+            ) : (
+              <HoldsBack
+                holdsBack={held?.holdsBack ?? undefined}
+                most={most}
+                label={sayBound(bound)}
+                onShow={() => onShow('missByOne', bound.mode === 'in' ? 'keepIn' : 'keepOut')}
+              />
+            )}
             <Tooltip title={bound.mode === 'in' ? 'Keep out instead' : 'Keep in instead'}>
-              <button type="button" className="line-remove line-turn" aria-label={`${sayBound(bound)}: ${bound.mode === 'in' ? 'keep out' : 'keep in'} instead`} onClick={() => replace({ ...bound, mode: bound.mode === 'in' ? 'out' : 'in' })}>
+              <button
+                type="button"
+                className="line-remove line-turn"
+                aria-label={`${sayBound(bound)}: ${bound.mode === 'in' ? 'keep out' : 'keep in'} instead`}
+                onClick={() => replace({ ...bound, mode: bound.mode === 'in' ? 'out' : 'in' })}
+              >
                 <ArrowLeftRight size={13} aria-hidden="true" />
               </button>
             </Tooltip>
-            <button type="button" className="line-remove" aria-label={`Remove ${sayBound(bound)}`} onClick={() => onChange({ ...search, bounds: search.bounds.filter(({ id }) => id !== bound.id) })}>
+            <button
+              type="button"
+              className="line-remove"
+              aria-label={`Remove ${sayBound(bound)}`}
+              onClick={() => onChange({ ...search, bounds: search.bounds.filter(({ id }) => id !== bound.id) })}
+            >
               <X size={14} aria-hidden="true" />
             </button>
           </div>
         );
       })}
       <div className="where-add">
-        <button type="button" className={pen === 'circle' ? 'link is-on' : 'link'} aria-pressed={pen === 'circle'} onClick={() => onPen(pen === 'circle' ? null : 'circle')}>
+        <button
+          type="button"
+          className={pen === 'circle' ? 'link is-on' : 'link'}
+          aria-pressed={pen === 'circle'}
+          onClick={() => onPen(pen === 'circle' ? null : 'circle')}
+        >
           + Around a place
         </button>
-        <button type="button" className={pen === 'corners' ? 'link is-on' : 'link'} aria-pressed={pen === 'corners'} onClick={() => onPen(pen === 'corners' ? null : 'corners')}>
+        <button
+          type="button"
+          className={pen === 'corners' ? 'link is-on' : 'link'}
+          aria-pressed={pen === 'corners'}
+          onClick={() => onPen(pen === 'corners' ? null : 'corners')}
+        >
           + Draw
         </button>
         {search.bounds.length > 1 && (
@@ -253,7 +397,19 @@ function BoundName({ bound, onChange }: { readonly bound: Bound; readonly onChan
     const { name: _before, ...rest } = bound;
     onChange(text.trim() ? { ...rest, name: text.trim().slice(0, 120) } : rest);
   };
-  if (editing) return <Input size="small" className="bound-name" autoFocus defaultValue={bound.name ?? ''} aria-label="Name of the bound" placeholder="Mill yard" onPressEnter={(event) => finish(event.currentTarget.value)} onBlur={(event) => finish(event.currentTarget.value)} />;
+  if (editing)
+    return (
+      <Input
+        size="small"
+        className="bound-name"
+        autoFocus
+        defaultValue={bound.name ?? ''}
+        aria-label="Name of the bound"
+        placeholder="Mill yard"
+        onPressEnter={(event) => finish(event.currentTarget.value)}
+        onBlur={(event) => finish(event.currentTarget.value)}
+      />
+    );
   return (
     <button type="button" className="phrase" onClick={() => setEditing(true)} aria-label={`${shown}. Rename`}>
       {shown}

@@ -9,7 +9,12 @@ export function RadiusEditor({ metres, onChange }: { readonly metres: number; re
   if (typed === null) {
     return (
       <>
-        <button type="button" className="phrase" aria-label={`${sayMiles(metres)} around. Change the distance`} onClick={() => setTyped(String(Math.round((metres / METRES_PER_MILE) * 100) / 100))}>
+        <button
+          type="button"
+          className="phrase"
+          aria-label={`${sayMiles(metres)} around. Change the distance`}
+          onClick={() => setTyped(String(Math.round((metres / METRES_PER_MILE) * 100) / 100))}
+        >
           {sayMiles(metres)}
         </button>{' '}
         around{' '}
@@ -18,7 +23,13 @@ export function RadiusEditor({ metres, onChange }: { readonly metres: number; re
   }
   return (
     <Input
-      size="small" className="radius" autoFocus value={typed} suffix="mi" aria-label="Distance in miles" status={metresOf(typed) === null ? 'error' : ''}
+      size="small"
+      className="radius"
+      autoFocus
+      value={typed}
+      suffix="mi"
+      aria-label="Distance in miles"
+      status={metresOf(typed) === null ? 'error' : ''}
       onFocus={(event) => event.target.select()}
       onChange={({ target }) => {
         setTyped(target.value);

@@ -21,7 +21,11 @@ const WEEK_MS = 7 * 86_400_000;
 export function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Props) {
   const days = daysOnMarket(row, now);
   return (
-    <article className={`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`} onMouseEnter={() => onHover(row.ListingKey)} onMouseLeave={() => onHover(null)}>
+    <article
+      className={`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`}
+      onMouseEnter={() => onHover(row.ListingKey)}
+      onMouseLeave={() => onHover(null)}
+    >
       <Link to={`/listings/${row.ListingKey}`} className="result-picture" tabIndex={-1} aria-hidden="true">
         <Picture listingKey={row.ListingKey} alt="" />
       </Link>
@@ -37,7 +41,8 @@ export function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Pro
         </p>
         <p className="soft figure">{facts(row)}</p>
         <p className="result-status">
-          <Status status={String(row['StandardStatus'])} /> <span className="soft">{days === null ? '' : `· ${days} ${days === 1 ? 'day' : 'days'} on market`}</span>
+          <Status status={String(row['StandardStatus'])} />{' '}
+          <span className="soft">{days === null ? '' : `· ${days} ${days === 1 ? 'day' : 'days'} on market`}</span>
         </p>
         <p className="result-credit">{String(row['ListOfficeName'] ?? '')}</p>
       </div>
@@ -49,10 +54,15 @@ export function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Pro
 /** The one thing about a result that is most worth a glance. */
 export function News({ row, now }: { readonly row: Row; readonly now: string }) {
   if (row.miss) return <span className="chip chip-wait">{row.miss.text}</span>;
-  const recently = (field: string): boolean => typeof row[field] === 'string' && Date.parse(now) - Date.parse(row[field]) < WEEK_MS;
+  const recently = (field: string): boolean =>
+    typeof row[field] === 'string' && Date.parse(now) - Date.parse(row[field]) < WEEK_MS;
   const { ListPrice: asked, PreviousListPrice: before } = row;
   if (recently('PriceChangeTimestamp') && typeof asked === 'number' && typeof before === 'number') {
-    return asked < before ? <span className="chip chip-gain">cut {dollars(before - asked)}</span> : <span className="chip chip-wait">raised {dollars(asked - before)}</span>;
+    return asked < before ? (
+      <span className="chip chip-gain">cut {dollars(before - asked)}</span>
+    ) : (
+      <span className="chip chip-wait">raised {dollars(asked - before)}</span>
+    );
   }
   return recently('OriginalEntryTimestamp') ? <span className="chip chip-new">new</span> : null;
 }

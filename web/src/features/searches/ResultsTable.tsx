@@ -27,9 +27,20 @@ export function ResultsTable({ rows, now, order, onOrder, chosen, onChosen, onHo
   };
   const number = (value: unknown): string => (typeof value === 'number' ? plainNumber(value) : '–');
   const columns: TableProps<Row>['columns'] = [
-    { title: 'Address', width: 172, ...sorted('UnparsedAddress'), render: (_, row) => <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link> },
+    {
+      title: 'Address',
+      width: 172,
+      ...sorted('UnparsedAddress'),
+      render: (_, row) => <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link>,
+    },
     { title: 'Town', width: 112, ...sorted('City'), dataIndex: 'City' },
-    { title: 'Price', width: 96, align: 'right', ...sorted('ListPrice'), render: (_, row) => (typeof row['ListPrice'] === 'number' ? dollars(row['ListPrice']) : '–') },
+    {
+      title: 'Price',
+      width: 96,
+      align: 'right',
+      ...sorted('ListPrice'),
+      render: (_, row) => (typeof row['ListPrice'] === 'number' ? dollars(row['ListPrice']) : '–'),
+    },
     { title: 'Beds', width: 66, align: 'right', ...sorted('BedroomsTotal'), render: (_, row) => number(row['BedroomsTotal']) },
     { title: 'Baths', width: 68, align: 'right', ...sorted('Baths'), render: (_, row) => number(bathsOf(row)) },
     { title: 'Sq ft', width: 76, align: 'right', ...sorted('LivingArea'), render: (_, row) => number(row['LivingArea']) },
@@ -41,7 +52,14 @@ export function ResultsTable({ rows, now, order, onOrder, chosen, onChosen, onHo
   ];
   return (
     <Table<Row>
-      size="small" virtual rowKey="ListingKey" columns={columns} dataSource={[...rows]} pagination={false} scroll={{ x: 1250, y: height - 44 }} showSorterTooltip={false}
+      size="small"
+      virtual
+      rowKey="ListingKey"
+      columns={columns}
+      dataSource={[...rows]}
+      pagination={false}
+      scroll={{ x: 1250, y: height - 44 }}
+      showSorterTooltip={false}
       rowSelection={{ selectedRowKeys: [...chosen], onChange: (keys) => onChosen(keys.map(String)), columnWidth: 38 }}
       onRow={(row) => ({ onMouseEnter: () => onHover(row.ListingKey), onMouseLeave: () => onHover(null) })}
       onChange={(_page, _filters, sorter) => {

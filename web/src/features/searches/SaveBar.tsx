@@ -23,7 +23,9 @@ export function SaveBar({ count }: { readonly count: CountAnswer | undefined }) 
   const who = file ? firstNames(file.name) : null;
   const lines = (count?.lines ?? []).flatMap(({ id, holdsBack, blank }) => {
     const line = draft.document.lines.find((each) => each.id === id);
-    return line ? [{ label: isEither(line) ? 'either' : (fieldOf(line.field)?.label.toLowerCase() ?? id), holdsBack, blank }] : [];
+    return line
+      ? [{ label: isEither(line) ? 'either' : (fieldOf(line.field)?.label.toLowerCase() ?? id), holdsBack, blank }]
+      : [];
   });
   const advice = count && advise({ fit: count.fit, unknown: count.unknown, lines });
   const store = async (as: { id: string | null; name: string }): Promise<SavedSearch | null> => {
@@ -34,7 +36,13 @@ export function SaveBar({ count }: { readonly count: CountAnswer | undefined }) 
     } catch (error) {
       if (error instanceof RequestFailure && error.code === 'search.changed') {
         const current = error.details['current'] as SavedSearch;
-        modal.confirm({ title: 'Saved elsewhere meanwhile', content: error.message, okText: 'Look at that version', cancelText: 'Keep mine open', onOk: () => draft.load(current) });
+        modal.confirm({
+          title: 'Saved elsewhere meanwhile',
+          content: error.message,
+          okText: 'Look at that version',
+          cancelText: 'Keep mine open',
+          onOk: () => draft.load(current),
+        });
       } else void message.error(messageOf(error));
       return null;
     }
@@ -58,19 +66,44 @@ export function SaveBar({ count }: { readonly count: CountAnswer | undefined }) 
       <div className="save-buttons">
         {draft.searchId ? (
           <>
-            <Button type="primary" disabled={unsaved === 0} loading={save.isPending} onClick={() => void store({ id: draft.searchId, name: draft.name }).then((saved) => saved && void message.success('Saved.'))}>
+            <Button
+              type="primary"
+              disabled={unsaved === 0}
+              loading={save.isPending}
+              onClick={() =>
+                void store({ id: draft.searchId, name: draft.name }).then((saved) => saved && void message.success('Saved.'))
+              }
+            >
               {unsaved === 0 ? 'Saved' : 'Save changes'}
             </Button>
-            {draft.clientId && <Button onClick={() => void navigate(`/clients/${draft.clientId}/alerts/${draft.searchId}`)}>Alert …</Button>}
+            {draft.clientId && (
+              <Button onClick={() => void navigate(`/clients/${draft.clientId}/alerts/${draft.searchId}`)}>Alert …</Button>
+            )}
           </>
         ) : (
           <Popover
-            trigger="click" open={naming} onOpenChange={setNaming} placement="topLeft"
+            trigger="click"
+            open={naming}
+            onOpenChange={setNaming}
+            placement="topLeft"
             content={
               <div className="popover-form">
                 <p className="strong">{who ? `A search for ${file?.name}` : 'A search of your own'}</p>
-                <Input.Search autoFocus placeholder="Near the ferry" aria-label="Name of the search" enterButton="Save" value={name} loading={save.isPending} onChange={({ target }) => setName(target.value)} onSearch={(value) => value.trim() && void saveNew()} />
-                <p className="tight">{who ? 'Next you see the alert as it will arrive.' : 'Open a client’s file at the head of the page to save it for them.'}</p>
+                <Input.Search
+                  autoFocus
+                  placeholder="Near the ferry"
+                  aria-label="Name of the search"
+                  enterButton="Save"
+                  value={name}
+                  loading={save.isPending}
+                  onChange={({ target }) => setName(target.value)}
+                  onSearch={(value) => value.trim() && void saveNew()}
+                />
+                <p className="tight">
+                  {who
+                    ? 'Next you see the alert as it will arrive.'
+                    : 'Open a client’s file at the head of the page to save it for them.'}
+                </p>
               </div>
             }
           >

@@ -56,14 +56,17 @@ export function SearchPage() {
   const line = params.get('line');
   const view = params.get('as') === 'table' ? 'table' : 'cards';
   const show = (next: { show?: ResultSet; line?: string | null; as?: string }): void =>
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      if (next.show) after.set('show', next.show);
-      if (next.show && !next.line) after.delete('line');
-      if (next.line) after.set('line', next.line);
-      if (next.as) after.set('as', next.as);
-      return after;
-    }, { replace: true });
+    setParams(
+      (before) => {
+        const after = new URLSearchParams(before);
+        if (next.show) after.set('show', next.show);
+        if (next.show && !next.line) after.delete('line');
+        if (next.line) after.set('line', next.line);
+        if (next.as) after.set('as', next.as);
+        return after;
+      },
+      { replace: true },
+    );
 
   const count = useCount(search);
   const results = useResults(search, set, line);
@@ -73,18 +76,31 @@ export function SearchPage() {
   const [penMode, setPenMode] = useState<'in' | 'out'>('in');
   const [boundChosen, setBoundChosen] = useState<string | null>(null);
   const { chosen, toggle, choose, setKeys } = useResultsState();
-  useEffect(() => setKeys(rows.map(({ ListingKey }) => ListingKey), `/search${searchId ? `/${searchId}` : ''}?${params.toString()}`), [rows, setKeys, searchId, params]);
+  useEffect(
+    () =>
+      setKeys(
+        rows.map(({ ListingKey }) => ListingKey),
+        `/search${searchId ? `/${searchId}` : ''}?${params.toString()}`,
+      ),
+    [rows, setKeys, searchId, params],
+  );
   useUndoKeys();
 
   const drawn = (shape: Shape): void => {
     change({ ...search, bounds: [...search.bounds, { id: freshId(search), mode: penMode, shape }] });
     setPen(null);
   };
-  const reshaped = (id: string, shape: Shape): void => change({ ...search, bounds: search.bounds.map((bound) => (bound.id === id ? { ...bound, shape } : bound)) });
+  const reshaped = (id: string, shape: Shape): void =>
+    change({ ...search, bounds: search.bounds.map((bound) => (bound.id === id ? { ...bound, shape } : bound)) });
   const shownChosen = rows.filter(({ ListingKey }) => chosen.has(ListingKey)).map(({ ListingKey }) => ListingKey);
   const unsaved = changesUnsaved(draft);
   const lineShown = search.lines.find(({ id }) => id === line);
-  const lineName = line === 'keepIn' || line === 'keepOut' ? 'where it is' : lineShown && !isEither(lineShown) ? fieldOf(lineShown.field)?.label.toLowerCase() : line;
+  const lineName =
+    line === 'keepIn' || line === 'keepOut'
+      ? 'where it is'
+      : lineShown && !isEither(lineShown)
+        ? fieldOf(lineShown.field)?.label.toLowerCase()
+        : line;
 
   if (searchId && saved.isLoading) return <Waiting what="Opening the search …" />;
   return (
@@ -93,29 +109,72 @@ export function SearchPage() {
         <header className="search-head">
           <div className="search-title">
             <h1>{draft.name || 'New search'}</h1>
-            {unsaved > 0 && <span className="chip chip-wait">{unsaved} {unsaved === 1 ? 'change' : 'changes'} unsaved</span>}
+            {unsaved > 0 && (
+              <span className="chip chip-wait">
+                {unsaved} {unsaved === 1 ? 'change' : 'changes'} unsaved
+              </span>
+            )}
             <span className="search-steps">
               <Tooltip title="Take back (Ctrl Z)">
-                <Button size="small" type="text" disabled={draft.past.length === 0} onClick={draft.undo} aria-label="Take back the last change" icon={<Undo2 size={15} />} />
+                <Button
+                  size="small"
+                  type="text"
+                  disabled={draft.past.length === 0}
+                  onClick={draft.undo}
+                  aria-label="Take back the last change"
+                  icon={<Undo2 size={15} />}
+                />
               </Tooltip>
               <Tooltip title="Do again (Ctrl Shift Z)">
-                <Button size="small" type="text" disabled={draft.future.length === 0} onClick={draft.redo} aria-label="Do it again" icon={<Redo2 size={15} />} />
+                <Button
+                  size="small"
+                  type="text"
+                  disabled={draft.future.length === 0}
+                  onClick={draft.redo}
+                  aria-label="Do it again"
+                  icon={<Redo2 size={15} />}
+                />
               </Tooltip>
             </span>
           </div>
           <p className="sentence">{sentenceOf(search)}</p>
         </header>
         <LinesPanel
-          search={search} count={count.data} stale={count.isPlaceholderData} pen={pen} onPen={setPen} onChange={change} boundChosen={boundChosen} onChooseBound={setBoundChosen}
+          search={search}
+          count={count.data}
+          stale={count.isPlaceholderData}
+          pen={pen}
+          onPen={setPen}
+          onChange={change}
+          boundChosen={boundChosen}
+          onChooseBound={setBoundChosen}
           onShow={(next, of) => show({ show: next, line: of })}
         />
         <SaveBar count={count.data} />
       </section>
       <div className="search-found">
         <header className="counts" role="group" aria-label="What the search finds">
-          <CountButton figure={count.data?.fit} label="fit" on={set === 'fit'} stale={count.isPlaceholderData} onClick={() => show({ show: 'fit' })} />
-          <CountButton figure={count.data?.unknown} label="unknown" on={set === 'unknown'} stale={count.isPlaceholderData} onClick={() => show({ show: 'unknown' })} />
-          <CountButton figure={count.data?.missByOne} label="miss by one" on={set === 'missByOne'} stale={count.isPlaceholderData} onClick={() => show({ show: 'missByOne' })} />
+          <CountButton
+            figure={count.data?.fit}
+            label="fit"
+            on={set === 'fit'}
+            stale={count.isPlaceholderData}
+            onClick={() => show({ show: 'fit' })}
+          />
+          <CountButton
+            figure={count.data?.unknown}
+            label="unknown"
+            on={set === 'unknown'}
+            stale={count.isPlaceholderData}
+            onClick={() => show({ show: 'unknown' })}
+          />
+          <CountButton
+            figure={count.data?.missByOne}
+            label="miss by one"
+            on={set === 'missByOne'}
+            stale={count.isPlaceholderData}
+            onClick={() => show({ show: 'missByOne' })}
+          />
           {line && (
             <Button size="small" onClick={() => show({ show: set })}>
               only by {lineName} ×
@@ -134,8 +193,20 @@ export function SearchPage() {
         <div className="search-map">
           {pen && (
             <div className="pen">
-              <span>{pen === 'circle' ? 'Click the middle, then drag out the distance and click again.' : 'Click corner by corner; double-click ends it. Hold Shift and drag for a loop.'}</span>
-              <Segmented size="small" value={penMode} onChange={setPenMode} options={[{ value: 'in', label: 'Keep in' }, { value: 'out', label: 'Keep out' }]} />
+              <span>
+                {pen === 'circle'
+                  ? 'Click the middle, then drag out the distance and click again.'
+                  : 'Click corner by corner; double-click ends it. Hold Shift and drag for a loop.'}
+              </span>
+              <Segmented
+                size="small"
+                value={penMode}
+                onChange={setPenMode}
+                options={[
+                  { value: 'in', label: 'Keep in' },
+                  { value: 'out', label: 'Keep out' },
+                ]}
+              />
               <Button size="small" onClick={() => setPen(null)}>
                 Put the pen away
               </Button>
@@ -143,27 +214,65 @@ export function SearchPage() {
           )}
           <Suspense fallback={<Waiting what="Opening the map …" />}>
             <MapView
-              rows={rows} hovered={hovered} chosen={chosen} onHover={setHovered} onOpen={(key) => void navigate(`/listings/${key}`)}
-              bounds={search.bounds} boundChosen={boundChosen} pen={pen} penMode={penMode} onDrawn={drawn} onReshaped={reshaped}
+              rows={rows}
+              hovered={hovered}
+              chosen={chosen}
+              onHover={setHovered}
+              onOpen={(key) => void navigate(`/listings/${key}`)}
+              bounds={search.bounds}
+              boundChosen={boundChosen}
+              pen={pen}
+              penMode={penMode}
+              onDrawn={drawn}
+              onReshaped={reshaped}
             />
           </Suspense>
         </div>
         <section className="results" aria-label="Results">
           <header className="results-head">
             <Select
-              size="small" variant="borderless" aria-label="Order" popupMatchSelectWidth={false}
+              size="small"
+              variant="borderless"
+              aria-label="Order"
+              popupMatchSelectWidth={false}
               value={ORDERS.findIndex(({ order }) => JSON.stringify(order) === JSON.stringify(search.order))}
-              options={[{ value: -1, label: set === 'missByOne' ? 'Nearest first' : 'In no order' }, ...ORDERS.map(({ label }, value) => ({ value, label }))]}
+              options={[
+                { value: -1, label: set === 'missByOne' ? 'Nearest first' : 'In no order' },
+                ...ORDERS.map(({ label }, value) => ({ value, label })),
+              ]}
               onChange={(i) => change({ ...search, order: ORDERS[i]?.order ?? [] })}
             />
-            <Segmented size="small" value={view} onChange={(as) => show({ as })} options={[{ value: 'cards', label: 'Cards' }, { value: 'table', label: 'Table' }]} />
+            <Segmented
+              size="small"
+              value={view}
+              onChange={(as) => show({ as })}
+              options={[
+                { value: 'cards', label: 'Cards' },
+                { value: 'table', label: 'Table' },
+              ]}
+            />
           </header>
           {results.isPending && <Waiting what="Looking …" />}
           {results.isSuccess && rows.length === 0 && <NothingFound set={set} />}
-          {rows.length > 0 && (view === 'cards'
-            ? <Cards rows={rows} hovered={hovered} onHover={setHovered} chosen={chosen} onToggle={toggle} />
-            : <TableFrame rows={rows} order={search.order} onOrder={(order) => change({ ...search, order })} chosen={chosen} onChosen={choose} onHover={setHovered} />)}
-          {(results.data?.total ?? 0) > MOST_RESULTS && <p className="results-more">The first {MOST_RESULTS} of {results.data?.total.toLocaleString('en-US')} are shown. Narrow the search to see the others.</p>}
+          {rows.length > 0 &&
+            (view === 'cards' ? (
+              <Cards rows={rows} hovered={hovered} onHover={setHovered} chosen={chosen} onToggle={toggle} />
+            ) : (
+              <TableFrame
+                rows={rows}
+                order={search.order}
+                onOrder={(order) => change({ ...search, order })}
+                chosen={chosen}
+                onChosen={choose}
+                onHover={setHovered}
+              />
+            ))}
+          {(results.data?.total ?? 0) > MOST_RESULTS && (
+            <p className="results-more">
+              The first {MOST_RESULTS} of {results.data?.total.toLocaleString('en-US')} are shown. Narrow the search to see the
+              others.
+            </p>
+          )}
         </section>
       </div>
     </div>
@@ -185,26 +294,67 @@ function useUndoKeys(): void {
   }, []);
 }
 
-function CountButton({ figure, label, on, stale, onClick }: { readonly figure: number | undefined; readonly label: string; readonly on: boolean; readonly stale: boolean; readonly onClick: () => void }) {
+function CountButton({
+  figure,
+  label,
+  on,
+  stale,
+  onClick,
+}: {
+  readonly figure: number | undefined;
+  readonly label: string;
+  readonly on: boolean;
+  readonly stale: boolean;
+  readonly onClick: () => void;
+}) {
   return (
-    <button type="button" className={`count ${on ? 'is-on' : ''} ${stale ? 'is-stale' : ''}`} aria-pressed={on} onClick={onClick} data-count={label} data-stale={stale}>
+    <button
+      type="button"
+      className={`count ${on ? 'is-on' : ''} ${stale ? 'is-stale' : ''}`}
+      aria-pressed={on}
+      onClick={onClick}
+      data-count={label}
+      data-stale={stale}
+    >
       <b>{figure?.toLocaleString('en-US') ?? '–'}</b> {label}
     </button>
   );
 }
 
 function NothingFound({ set }: { readonly set: ResultSet }) {
-  if (set === 'fit') return <Empty title="No home fits">See at each line what it alone holds back, and loosen that one. Homes that miss by one line stand under “miss by one”.</Empty>;
+  if (set === 'fit')
+    return (
+      <Empty title="No home fits">
+        See at each line what it alone holds back, and loosen that one. Homes that miss by one line stand under “miss by one”.
+      </Empty>
+    );
   if (set === 'unknown') return <Empty title="Nothing is left open">Every listing states what this search asks for.</Empty>;
   return <Empty title="Nothing misses by one line">Listings either fit or miss by more.</Empty>;
 }
 
 type Rows = NonNullable<ReturnType<typeof useResults>['data']>['rows'];
 
-function Cards({ rows, hovered, onHover, chosen, onToggle }: { readonly rows: Rows; readonly hovered: string | null; readonly onHover: (key: string | null) => void; readonly chosen: ReadonlySet<string>; readonly onToggle: (key: string) => void }) {
+function Cards({
+  rows,
+  hovered,
+  onHover,
+  chosen,
+  onToggle,
+}: {
+  readonly rows: Rows;
+  readonly hovered: string | null;
+  readonly onHover: (key: string | null) => void;
+  readonly chosen: ReadonlySet<string>;
+  readonly onToggle: (key: string) => void;
+}) {
   const scroller = useRef<HTMLDivElement>(null);
   const now = useNow();
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 4 });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 4,
+  });
   return (
     <div ref={scroller} className="cards" tabIndex={0} role="region" aria-label="Results as cards">
       <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
@@ -212,7 +362,14 @@ function Cards({ rows, hovered, onHover, chosen, onToggle }: { readonly rows: Ro
           const row = rows[index];
           return row ? (
             <div key={row.ListingKey} className="cards-row" style={{ transform: `translateY(${start}px)` }}>
-              <ResultCard row={row} now={now} hovered={hovered === row.ListingKey} chosen={chosen.has(row.ListingKey)} onHover={onHover} onChoose={() => onToggle(row.ListingKey)} />
+              <ResultCard
+                row={row}
+                now={now}
+                hovered={hovered === row.ListingKey}
+                chosen={chosen.has(row.ListingKey)}
+                onHover={onHover}
+                onChoose={() => onToggle(row.ListingKey)}
+              />
             </div>
           ) : null;
         })}

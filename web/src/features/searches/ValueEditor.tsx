@@ -50,7 +50,13 @@ function AmountEditor({ field, is, kinds, onChange, onDone }: Editing) {
         autoFocus
         value={typed}
         aria-label={field.label}
-        placeholder={field.type === 'money' ? 'up to 450k, 300k to 450k' : field.type === 'number' ? '3 or more, 3 to 5' : 'last 30 days, since Jan 1, 2026'}
+        placeholder={
+          field.type === 'money'
+            ? 'up to 450k, 300k to 450k'
+            : field.type === 'number'
+              ? '3 or more, 3 to 5'
+              : 'last 30 days, since Jan 1, 2026'
+        }
         status={parsed && 'problem' in parsed ? 'error' : ''}
         onFocus={(event) => event.target.select()}
         onChange={({ target }) => {
@@ -94,7 +100,14 @@ function ChoiceEditor({ field, is, choices, onChange, onDone }: Editing) {
   const known = field.choices ?? listed.map(({ value }) => value).sort();
   return (
     <div className="editor">
-      <Segmented size="small" value={mode} onChange={(value) => tell(value, values)} options={(field.type === 'choices' ? (['anyOf', 'allOf', 'noneOf'] as const) : (['anyOf', 'noneOf'] as const)).map((value) => ({ value, label: MODES[value] }))} />
+      <Segmented
+        size="small"
+        value={mode}
+        onChange={(value) => tell(value, values)}
+        options={(field.type === 'choices' ? (['anyOf', 'allOf', 'noneOf'] as const) : (['anyOf', 'noneOf'] as const)).map(
+          (value) => ({ value, label: MODES[value] }),
+        )}
+      />
       <Select
         mode="multiple"
         size="small"
@@ -119,7 +132,12 @@ function YesNoEditor({ is, onChange }: Editing) {
   const value = is && 'yes' in is ? (is.yes ? 'yes' : 'no') : undefined;
   return (
     <div className="editor">
-      <Segmented size="small" value={value ?? ''} options={['yes', 'no']} onChange={(next) => onChange({ yes: next === 'yes' })} />
+      <Segmented
+        size="small"
+        value={value ?? ''}
+        options={['yes', 'no']}
+        onChange={(next) => onChange({ yes: next === 'yes' })}
+      />
     </div>
   );
 }
@@ -133,7 +151,9 @@ function TextEditor({ field, is, onChange, onDone }: Editing) {
         autoFocus
         aria-label={field.label}
         value={typed}
-        placeholder={field.group === 'Words' ? 'workshop, studio' : field.name === 'StreetName' ? 'Lantern Ln' : 'part of an address'}
+        placeholder={
+          field.group === 'Words' ? 'workshop, studio' : field.name === 'StreetName' ? 'Lantern Ln' : 'part of an address'
+        }
         onChange={({ target }) => {
           setTyped(target.value);
           const next = textIs(field, target.value);

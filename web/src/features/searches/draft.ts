@@ -17,11 +17,11 @@ interface Draft {
   readonly future: readonly Search[];
   /** What the last change belonged to: further ones to the same thing are one step back. */
   readonly lastTouched: string | null;
-  load(search: SavedSearch): void;
-  startNew(clientId: string | null): void;
-  change(document: Search, touched?: string): void;
-  undo(): void;
-  redo(): void;
+  readonly load: (search: SavedSearch) => void;
+  readonly startNew: (clientId: string | null) => void;
+  readonly change: (document: Search, touched?: string) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
 }
 
 const MOST_STEPS = 100;
@@ -33,24 +33,41 @@ export const STARTING_SEARCH: Search = {
   lines: [{ id: 'status', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } }],
 };
 
-const NEW = { searchId: null, version: 0, name: '', document: STARTING_SEARCH, saved: null, past: [], future: [], lastTouched: null } as const;
+const NEW = {
+  searchId: null,
+  version: 0,
+  name: '',
+  document: STARTING_SEARCH,
+  saved: null,
+  past: [],
+  future: [],
+  lastTouched: null,
+} as const;
 
 export const useDraft = create<Draft>()(
   persist(
     (set) => ({
       ...NEW,
       clientId: null,
-      load: ({ id, clientId, version, name, document }) => set({ searchId: id, clientId, version, name, document, saved: document, past: [], future: [], lastTouched: null }),
+      load: ({ id, clientId, version, name, document }) =>
+        set({ searchId: id, clientId, version, name, document, saved: document, past: [], future: [], lastTouched: null }),
       startNew: (clientId) => set({ ...NEW, clientId }),
       change: (document, touched) =>
         set((draft) => {
           const sameThing = touched !== undefined && touched === draft.lastTouched;
-          return { document, past: sameThing ? draft.past : [...draft.past, draft.document].slice(-MOST_STEPS), future: [], lastTouched: touched ?? null };
+          return {
+            document,
+            past: sameThing ? draft.past : [...draft.past, draft.document].slice(-MOST_STEPS),
+            future: [],
+            lastTouched: touched ?? null,
+          };
         }),
       undo: () =>
         set((draft) => {
           const before = draft.past[draft.past.length - 1];
-          return before ? { document: before, past: draft.past.slice(0, -1), future: [draft.document, ...draft.future], lastTouched: null } : {};
+          return before
+            ? { document: before, past: draft.past.slice(0, -1), future: [draft.document, ...draft.future], lastTouched: null }
+            : {};
         }),
       redo: () =>
         set((draft) => {
@@ -71,7 +88,9 @@ export function changesUnsaved({ document, saved }: Pick<Draft, 'document' | 'sa
     return changed + before.filter(({ id }) => !now.some((item) => item.id === id)).length;
   };
   const rest = (search: Search): string => JSON.stringify([search.kinds, search.order]);
-  return differing(document.lines, saved.lines) + differing(document.bounds, saved.bounds) + (rest(document) === rest(saved) ? 0 : 1);
+  return (
+    differing(document.lines, saved.lines) + differing(document.bounds, saved.bounds) + (rest(document) === rest(saved) ? 0 : 1)
+  );
 }
 
 /** A short id that no line or bound of the search has. */

@@ -35,7 +35,15 @@ export function choiceIs(mode: ChoiceMode, values: readonly string[]): Is | null
 export function textIs(field: Field, typed: string): Is | null {
   const text = typed.trim();
   if (text === '') return null;
-  if (field.group === 'Words') return { words: { anyOf: text.split(',').map((word) => word.trim()).filter(Boolean) } };
+  if (field.group === 'Words')
+    return {
+      words: {
+        anyOf: text
+          .split(',')
+          .map((word) => word.trim())
+          .filter(Boolean),
+      },
+    };
   return field.name === 'StreetName' ? { sameStreet: text } : { contains: text };
 }
 

@@ -5,9 +5,9 @@ interface Results {
   readonly keys: readonly string[];
   readonly from: string;
   readonly chosen: ReadonlySet<string>;
-  setKeys(keys: readonly string[], from: string): void;
-  toggle(key: string): void;
-  choose(keys: readonly string[]): void;
+  readonly setKeys: (keys: readonly string[], from: string) => void;
+  readonly toggle: (key: string) => void;
+  readonly choose: (keys: readonly string[]) => void;
 }
 
 /** Which results lie on the table and which of them are chosen. */

@@ -8,13 +8,18 @@ export const MOST_RESULTS = 500;
 
 /** The live count. The answer shown always belongs to the search as it now is, or is the last one until that comes. */
 export function useCount(search: Search) {
-  return useQuery({ queryKey: ['count', search], queryFn: ({ signal }) => ask<CountAnswer>('searches/count', { body: { search }, signal }), placeholderData: keepPreviousData });
+  return useQuery({
+    queryKey: ['count', search],
+    queryFn: ({ signal }) => ask<CountAnswer>('searches/count', { body: { search }, signal }),
+    placeholderData: keepPreviousData,
+  });
 }
 
 export function useResults(search: Search, set: ResultSet, line: string | null) {
   return useQuery({
     queryKey: ['results', search, set, line],
-    queryFn: ({ signal }) => ask<ListingsAnswer>('searches/listings', { body: { search, set, limit: MOST_RESULTS, ...(line ? { line } : {}) }, signal }),
+    queryFn: ({ signal }) =>
+      ask<ListingsAnswer>('searches/listings', { body: { search, set, limit: MOST_RESULTS, ...(line ? { line } : {}) }, signal }),
     placeholderData: keepPreviousData,
   });
 }
@@ -39,7 +44,9 @@ export function useSaveSearch() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ id, clientId, name, document, version }: SaveSearch) =>
-      id ? ask<SavedSearch>(`searches/${id}`, { method: 'PUT', body: { name, document, version } }) : ask<SavedSearch>('searches', { body: { name, clientId, document } }),
+      id
+        ? ask<SavedSearch>(`searches/${id}`, { method: 'PUT', body: { name, document, version } })
+        : ask<SavedSearch>('searches', { body: { name, clientId, document } }),
     onSuccess: (saved) => {
       client.setQueryData(['searches', saved.id], saved);
       return client.invalidateQueries({ queryKey: ['clients'] });

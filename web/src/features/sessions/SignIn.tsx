@@ -12,7 +12,9 @@ export function SignIn() {
     <main className="signin">
       <div className="signin-card">
         <Brand />
-        <p className="signin-words">Searches, alerts and showings for buyers’ agents. To perambulate: to walk the bounds of a place.</p>
+        <p className="signin-words">
+          Searches, alerts and showings for buyers’ agents. To perambulate: to walk the bounds of a place.
+        </p>
         <Form form={form} layout="vertical" requiredMark={false} onFinish={(values) => signIn.mutate(values)}>
           <Form.Item label="E-mail address" name="email" rules={[{ required: true, message: 'Type your e-mail address.' }]}>
             <Input autoFocus autoComplete="username" type="email" size="large" />

@@ -7,7 +7,10 @@ export function useAgent() {
 }
 
 export function useDemoAccount() {
-  return useQuery({ queryKey: ['demoAccount'], queryFn: () => ask<{ account: { email: string; password: string } | null }>('session/demo') });
+  return useQuery({
+    queryKey: ['demoAccount'],
+    queryFn: () => ask<{ account: { email: string; password: string } | null }>('session/demo'),
+  });
 }
 
 export function useSignIn() {

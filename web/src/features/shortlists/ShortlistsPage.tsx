@@ -1,7 +1,13 @@
 import './shortlists.css';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import type { DragEndEvent } from '@dnd-kit/core';
-import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { STAGES } from '@perambula/contract';
 import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
@@ -29,7 +35,12 @@ export function ShortlistsPage() {
   const listed = shortlists.data.filter((each) => clientId === null || each.clientId === clientId);
   const current = shortlists.data.find(({ id }) => id === shortlistId) ?? (shortlistId ? undefined : listed[0]);
   if (listed.length === 0 && !current) {
-    return <Empty title="No shortlist yet">Choose homes in a <Link to="/search">search</Link> and press “Shortlist”; they are kept here for the client whose file lies open.</Empty>;
+    return (
+      <Empty title="No shortlist yet">
+        Choose homes in a <Link to="/search">search</Link> and press “Shortlist”; they are kept here for the client whose file
+        lies open.
+      </Empty>
+    );
   }
   return (
     <div className="shortlists">
@@ -38,11 +49,17 @@ export function ShortlistsPage() {
         {listed.map(({ id, name, clientName, items }) => (
           <NavLink key={id} to={`/shortlists/${id}`} className={id === current?.id ? 'shortlist-link active' : 'shortlist-link'}>
             <b>{name}</b>
-            <span className="tight">{clientName} · {items.length} {items.length === 1 ? 'home' : 'homes'}</span>
+            <span className="tight">
+              {clientName} · {items.length} {items.length === 1 ? 'home' : 'homes'}
+            </span>
           </NavLink>
         ))}
       </nav>
-      {current ? <One key={current.id} shortlist={current} /> : <Empty title="This shortlist is gone">Choose another on the left.</Empty>}
+      {current ? (
+        <One key={current.id} shortlist={current} />
+      ) : (
+        <Empty title="This shortlist is gone">Choose another on the left.</Empty>
+      )}
     </div>
   );
 }
@@ -51,7 +68,10 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
   const reorder = useReorder(shortlist.id);
   const { message } = App.useApp();
   const [moved, setMoved] = useState<readonly string[] | null>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const order = moved ?? shortlist.items.map(({ id }) => id);
   const items = order.flatMap((id) => shortlist.items.find((item) => item.id === id) ?? []);
   const drop = ({ active, over }: DragEndEvent): void => {
@@ -64,13 +84,21 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
     <section className="shortlist" aria-label={shortlist.name}>
       <header className="page-head">
         <h1>{shortlist.name}</h1>
-        <span className="soft">for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link> · drag a home to change the order</span>
+        <span className="soft">
+          for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link> · drag a home to change the order
+        </span>
       </header>
-      {items.length === 0 && <Empty title="No homes on it">Choose some in a <Link to="/search">search</Link>.</Empty>}
+      {items.length === 0 && (
+        <Empty title="No homes on it">
+          Choose some in a <Link to="/search">search</Link>.
+        </Empty>
+      )}
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <SortableContext items={[...order]} strategy={verticalListSortingStrategy}>
           <ol className="shortlist-items">
-            {items.map((item, i) => <Item key={item.id} item={item} index={i} shortlist={shortlist} />)}
+            {items.map((item, i) => (
+              <Item key={item.id} item={item} index={i} shortlist={shortlist} />
+            ))}
           </ol>
         </SortableContext>
       </DndContext>
@@ -78,10 +106,23 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
   );
 }
 
-const STAGE_LABEL: Readonly<Record<Stage, string>> = { considering: 'Considering', seen: 'Seen', offer: 'Offer', dropped: 'Dropped' };
+const STAGE_LABEL: Readonly<Record<Stage, string>> = {
+  considering: 'Considering',
+  seen: 'Seen',
+  offer: 'Offer',
+  dropped: 'Dropped',
+};
 const VERDICT = { like: 'likes it', unsure: 'is unsure', notForUs: 'says no' } as const;
 
-function Item({ item, index, shortlist }: { readonly item: ShortlistItem; readonly index: number; readonly shortlist: Shortlist }) {
+function Item({
+  item,
+  index,
+  shortlist,
+}: {
+  readonly item: ShortlistItem;
+  readonly index: number;
+  readonly shortlist: Shortlist;
+}) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.id });
   const change = useChangeItem(shortlist.id);
   const remove = useRemoveItem(shortlist.id);
@@ -91,26 +132,79 @@ function Item({ item, index, shortlist }: { readonly item: ShortlistItem; readon
   const name = street(listing);
   return (
     <li ref={setNodeRef} className="shortlist-item" style={{ transform: CSS.Transform.toString(transform), transition }}>
-      <button type="button" className="grip" {...attributes} {...listeners} aria-label={`Move ${name}; press space, then the arrow keys`}>
+      <button
+        type="button"
+        className="grip"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${name}; press space, then the arrow keys`}
+      >
         <GripVertical size={16} aria-hidden="true" />
       </button>
       <span className="shortlist-number figure">{index + 1}</span>
-      <Link to={`/listings/${item.listingKey}`} className="shortlist-picture" tabIndex={-1} aria-hidden="true"><Picture listingKey={item.listingKey} alt="" /></Link>
+      <Link to={`/listings/${item.listingKey}`} className="shortlist-picture" tabIndex={-1} aria-hidden="true">
+        <Picture listingKey={item.listingKey} alt="" />
+      </Link>
       <div className="shortlist-what">
-        <p><Link to={`/listings/${item.listingKey}`} className="strong">{name}</Link>, {String(listing['City'])} <b className="figure">{price(listing)}</b></p>
+        <p>
+          <Link to={`/listings/${item.listingKey}`} className="strong">
+            {name}
+          </Link>
+          , {String(listing['City'])} <b className="figure">{price(listing)}</b>
+        </p>
         <p className="soft figure">{facts(listing)}</p>
-        <p><Status status={String(listing['StandardStatus'])} /> <Changed item={item} /></p>
+        <p>
+          <Status status={String(listing['StandardStatus'])} /> <Changed item={item} />
+        </p>
         {item.reactions.map(({ person, verdict, note }) => (
-          <p key={person} className="tight"><b>{person.split(' ')[0]}</b> {VERDICT[verdict]}{note && `: “${note}”`}</p>
+          <p key={person} className="tight">
+            <b>{person.split(' ')[0]}</b> {VERDICT[verdict]}
+            {note && `: “${note}”`}
+          </p>
         ))}
       </div>
       <Input.TextArea
-        className="shortlist-note" placeholder="Your note" aria-label={`Note on ${name}`} defaultValue={item.note} rows={2}
-        onBlur={({ target }) => target.value !== item.note && change.mutate({ itemId: item.id, note: target.value }, { onError: (error) => void message.error(messageOf(error)) })}
+        className="shortlist-note"
+        placeholder="Your note"
+        aria-label={`Note on ${name}`}
+        defaultValue={item.note}
+        rows={2}
+        onBlur={({ target }) =>
+          target.value !== item.note &&
+          change.mutate({ itemId: item.id, note: target.value }, { onError: (error) => void message.error(messageOf(error)) })
+        }
       />
-      <Select value={item.stage} aria-label={`Stage of ${name}`} className="shortlist-stage" options={STAGES.map((value) => ({ value, label: STAGE_LABEL[value] }))} onChange={(stage) => change.mutate({ itemId: item.id, stage })} />
-      <Button onClick={() => askToSee.mutate({ clientId: shortlist.clientId, listingKey: item.listingKey }, { onSuccess: () => void message.success(<>Under <Link to="/showings">showings</Link> now; propose a time there.</>), onError: (error) => void message.error(messageOf(error)) })}>Plan a visit</Button>
-      <Button type="text" aria-label={`Take ${name} off the shortlist`} icon={<X size={15} />} onClick={() => remove.mutate(item.id)} />
+      <Select
+        value={item.stage}
+        aria-label={`Stage of ${name}`}
+        className="shortlist-stage"
+        options={STAGES.map((value) => ({ value, label: STAGE_LABEL[value] }))}
+        onChange={(stage) => change.mutate({ itemId: item.id, stage })}
+      />
+      <Button
+        onClick={() =>
+          askToSee.mutate(
+            { clientId: shortlist.clientId, listingKey: item.listingKey },
+            {
+              onSuccess: () =>
+                void message.success(
+                  <>
+                    Under <Link to="/showings">showings</Link> now; propose a time there.
+                  </>,
+                ),
+              onError: (error) => void message.error(messageOf(error)),
+            },
+          )
+        }
+      >
+        Plan a visit
+      </Button>
+      <Button
+        type="text"
+        aria-label={`Take ${name} off the shortlist`}
+        icon={<X size={15} />}
+        onClick={() => remove.mutate(item.id)}
+      />
     </li>
   );
 }
@@ -121,8 +215,14 @@ function Changed({ item }: { readonly item: ShortlistItem }) {
   const by = now - item.priceWhenAdded;
   return (
     <>
-      {by !== 0 && <span className={`chip ${by < 0 ? 'chip-gain' : 'chip-wait'}`}>{by < 0 ? 'cut' : 'raised'} {dollars(Math.abs(by))} since added</span>}{' '}
-      {item.listing['StandardStatus'] !== item.statusWhenAdded && <span className="chip chip-wait">was {item.statusWhenAdded.toLowerCase()}</span>}
+      {by !== 0 && (
+        <span className={`chip ${by < 0 ? 'chip-gain' : 'chip-wait'}`}>
+          {by < 0 ? 'cut' : 'raised'} {dollars(Math.abs(by))} since added
+        </span>
+      )}{' '}
+      {item.listing['StandardStatus'] !== item.statusWhenAdded && (
+        <span className="chip chip-wait">was {item.statusWhenAdded.toLowerCase()}</span>
+      )}
     </>
   );
 }

@@ -11,19 +11,34 @@ function useShortlistChange<T>(change: (input: T) => Promise<Shortlist>) {
   return useMutation({
     mutationFn: change,
     onSuccess: (shortlist) => {
-      client.setQueryData<Shortlist[]>(['shortlists'], (all) => all?.map((each) => (each.id === shortlist.id ? shortlist : each)));
-      return Promise.all([client.invalidateQueries({ queryKey: ['shortlists'] }), client.invalidateQueries({ queryKey: ['clients'] })]);
+      client.setQueryData<Shortlist[]>(['shortlists'], (all) =>
+        all?.map((each) => (each.id === shortlist.id ? shortlist : each)),
+      );
+      return Promise.all([
+        client.invalidateQueries({ queryKey: ['shortlists'] }),
+        client.invalidateQueries({ queryKey: ['clients'] }),
+      ]);
     },
   });
 }
 
 export const useAddToShortlist = () =>
-  useShortlistChange(({ to, listingKeys }: { to: { id: string } | { clientId: string; name: string }; listingKeys: readonly string[] }) =>
-    'id' in to ? ask<Shortlist>(`shortlists/${to.id}/items`, { body: { listingKeys } }) : ask<Shortlist>('shortlists', { body: { ...to, listingKeys } }));
+  useShortlistChange(
+    ({ to, listingKeys }: { to: { id: string } | { clientId: string; name: string }; listingKeys: readonly string[] }) =>
+      'id' in to
+        ? ask<Shortlist>(`shortlists/${to.id}/items`, { body: { listingKeys } })
+        : ask<Shortlist>('shortlists', { body: { ...to, listingKeys } }),
+  );
 
 export const useChangeItem = (id: string) =>
-  useShortlistChange(({ itemId, ...body }: { itemId: string; note?: string; stage?: Stage }) => ask<Shortlist>(`shortlists/${id}/items/${itemId}`, { method: 'PATCH', body }));
+  useShortlistChange(({ itemId, ...body }: { itemId: string; note?: string; stage?: Stage }) =>
+    ask<Shortlist>(`shortlists/${id}/items/${itemId}`, { method: 'PATCH', body }),
+  );
 
-export const useRemoveItem = (id: string) => useShortlistChange((itemId: string) => ask<Shortlist>(`shortlists/${id}/items/${itemId}`, { method: 'DELETE' }));
+export const useRemoveItem = (id: string) =>
+  useShortlistChange((itemId: string) => ask<Shortlist>(`shortlists/${id}/items/${itemId}`, { method: 'DELETE' }));
 
-export const useReorder = (id: string) => useShortlistChange((itemIds: readonly string[]) => ask<Shortlist>(`shortlists/${id}/order`, { method: 'PUT', body: { itemIds } }));
+export const useReorder = (id: string) =>
+  useShortlistChange((itemIds: readonly string[]) =>
+    ask<Shortlist>(`shortlists/${id}/order`, { method: 'PUT', body: { itemIds } }),
+  );

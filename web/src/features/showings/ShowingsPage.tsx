@@ -20,14 +20,25 @@ export function ShowingsPage() {
   if (showings.isPending) return <Waiting what="Opening the showings …" />;
   if (showings.isError) return <Failed error={showings.error} retry={() => void showings.refetch()} />;
   const undated = showings.data.filter(({ startAt, state }) => startAt === null && state !== 'canceled');
-  const dated = showings.data.filter(({ startAt }) => startAt !== null).sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1));
+  const dated = showings.data
+    .filter(({ startAt }) => startAt !== null)
+    .sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1));
   const days = [...new Set(dated.map(({ startAt }) => day(startAt ?? '')))];
   return (
     <div className="page">
-      <div className="page-head"><h1>Showings</h1></div>
-      {showings.data.length === 0 && <Empty title="No visits yet">When a client asks to see a home in their portal, or you plan a visit from a listing’s page, it stands here with its time and the office’s answer.</Empty>}
+      <div className="page-head">
+        <h1>Showings</h1>
+      </div>
+      {showings.data.length === 0 && (
+        <Empty title="No visits yet">
+          When a client asks to see a home in their portal, or you plan a visit from a listing’s page, it stands here with its
+          time and the office’s answer.
+        </Empty>
+      )}
       {undated.length > 0 && <Group title="Without a time" showings={undated} />}
-      {days.map((each) => <Group key={each} title={each} showings={dated.filter(({ startAt }) => day(startAt ?? '') === each)} />)}
+      {days.map((each) => (
+        <Group key={each} title={each} showings={dated.filter(({ startAt }) => day(startAt ?? '') === each)} />
+      ))}
     </div>
   );
 }
@@ -36,7 +47,11 @@ function Group({ title, showings }: { readonly title: string; readonly showings:
   return (
     <section className="showings-day">
       <h2>{title}</h2>
-      <ul className="row-list">{showings.map((showing) => <ShowingLine key={showing.id} showing={showing} />)}</ul>
+      <ul className="row-list">
+        {showings.map((showing) => (
+          <ShowingLine key={showing.id} showing={showing} />
+        ))}
+      </ul>
     </section>
   );
 }
@@ -50,22 +65,58 @@ function ShowingLine({ showing }: { readonly showing: Showing }) {
   return (
     <li className="row">
       <div className="showing-time figure">{startAt ? clockTime(startAt) : '–'}</div>
-      <div className="showing-picture"><Picture listingKey={showing.listingKey} alt="" /></div>
+      <div className="showing-picture">
+        <Picture listingKey={showing.listingKey} alt="" />
+      </div>
       <div className="row-main">
-        <Link to={`/listings/${showing.listingKey}`} className="strong">{showing.address}</Link> <span className="soft">{dollars(showing.price)}</span>
+        <Link to={`/listings/${showing.listingKey}`} className="strong">
+          {showing.address}
+        </Link>{' '}
+        <span className="soft">{dollars(showing.price)}</span>
         <p>
           <Link to={`/clients/${showing.clientId}`}>{showing.clientName}</Link>
           {showing.wish && ` · “${showing.wish}”`} {showing.answer && ` · ${showing.answer}`}
-          {!showing.agreementSigned && state !== 'canceled' && <span className="chip chip-wait showing-agreement">no buyer agreement for the day</span>}
+          {!showing.agreementSigned && state !== 'canceled' && (
+            <span className="chip chip-wait showing-agreement">no buyer agreement for the day</span>
+          )}
         </p>
       </div>
       <span className={`chip ${TONE[state]}`}>{STATE[state]}</span>
       <div className="row-actions">
         {state !== 'canceled' && <TimeChoice showing={showing} />}
-        {state === 'confirmed' && <Button href={`/api/showings/${id}/showing.ics`} icon={<CalendarDays size={15} />}>Calendar file</Button>}
-        {state === 'confirmed' && <Button icon={<Send size={14} />} loading={send.isPending} onClick={() => send.mutate(id, { onSuccess: ({ sentTo }) => void message.success(`Sent to ${sentTo} ${sentTo === 1 ? 'person' : 'people'}.`), onError: fail })}>Send</Button>}
-        {showing.agentMobile && <Button href={`tel:${showing.agentMobile}`} icon={<Phone size={14} />} aria-label={`Listing agent’s mobile ${showing.agentMobile}`}>{showing.agentMobile}</Button>}
-        {state !== 'canceled' && <Button type="text" onClick={() => cancel.mutate(id, { onError: fail })}>Cancel</Button>}
+        {state === 'confirmed' && (
+          <Button href={`/api/showings/${id}/showing.ics`} icon={<CalendarDays size={15} />}>
+            Calendar file
+          </Button>
+        )}
+        {state === 'confirmed' && (
+          <Button
+            icon={<Send size={14} />}
+            loading={send.isPending}
+            onClick={() =>
+              send.mutate(id, {
+                onSuccess: ({ sentTo }) => void message.success(`Sent to ${sentTo} ${sentTo === 1 ? 'person' : 'people'}.`),
+                onError: fail,
+              })
+            }
+          >
+            Send
+          </Button>
+        )}
+        {showing.agentMobile && (
+          <Button
+            href={`tel:${showing.agentMobile}`}
+            icon={<Phone size={14} />}
+            aria-label={`Listing agent’s mobile ${showing.agentMobile}`}
+          >
+            {showing.agentMobile}
+          </Button>
+        )}
+        {state !== 'canceled' && (
+          <Button type="text" onClick={() => cancel.mutate(id, { onError: fail })}>
+            Cancel
+          </Button>
+        )}
       </div>
     </li>
   );

@@ -15,43 +15,67 @@ export function TimeChoice({ showing }: { readonly showing: Showing }) {
   const propose = useProposeTime(showing.id);
   const { message } = App.useApp();
   const now = useNow();
-  const suggested = DateTime.fromISO(now, { zone: ZONE }).plus({ days: 2 }).set({ hour: 16, minute: 0 }).toFormat("yyyy-MM-dd'T'HH:mm");
+  const suggested = DateTime.fromISO(now, { zone: ZONE })
+    .plus({ days: 2 })
+    .set({ hour: 16, minute: 0 })
+    .toFormat("yyyy-MM-dd'T'HH:mm");
   const when = chosen ?? suggested;
   const send = (withoutAgreement: boolean): void => {
     const startAt = DateTime.fromISO(when, { zone: ZONE }).toISO();
     if (!startAt) return;
-    propose.mutate({ startAt, ...(withoutAgreement ? { withoutAgreement } : {}) }, {
-      onSuccess: () => {
-        setOpen(false);
-        setWarned(null);
-        void message.success('The listing office has answered.');
+    propose.mutate(
+      { startAt, ...(withoutAgreement ? { withoutAgreement } : {}) },
+      {
+        onSuccess: () => {
+          setOpen(false);
+          setWarned(null);
+          void message.success('The listing office has answered.');
+        },
+        onError: (error) => {
+          if (error instanceof RequestFailure && error.code === 'agreement.missing') setWarned(error.message);
+          else void message.error(messageOf(error));
+        },
       },
-      onError: (error) => {
-        if (error instanceof RequestFailure && error.code === 'agreement.missing') setWarned(error.message);
-        else void message.error(messageOf(error));
-      },
-    });
+    );
   };
   return (
     <Popover
-      trigger="click" open={open} onOpenChange={setOpen} placement="leftTop"
+      trigger="click"
+      open={open}
+      onOpenChange={setOpen}
+      placement="leftTop"
       content={
         <div className="popover-form">
-          <label className="strong" htmlFor={`time-${showing.id}`}>When, for half an hour</label>
-          <Input id={`time-${showing.id}`} type="datetime-local" value={when} onChange={({ target }) => (setChosen(target.value), setWarned(null))} />
+          <label className="strong" htmlFor={`time-${showing.id}`}>
+            When, for half an hour
+          </label>
+          <Input
+            id={`time-${showing.id}`}
+            type="datetime-local"
+            value={when}
+            onChange={({ target }) => (setChosen(target.value), setWarned(null))}
+          />
           <p className="tight">{showing.showingInstructions}</p>
           {warned ? (
             <>
-              <p className="chip-wait warned" role="alert">{warned}</p>
-              <Button danger loading={propose.isPending} onClick={() => send(true)}>Ask the office all the same</Button>
+              <p className="chip-wait warned" role="alert">
+                {warned}
+              </p>
+              <Button danger loading={propose.isPending} onClick={() => send(true)}>
+                Ask the office all the same
+              </Button>
             </>
           ) : (
-            <Button type="primary" loading={propose.isPending} onClick={() => send(false)}>Ask the listing office</Button>
+            <Button type="primary" loading={propose.isPending} onClick={() => send(false)}>
+              Ask the listing office
+            </Button>
           )}
         </div>
       }
     >
-      <Button color="primary" variant="filled">{showing.state === 'confirmed' ? 'Move' : 'Propose a time'}</Button>
+      <Button color="primary" variant="filled">
+        {showing.state === 'confirmed' ? 'Move' : 'Propose a time'}
+      </Button>
     </Popover>
   );
 }

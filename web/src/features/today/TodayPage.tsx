@@ -29,12 +29,21 @@ export function TodayPage() {
   return (
     <div className="today">
       <div className="today-main">
-        <h1>{greeting(now)}, {agent?.name.split(' ')[0]}</h1>
+        <h1>
+          {greeting(now)}, {agent?.name.split(' ')[0]}
+        </h1>
         <p className="today-lead">
-          {waiting === 0 ? 'Nothing waits for an answer.' : waiting === 1 ? 'One thing waits for an answer.' : `${waiting} things wait for an answer.`}{' '}
+          {waiting === 0
+            ? 'Nothing waits for an answer.'
+            : waiting === 1
+              ? 'One thing waits for an answer.'
+              : `${waiting} things wait for an answer.`}{' '}
           {ahead[0]?.startAt ? `The next visit is ${dayAndTime(ahead[0].startAt)}.` : 'No visit is agreed.'}
         </p>
-        <Section title="Waiting for you" empty={waiting === 0 ? 'Requests to see a home, alerts held for your look and messages that failed stand here.' : null}>
+        <Section
+          title="Waiting for you"
+          empty={waiting === 0 ? 'Requests to see a home, alerts held for your look and messages that failed stand here.' : null}
+        >
           {asked.map((showing) => (
             <li key={showing.id} className="row">
               <Avatar name={showing.clientName} />
@@ -43,7 +52,9 @@ export function TodayPage() {
                   <b>{showing.clientName}</b> asks to see <Link to={`/listings/${showing.listingKey}`}>{showing.address}</Link>
                 </span>
                 <p>
-                  {showing.wish && `“${showing.wish}” · `}{showing.showingInstructions} {!showing.agreementSigned && <span className="chip chip-wait">no buyer agreement</span>}
+                  {showing.wish && `“${showing.wish}” · `}
+                  {showing.showingInstructions}{' '}
+                  {!showing.agreementSigned && <span className="chip chip-wait">no buyer agreement</span>}
                 </p>
               </div>
               <div className="row-actions">
@@ -51,19 +62,28 @@ export function TodayPage() {
               </div>
             </li>
           ))}
-          {held.map((message) => <Held key={message.id} message={message} />)}
+          {held.map((message) => (
+            <Held key={message.id} message={message} />
+          ))}
           {failed.map((message) => (
             <li key={message.id} className="row">
               <Avatar name={message.clientName} />
               <div className="row-main">
-                <span>The message “{message.subject}” to <b>{message.to}</b> could not be delivered</span>
+                <span>
+                  The message “{message.subject}” to <b>{message.to}</b> could not be delivered
+                </span>
                 <p>{message.lastError}</p>
               </div>
             </li>
           ))}
         </Section>
-        <Section title="Who came by" empty={cameBy.length === 0 ? 'When clients open their portal, what they looked at and said stands here.' : null}>
-          {cameBy.map((visit) => <Visit key={`${visit.clientId}${visit.person}`} visit={visit} now={now} />)}
+        <Section
+          title="Who came by"
+          empty={cameBy.length === 0 ? 'When clients open their portal, what they looked at and said stands here.' : null}
+        >
+          {cameBy.map((visit) => (
+            <Visit key={`${visit.clientId}${visit.person}`} visit={visit} now={now} />
+          ))}
         </Section>
         <Tasks tasks={tasks} />
       </div>
@@ -78,16 +98,26 @@ export function TodayPage() {
             <div key={each.clientId} className="since">
               <Avatar name={each.client} small />
               <div>
-                <Link to={`/clients/${each.clientId}`} className="strong">{firstNames(each.client)}</Link>
+                <Link to={`/clients/${each.clientId}`} className="strong">
+                  {firstNames(each.client)}
+                </Link>
                 {(each.fits > 0 || each.missesByOne > 0) && (
                   <p>
-                    {each.fits > 0 && <b>{each.fits} new {each.fits === 1 ? 'home fits' : 'homes fit'}</b>}
+                    {each.fits > 0 && (
+                      <b>
+                        {each.fits} new {each.fits === 1 ? 'home fits' : 'homes fit'}
+                      </b>
+                    )}
                     {each.fits > 0 && each.missesByOne > 0 && ', '}
                     {each.missesByOne > 0 && `${each.missesByOne} ${each.missesByOne === 1 ? 'misses' : 'miss'} by one line`}
                   </p>
                 )}
                 {each.changes.map(({ listingKey, text }) => (
-                  <p key={listingKey + text}><Link to={`/listings/${listingKey}`} className="quiet-link">{text}</Link></p>
+                  <p key={listingKey + text}>
+                    <Link to={`/listings/${listingKey}`} className="quiet-link">
+                      {text}
+                    </Link>
+                  </p>
                 ))}
               </div>
             </div>
@@ -101,11 +131,18 @@ export function TodayPage() {
           {newHomes.length === 0 && <p className="soft">New homes that a client’s search fits, or nearly fits, stand here.</p>}
           {newHomes.map(({ listing, wantedBy }) => (
             <div key={String(listing['ListingKey'])} className="new-home">
-              <Link to={`/listings/${String(listing['ListingKey'])}`} tabIndex={-1} aria-hidden="true" className="new-home-picture">
+              <Link
+                to={`/listings/${String(listing['ListingKey'])}`}
+                tabIndex={-1}
+                aria-hidden="true"
+                className="new-home-picture"
+              >
                 <Picture listingKey={String(listing['ListingKey'])} alt="" />
               </Link>
               <div>
-                <Link to={`/listings/${String(listing['ListingKey'])}`} className="quiet-link"><b>{street(listing)}</b> {price(listing)}</Link>
+                <Link to={`/listings/${String(listing['ListingKey'])}`} className="quiet-link">
+                  <b>{street(listing)}</b> {price(listing)}
+                </Link>
                 <p className="tight">{wantedBy.map(({ client, how }) => `${firstNames(client)} ${how}`).join(' · ')}</p>
               </div>
             </div>
@@ -124,7 +161,15 @@ function greeting(now: string): string {
   return hour < 6 ? 'Good afternoon' : 'Good evening';
 }
 
-function Section({ title, empty, children }: { readonly title: string; readonly empty: string | null; readonly children: React.ReactNode }) {
+function Section({
+  title,
+  empty,
+  children,
+}: {
+  readonly title: string;
+  readonly empty: string | null;
+  readonly children: React.ReactNode;
+}) {
   return (
     <section className="today-section">
       <h2>{title}</h2>
@@ -136,19 +181,28 @@ function Section({ title, empty, children }: { readonly title: string; readonly 
 function Held({ message }: { readonly message: Today['held'][number] }) {
   const pass = usePass();
   const { message: toast } = App.useApp();
-  const act = (send: boolean): void => pass.mutate({ id: message.id, send }, { onError: (error) => void toast.error(messageOf(error)) });
+  const act = (send: boolean): void =>
+    pass.mutate({ id: message.id, send }, { onError: (error) => void toast.error(messageOf(error)) });
   return (
     <li className="row">
       <Avatar name={message.clientName} />
       <div className="row-main">
-        <span>An alert for <b>{message.to}</b> is held for your look</span>
+        <span>
+          An alert for <b>{message.to}</b> is held for your look
+        </span>
         <p>{message.subject}</p>
       </div>
       <div className="row-actions">
-        <Popover trigger="click" placement="left" content={<iframe title={message.subject} src={`/api/outbox/${message.id}/body`} className="held-frame" />}>
+        <Popover
+          trigger="click"
+          placement="left"
+          content={<iframe title={message.subject} src={`/api/outbox/${message.id}/body`} className="held-frame" />}
+        >
           <Button icon={<Eye size={15} />}>Look</Button>
         </Popover>
-        <Button color="primary" variant="filled" loading={pass.isPending} onClick={() => act(true)}>Let it go</Button>
+        <Button color="primary" variant="filled" loading={pass.isPending} onClick={() => act(true)}>
+          Let it go
+        </Button>
         <Button onClick={() => act(false)}>Don’t send</Button>
       </div>
     </li>
@@ -168,12 +222,23 @@ function Visit({ visit, now }: { readonly visit: CameBy; readonly now: string })
       <Avatar name={person} />
       <div className="row-main">
         <span>
-          <b>{first}</b> {homesOpened.length > 0 ? `opened ${homesOpened.length} ${homesOpened.length === 1 ? 'home' : 'homes'}` : visit.visits > 0 ? 'looked in' : 'answered'}, {ago(lastAt, now)}
-          {often && often.times > 1 && <>, <b>{often.address.split(',')[0]}</b> {often.times} times</>}
+          <b>{first}</b>{' '}
+          {homesOpened.length > 0
+            ? `opened ${homesOpened.length} ${homesOpened.length === 1 ? 'home' : 'homes'}`
+            : visit.visits > 0
+              ? 'looked in'
+              : 'answered'}
+          , {ago(lastAt, now)}
+          {often && often.times > 1 && (
+            <>
+              , <b>{often.address.split(',')[0]}</b> {often.times} times
+            </>
+          )}
         </span>
         {reactions.map(({ listingKey, address, verdict, note }) => (
           <p key={listingKey}>
-            {VERDICT[verdict]} <Link to={`/listings/${listingKey}`}>{address}</Link>{note && `: “${note}”`}
+            {VERDICT[verdict]} <Link to={`/listings/${listingKey}`}>{address}</Link>
+            {note && `: “${note}”`}
           </p>
         ))}
       </div>
@@ -194,7 +259,11 @@ function Tasks({ tasks }: { readonly tasks: readonly Task[] }) {
   const open = tasks.filter(({ doneAt }) => doneAt === null);
   const done = tasks.filter(({ doneAt }) => doneAt !== null);
   const leave = (): void => {
-    if (text.trim()) add.mutate({ text, ...(clientId ? { clientId } : {}), ...(dueOn ? { dueOn } : {}) }, { onSuccess: () => (setText(''), setDueOn(null)) });
+    if (text.trim())
+      add.mutate(
+        { text, ...(clientId ? { clientId } : {}), ...(dueOn ? { dueOn } : {}) },
+        { onSuccess: () => (setText(''), setDueOn(null)) },
+      );
   };
   return (
     <section className="today-section">
@@ -202,19 +271,42 @@ function Tasks({ tasks }: { readonly tasks: readonly Task[] }) {
       <ul className="row-list">
         {[...open, ...done.slice(-3)].map((task) => (
           <li key={task.id} className={task.doneAt ? 'row is-done' : 'row'}>
-            <button type="button" role="checkbox" aria-checked={task.doneAt !== null} aria-label={task.text} className="tick" onClick={() => tick.mutate({ id: task.id, done: task.doneAt === null })}>
+            <button
+              type="button"
+              role="checkbox"
+              aria-checked={task.doneAt !== null}
+              aria-label={task.text}
+              className="tick"
+              onClick={() => tick.mutate({ id: task.id, done: task.doneAt === null })}
+            >
               {task.doneAt && <Check size={13} aria-hidden="true" />}
             </button>
             <div className="row-main">
-              <span>{task.text}</span> <span className="tight">{[task.clientName, task.dueOn && `by ${isoDay(task.dueOn)}`].filter(Boolean).join(' · ')}</span>
+              <span>{task.text}</span>{' '}
+              <span className="tight">
+                {[task.clientName, task.dueOn && `by ${isoDay(task.dueOn)}`].filter(Boolean).join(' · ')}
+              </span>
             </div>
           </li>
         ))}
       </ul>
       <div className="task-new">
-        <Input placeholder={client ? `Something to do for ${firstNames(client.name)}` : 'Something to do'} aria-label="New task" value={text} onChange={({ target }) => setText(target.value)} onPressEnter={leave} />
-        <DatePicker placeholder="By" format="ddd, MMM D" aria-label="By which day" onChange={(date) => setDueOn(date ? date.format('YYYY-MM-DD') : null)} />
-        <Button onClick={leave} loading={add.isPending} disabled={text.trim() === ''}>Leave it here</Button>
+        <Input
+          placeholder={client ? `Something to do for ${firstNames(client.name)}` : 'Something to do'}
+          aria-label="New task"
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+          onPressEnter={leave}
+        />
+        <DatePicker
+          placeholder="By"
+          format="ddd, MMM D"
+          aria-label="By which day"
+          onChange={(date) => setDueOn(date ? date.format('YYYY-MM-DD') : null)}
+        />
+        <Button onClick={leave} loading={add.isPending} disabled={text.trim() === ''}>
+          Leave it here
+        </Button>
       </div>
     </section>
   );

@@ -14,10 +14,16 @@ export function useTodayCount(): number {
 
 function useTodayChange<T>(change: (input: T) => Promise<unknown>) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: change, onSuccess: () => Promise.all(['today', 'clients', 'mailbox'].map((key) => client.invalidateQueries({ queryKey: [key] }))) });
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () => Promise.all(['today', 'clients', 'mailbox'].map((key) => client.invalidateQueries({ queryKey: [key] }))),
+  });
 }
 
 export const useLooked = () => useTodayChange(() => ask('today/looked', { method: 'POST' }));
-export const usePass = () => useTodayChange(({ id, send }: { id: string; send: boolean }) => ask(`outbox/${id}/pass`, { body: { send } }));
-export const useAddTask = () => useTodayChange((body: { text: string; clientId?: string; dueOn?: string }) => ask('tasks', { body }));
-export const useTickTask = () => useTodayChange(({ id, done }: { id: string; done: boolean }) => ask(`tasks/${id}`, { method: 'PATCH', body: { done } }));
+export const usePass = () =>
+  useTodayChange(({ id, send }: { id: string; send: boolean }) => ask(`outbox/${id}/pass`, { body: { send } }));
+export const useAddTask = () =>
+  useTodayChange((body: { text: string; clientId?: string; dueOn?: string }) => ask('tasks', { body }));
+export const useTickTask = () =>
+  useTodayChange(({ id, done }: { id: string; done: boolean }) => ask(`tasks/${id}`, { method: 'PATCH', body: { done } }));

@@ -25,39 +25,69 @@ export function FilePanel({ file, searchId }: { readonly file: ClientFile; reado
       <section>
         <header className="file-head">
           <h2>Searches</h2>
-          <Button type="link" size="small" onClick={() => (open(file.id), startNew(file.id), void navigate('/search'))}>+ New</Button>
+          <Button type="link" size="small" onClick={() => (open(file.id), startNew(file.id), void navigate('/search'))}>
+            + New
+          </Button>
         </header>
-        {file.savedSearches.length === 0 && <p className="soft">A saved search stands here with its alert. Start one with “New”.</p>}
+        {file.savedSearches.length === 0 && (
+          <p className="soft">A saved search stands here with its alert. Start one with “New”.</p>
+        )}
         {file.savedSearches.map(({ id, name, alert }) => (
           <div key={id} className={id === searchId ? 'file-search is-open' : 'file-search'}>
-            <Link to={`/search/${id}`} className="strong quiet-link">{name}</Link>
+            <Link to={`/search/${id}`} className="strong quiet-link">
+              {name}
+            </Link>
             <Link to={`/clients/${file.id}/alerts/${id}`} className="file-alert">
-              {alert === null || alert.state === 'stopped' ? 'no alert' : alert.state === 'paused' ? 'alert paused' : CADENCE_LABEL[alert.cadence].toLowerCase()}
+              {alert === null || alert.state === 'stopped'
+                ? 'no alert'
+                : alert.state === 'paused'
+                  ? 'alert paused'
+                  : CADENCE_LABEL[alert.cadence].toLowerCase()}
             </Link>
           </div>
         ))}
       </section>
       <section>
-        <header className="file-head"><h2>Shortlists</h2></header>
+        <header className="file-head">
+          <h2>Shortlists</h2>
+        </header>
         {file.shortlists.length === 0 && <p className="soft">Homes put together for a visit or a talk stand here.</p>}
         <div className="file-shortlists">
           {file.shortlists.map(({ id, name, homes, keys }) => (
             <Link key={id} to={`/shortlists/${id}`} className="file-shortlist quiet-link">
-              <span className="file-pictures">{keys.map((key) => <Picture key={key} listingKey={key} alt="" />)}</span>
+              <span className="file-pictures">
+                {keys.map((key) => (
+                  <Picture key={key} listingKey={key} alt="" />
+                ))}
+              </span>
               <b>{name}</b>
-              <span className="tight">{homes} {homes === 1 ? 'home' : 'homes'}</span>
+              <span className="tight">
+                {homes} {homes === 1 ? 'home' : 'homes'}
+              </span>
             </Link>
           ))}
         </div>
       </section>
       <section>
-        <header className="file-head"><h2>Lately</h2></header>
-        {file.lately.length === 0 && <p className="soft">Messages sent, visits to the portal and what was said there stand here.</p>}
+        <header className="file-head">
+          <h2>Lately</h2>
+        </header>
+        {file.lately.length === 0 && (
+          <p className="soft">Messages sent, visits to the portal and what was said there stand here.</p>
+        )}
         <dl className="lately">
           {file.lately.map(({ at, text, listingKey }, i) => (
             <div key={i}>
               <dt>{ago(at, now)}</dt>
-              <dd>{listingKey ? <Link to={`/listings/${listingKey}`} className="quiet-link">{text}</Link> : text}</dd>
+              <dd>
+                {listingKey ? (
+                  <Link to={`/listings/${listingKey}`} className="quiet-link">
+                    {text}
+                  </Link>
+                ) : (
+                  text
+                )}
+              </dd>
             </div>
           ))}
         </dl>

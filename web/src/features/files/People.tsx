@@ -2,7 +2,7 @@ import type { ClientFile, Person } from '@perambula/contract';
 import { App, Button, Form, Input, Popover } from 'antd';
 import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
-import { useAddPerson, useAskToConfirm } from './clients.api.js';
+import { useAddPerson, useAskToConfirm } from '../clients/index.js';
 
 /** A client's people and whether their addresses are confirmed: nothing else is sent to one that is not. */
 export function People({ file }: { readonly file: ClientFile }) {
@@ -14,21 +14,44 @@ export function People({ file }: { readonly file: ClientFile }) {
       <header className="file-head">
         <h2>People</h2>
         <Popover
-          trigger="click" open={open} onOpenChange={setOpen} placement="bottomRight"
+          trigger="click"
+          open={open}
+          onOpenChange={setOpen}
+          placement="bottomRight"
           content={
-            <Form form={form} layout="vertical" requiredMark={false} className="popover-form" onFinish={(values) => add.mutate(values, { onSuccess: () => (setOpen(false), form.resetFields()) })}>
-              <Form.Item label="Name" name="name" rules={[{ required: true, message: 'Type the person’s name.' }]}><Input autoFocus /></Form.Item>
-              <Form.Item label="E-mail address" name="email" rules={[{ required: true, type: 'email', message: 'Type an address such as teo@lindqvist.example.' }]}><Input /></Form.Item>
+            <Form
+              form={form}
+              layout="vertical"
+              requiredMark={false}
+              className="popover-form"
+              onFinish={(values) => add.mutate(values, { onSuccess: () => (setOpen(false), form.resetFields()) })}
+            >
+              <Form.Item label="Name" name="name" rules={[{ required: true, message: 'Type the person’s name.' }]}>
+                <Input autoFocus />
+              </Form.Item>
+              <Form.Item
+                label="E-mail address"
+                name="email"
+                rules={[{ required: true, type: 'email', message: 'Type an address such as teo@lindqvist.example.' }]}
+              >
+                <Input />
+              </Form.Item>
               {add.isError && <p className="problem">{messageOf(add.error)}</p>}
-              <Button type="primary" htmlType="submit" loading={add.isPending}>Add</Button>
+              <Button type="primary" htmlType="submit" loading={add.isPending}>
+                Add
+              </Button>
             </Form>
           }
         >
-          <Button type="link" size="small">+ Add</Button>
+          <Button type="link" size="small">
+            + Add
+          </Button>
         </Popover>
       </header>
       {file.people.length === 0 && <p className="soft">Add an address to write to.</p>}
-      {file.people.map((person) => <PersonLine key={person.id} person={person} clientId={file.id} />)}
+      {file.people.map((person) => (
+        <PersonLine key={person.id} person={person} clientId={file.id} />
+      ))}
     </section>
   );
 }
@@ -48,7 +71,16 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
       ) : confirmedAt ? (
         <span className="chip chip-calm">confirmed</span>
       ) : (
-        <Button size="small" loading={askToConfirm.isPending} onClick={() => askToConfirm.mutate(person.id, { onSuccess: () => void message.success(`A message is on its way to ${email}.`), onError: (error) => void message.error(messageOf(error)) })}>
+        <Button
+          size="small"
+          loading={askToConfirm.isPending}
+          onClick={() =>
+            askToConfirm.mutate(person.id, {
+              onSuccess: () => void message.success(`A message is on its way to ${email}.`),
+              onError: (error) => void message.error(messageOf(error)),
+            })
+          }
+        >
           {confirmationSentAt ? 'Asked; ask again' : 'Ask to confirm'}
         </Button>
       )}

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
-import { useFile } from './clients.api.js';
+import { useFile } from '../clients/index.js';
 import { FilePanel } from './FilePanel.js';
 import { Notes } from './Notes.js';
 

@@ -1,0 +1,71 @@
+/** The borders of docs/ARCHITECTURE.md. */
+const workspace = (name) => `^${name}/src`;
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      comment: 'core is the computation: nothing of ours, and only kernels from outside',
+      from: { path: workspace('core'), pathNot: 'test\\.ts$|/testing/' },
+      to: {
+        path: '.',
+        pathNot: `${workspace('core')}|node_modules/(luxon|@types/luxon|geographiclib-geodesic|flatbush|flatqueue|robust-predicates|stemmer)/`,
+      },
+    },
+    {
+      name: 'contract-knows-core-only',
+      severity: 'error',
+      from: { path: workspace('contract'), pathNot: 'test\\.ts$' },
+      to: { pathNot: `${workspace('contract')}|^core/|node_modules/@perambula/core` },
+    },
+    { name: 'web-and-server-never-meet', severity: 'error', from: { path: workspace('web') }, to: { path: '^(server|county)/' } },
+    {
+      name: 'server-meets-the-county-over-http',
+      severity: 'error',
+      from: { path: workspace('server') },
+      to: { path: '^(web|county)/|@perambula/county' },
+    },
+    {
+      name: 'server-modules-by-their-index',
+      severity: 'error',
+      from: { path: '^server/src/([^/]+)/.+', pathNot: 'test\\.ts$|/testing/' },
+      to: { path: '^server/src/(?!common/|testing/)([^/]+)/(?!index\\.ts$).+', pathNot: '^server/src/$1/' },
+    },
+    {
+      name: 'common-knows-no-capability',
+      severity: 'error',
+      from: { path: '^server/src/common/' },
+      to: { path: '^server/src/(?!common/)' },
+    },
+    {
+      name: 'web-features-by-their-index',
+      severity: 'error',
+      from: { path: '^web/src/features/([^/]+)/' },
+      to: { path: '^web/src/features/([^/]+)/(?!index\\.ts$)', pathNot: '^web/src/features/$1/' },
+    },
+    {
+      name: 'web-shared-knows-no-feature',
+      severity: 'error',
+      from: { path: '^web/src/shared/' },
+      to: { path: '^web/src/(features|app)/' },
+    },
+    {
+      name: 'tests-stay-out',
+      severity: 'error',
+      from: { pathNot: 'test\\.ts$|/testing/' },
+      to: { path: 'test\\.ts$|/testing/' },
+    },
+    { name: 'nothing-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\.svg$' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules|dist' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.tests.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.mts', '.svg', '.css'],
+    },
+  },
+};

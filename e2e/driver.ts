@@ -1,0 +1,152 @@
+import { readFileSync } from 'node:fs';
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
+
+interface RunFile {
+  readonly web: string;
+  readonly signIn: { readonly email: string; readonly password: string };
+}
+
+/** The application under test, as its start wrote it down. */
+export const run = JSON.parse(readFileSync(process.env['PERAMBULA_RUN'] ?? '../.data/run.json', 'utf8')) as RunFile;
+
+const JSON_ANSWER = /\/api\//;
+
+/** An agent at work, who counts what they do: a click, a drag, a shortcut, or one field typed into. */
+export class Agent {
+  actions = 0;
+
+  constructor(readonly page: Page) {}
+
+  async open(path = '/'): Promise<void> {
+    await this.page.goto(`${run.web}${path}`);
+  }
+
+  async signIn(): Promise<void> {
+    await this.open('/today');
+    await this.page.getByRole('button', { name: 'Sign in as Juno' }).click();
+    await expect(this.page.getByRole('heading', { name: /^Good (morning|afternoon|evening), Juno/ })).toBeVisible();
+  }
+
+  async click(target: Locator): Promise<void> {
+    this.actions++;
+    await target.click();
+  }
+
+  async type(target: Locator, text: string): Promise<void> {
+    this.actions++;
+    await target.fill(text);
+  }
+
+  async press(keys: string): Promise<void> {
+    this.actions++;
+    await this.page.keyboard.press(keys);
+  }
+
+  async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+    this.actions++;
+    const { mouse } = this.page;
+    await mouse.move(from.x, from.y);
+    await mouse.down();
+    await mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 });
+    await mouse.move(to.x, to.y, { steps: 4 });
+    await mouse.up();
+  }
+
+  button(name: string | RegExp): Locator {
+    return this.page.getByRole('button', { name, exact: typeof name === 'string' });
+  }
+
+  place(name: string): Locator {
+    return this.page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name });
+  }
+
+  /** Opens a client's file at the head of the page. */
+  async openFile(name: string): Promise<void> {
+    await this.click(this.page.locator('.file-tab'));
+    await this.click(this.page.getByRole('menuitem', { name, exact: true }));
+  }
+
+  /** One of the three figures, once it belongs to the search as it now is. */
+  async count(label: 'fit' | 'unknown' | 'miss by one'): Promise<number> {
+    const button = this.page.locator(`[data-count="${label}"][data-stale="false"]`);
+    await expect(button.locator('b')).not.toHaveText('–');
+    return Number((await button.locator('b').innerText()).replaceAll(',', ''));
+  }
+
+  /** A line of the search by its label. */
+  line(label: string): Locator {
+    return this.page.locator('.line').filter({ has: this.page.locator('.line-label', { hasText: new RegExp(`^${label}$`) }) });
+  }
+
+  /** Sets a line that is there, or adds one, by typing its value. */
+  async setLine(label: string, value: string): Promise<void> {
+    if (await this.line(label).count()) await this.click(this.line(label).locator('.phrase'));
+    else await this.addLine(label);
+    await this.type(this.page.getByRole('textbox', { name: label, exact: true }), value);
+    await this.page.keyboard.press('Enter');
+  }
+
+  async addLine(label: string): Promise<void> {
+    await this.press('l');
+    await this.type(this.page.getByRole('textbox', { name: 'Find a field' }), label);
+    await this.page.keyboard.press('Enter');
+  }
+
+  /** Moves the demo's clock through the interface and waits until all of it has been lived through. */
+  async moveClock(step: 'One hour on' | 'One day on' | 'One week on'): Promise<void> {
+    await this.click(this.page.locator('.bar-clock'));
+    const done = this.page.waitForResponse((response) => response.url().endsWith('/api/demo/clock') && response.ok(), {
+      timeout: 60_000,
+    });
+    await this.click(this.page.getByRole('menuitem', { name: step }));
+    await done;
+  }
+
+  /** The newest message in the mailbox whose list entry has these words, opened as plain text. */
+  async readMail(words: string | RegExp): Promise<string> {
+    await this.click(this.place('Mailbox'));
+    const entry = this.page.locator('.mail-link').filter({ hasText: words }).first();
+    await expect(entry).toBeVisible({ timeout: 15_000 });
+    await this.click(entry);
+    await this.click(this.page.getByText('Plain text', { exact: true }));
+    await expect(this.page.locator('.mail-text')).toContainText('Hello');
+    return this.page.locator('.mail-text').innerText();
+  }
+}
+
+/** The address in a message's text that leads to a page of the application. */
+export function linkIn(text: string, path: 'p' | 'confirm' | 'stop'): string {
+  const link = new RegExp(`http://\\S+/${path}/[\\w-]+`).exec(text)?.[0];
+  if (!link) throw new Error(`No /${path}/ link in: ${text}`);
+  return link;
+}
+
+/** axe finds nothing serious on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  await page.waitForLoadState('networkidle').catch(() => undefined);
+  const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(
+    serious.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary?.slice(0, 200)}`).join(' | ')}`,
+    ),
+  ).toEqual([]);
+}
+
+/** Fails a test at its end when the page logged an error or asked for anything outside. */
+export function watch(page: Page): () => void {
+  const wrong: string[] = [];
+  page.on('pageerror', (error) => wrong.push(error.message));
+  page.on(
+    'console',
+    (message) => message.type() === 'error' && !/401|404|409|422/.test(message.text()) && wrong.push(message.text()),
+  );
+  page.on('request', (request) => {
+    const url = request.url();
+    if (!url.startsWith(run.web) && !/^(data|blob|about):/.test(url)) wrong.push(`asked for ${url}`);
+  });
+  return () => expect(wrong.filter((text) => !JSON_ANSWER.test(text) || !text.includes('aborted'))).toEqual([]);
+}

@@ -1,0 +1,75 @@
+import { expect, test } from '@playwright/test';
+import { Agent, expectAccessible, watch } from './driver.js';
+
+test('a wrong password is answered with what to do, and loses nothing typed', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.open('/search');
+  await expectAccessible(page);
+  await page.getByLabel('E-mail address').fill('juno@wayfarer.example');
+  await page.getByLabel('Password').fill('not it');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('do not go together');
+  await expect(page.getByLabel('E-mail address')).toHaveValue('juno@wayfarer.example');
+});
+
+test('the search view paints within two seconds and answers each keystroke', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.count('fit');
+  await agent.addLine('List price');
+  const field = page.getByRole('textbox', { name: 'List price', exact: true });
+  const typed = '450k';
+  const answered = page.waitForResponse(
+    (response) => response.url().endsWith('/searches/count') && (response.request().postData() ?? '').includes('450000'),
+  );
+  await field.pressSequentially(typed);
+  await answered;
+  await expect(agent.line('List price').locator('.understood')).toHaveText('up to $450,000');
+});
+
+test('450 for a house is read as thousands, said so, and taken back with one key', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await agent.addLine('List price');
+  await agent.type(page.getByRole('textbox', { name: 'List price', exact: true }), '450');
+  await expect(page.locator('.understood')).toContainText('$450,000, read from 450');
+  expect(await agent.count('fit')).toBeGreaterThan(10);
+  await page.keyboard.press('Escape');
+  await expect(page.locator('.understood')).toHaveText('up to $450');
+  expect(await agent.count('fit')).toBe(0);
+});
+
+test('the finder goes to an address and to a file by keyboard alone', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('bashir');
+  await expect(page.locator('.ant-select-item-option', { hasText: 'Bashir Odell' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Bashir Odell' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('lantern');
+  const home = page.locator('.finder-home').first();
+  await expect(home).toBeVisible();
+  const address = (await home.locator('span').first().innerText()).trim();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: address })).toBeVisible();
+  fine();
+});
+
+test('views without an answer say what would be there', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.openFile('Rowan Vey');
+  await agent.open('/shortlists');
+  await expect(page.getByText('No shortlist yet')).toBeVisible();
+  await agent.open('/nowhere');
+  await expect(page.getByText('Nothing is kept at this address')).toBeVisible();
+  await agent.open('/clients');
+  await expect(page.getByRole('link', { name: 'Rowan Vey' })).toBeVisible();
+  await expectAccessible(page);
+});

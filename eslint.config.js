@@ -1,0 +1,66 @@
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '**/test-results/**',
+      '.data/**',
+      'scripts/**',
+      '*.config.*',
+      '.dependency-cruiser.cjs',
+      '**/*.d.mts',
+    ],
+  },
+  ...tseslint.configs.strictTypeChecked,
+  {
+    languageOptions: {
+      parserOptions: {
+        project: [
+          'core/tsconfig.json',
+          'contract/tsconfig.json',
+          'county/tsconfig.json',
+          'server/tsconfig.tests.json',
+          'web/tsconfig.json',
+          'e2e/tsconfig.json',
+          'bench/tsconfig.json',
+          'tsconfig.tests.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    linterOptions: { reportUnusedDisableDirectives: true },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': [
+        'error',
+        { allowNumber: true, allowBoolean: true, allowNullish: true },
+      ],
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true, allowEmpty: true, allowStaticOnly: true }],
+      '@typescript-eslint/no-confusing-void-expression': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-expressions': 'off',
+      '@typescript-eslint/no-meaningless-void-operator': 'off',
+      '@typescript-eslint/non-nullable-type-assertion-style': 'off',
+      '@typescript-eslint/no-unnecessary-type-parameters': 'off',
+      '@typescript-eslint/no-base-to-string': 'off',
+      '@typescript-eslint/no-misused-spread': 'off',
+      '@typescript-eslint/unified-signatures': 'off',
+      '@typescript-eslint/dot-notation': 'off',
+      '@typescript-eslint/no-unnecessary-condition': ['error', { allowConstantLoopConditions: true }],
+      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { ...reactHooks.configs.recommended.rules, 'react-hooks/incompatible-library': 'off' },
+  },
+  {
+    files: ['**/*.test.ts', '**/testing/**', 'e2e/**', 'bench/**'],
+    rules: { '@typescript-eslint/no-unsafe-assignment': 'off', 'no-console': 'off' },
+  },
+);

@@ -1,0 +1,83 @@
+import type { ClientFile } from '@perambula/contract';
+import { App, Button, Input, Popover } from 'antd';
+import { useState } from 'react';
+import { useNow } from '../../shared/clock.api.js';
+import { isoDay } from '../../shared/format.js';
+import { messageOf } from '../../shared/http.js';
+import { useChangeClient } from '../clients/index.js';
+
+/** The signed buyer agreement that visits need: its term and scope, or that there is none. */
+export function AgreementLine({ file }: { readonly file: ClientFile }) {
+  const [open, setOpen] = useState(false);
+  const change = useChangeClient(file.id);
+  const { message } = App.useApp();
+  const today = useNow().slice(0, 10);
+  const { agreement } = file;
+  const [draft, setDraft] = useState<{ from?: string; until?: string; scope?: string }>({});
+  const value = {
+    from: agreement?.from ?? today,
+    until: agreement?.until ?? '',
+    scope: agreement?.scope ?? 'Buying a home in Ostrey County',
+    ...draft,
+  };
+  const keep = (next: typeof value | null): void =>
+    change.mutate(
+      { agreement: next },
+      { onSuccess: () => (setOpen(false), setDraft({})), onError: (error) => void message.error(messageOf(error)) },
+    );
+  return (
+    <div className="agreement">
+      {agreement ? (
+        <span className="soft">
+          Buyer agreement {isoDay(agreement.from)} to {isoDay(agreement.until)}, {agreement.scope}
+        </span>
+      ) : (
+        <span className="chip chip-wait">no signed buyer agreement</span>
+      )}
+      <Popover
+        trigger="click"
+        open={open}
+        onOpenChange={setOpen}
+        placement="bottomLeft"
+        content={
+          <div className="popover-form">
+            <label className="strong" htmlFor="agreement-from">
+              Signed, good from
+            </label>
+            <Input
+              id="agreement-from"
+              type="date"
+              value={value.from}
+              onChange={({ target }) => setDraft({ ...draft, from: target.value })}
+            />
+            <label className="strong" htmlFor="agreement-until">
+              until
+            </label>
+            <Input
+              id="agreement-until"
+              type="date"
+              value={value.until}
+              onChange={({ target }) => setDraft({ ...draft, until: target.value })}
+            />
+            <label className="strong" htmlFor="agreement-scope">
+              for
+            </label>
+            <Input
+              id="agreement-scope"
+              value={value.scope}
+              onChange={({ target }) => setDraft({ ...draft, scope: target.value })}
+            />
+            <Button type="primary" disabled={!value.until} loading={change.isPending} onClick={() => keep(value)}>
+              Keep in the file
+            </Button>
+            {agreement && <Button onClick={() => keep(null)}>There is none any more</Button>}
+          </div>
+        }
+      >
+        <Button type="link" size="small">
+          {agreement ? 'Change' : 'Enter it'}
+        </Button>
+      </Popover>
+    </div>
+  );
+}

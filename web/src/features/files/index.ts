@@ -1,0 +1,1 @@
+export { FilePanel } from './FilePanel.js';
