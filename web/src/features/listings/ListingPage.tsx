@@ -34,27 +34,33 @@ const PriceHistory = lazy(async () => ({ default: (await import('./PriceHistory.
 
 /** One listing as the agent sees it. */
 export function ListingPage() {
-  const { listingKey } = useParams();
+  const { listingKey = '' } = useParams();
   const answer = useListing(listingKey);
-  if (answer.isPending) return <Waiting what="Opening the listing …" />;
-  if (answer.isError) return <Failed error={answer.error} retry={() => void answer.refetch()} />;
-  return <Listing key={listingKey} {...answer.data} />;
+  return (
+    <div className="listing">
+      <header className="listing-bar">
+        <Steps listingKey={listingKey} />
+        <span className="push">
+          <PlanVisit listingKey={listingKey} />
+          <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
+        </span>
+      </header>
+      {answer.isPending && <Waiting what="Opening the listing …" />}
+      {answer.isError && <Failed error={answer.error} retry={() => void answer.refetch()} />}
+      {answer.data && <Listing key={listingKey} {...answer.data} />}
+    </div>
+  );
 }
 
-function Listing({ listing, history }: ListingAnswer) {
-  const now = useNow();
-  const key = listing.ListingKey;
+function PlanVisit({ listingKey }: { readonly listingKey: string }) {
   const { clientId } = useOpenFile();
-  const file = useFile(clientId).data;
   const askToSee = useAskShowing();
   const { message } = App.useApp();
-  const days = daysOnMarket(listing, now);
-  const perFoot = pricePerSquareFootOf(listing);
   const plan = (): void => {
     if (!clientId)
       return void message.info('Open a client’s file at the head of the page first: a visit is planned for somebody.');
     askToSee.mutate(
-      { clientId, listingKey: key },
+      { clientId, listingKey },
       {
         onSuccess: () =>
           void message.success(
@@ -67,16 +73,21 @@ function Listing({ listing, history }: ListingAnswer) {
     );
   };
   return (
-    <div className="listing">
-      <header className="listing-bar">
-        <Steps listingKey={key} />
-        <span className="push">
-          <Button onClick={plan} loading={askToSee.isPending}>
-            Plan a visit
-          </Button>
-          <AddToShortlist keys={[key]} onDone={() => undefined} />
-        </span>
-      </header>
+    <Button onClick={plan} loading={askToSee.isPending}>
+      Plan a visit
+    </Button>
+  );
+}
+
+function Listing({ listing, history }: ListingAnswer) {
+  const now = useNow();
+  const key = listing.ListingKey;
+  const { clientId } = useOpenFile();
+  const file = useFile(clientId).data;
+  const days = daysOnMarket(listing, now);
+  const perFoot = pricePerSquareFootOf(listing);
+  return (
+    <>
       <div className="listing-main">
         <Pictures listing={listing} />
         <div className="listing-title">
@@ -147,7 +158,7 @@ function Listing({ listing, history }: ListingAnswer) {
         </ol>
         <p className="tight">A status may lag the signed deal by up to 48 hours. When it matters, call the agent’s mobile.</p>
       </aside>
-    </div>
+    </>
   );
 }
 
