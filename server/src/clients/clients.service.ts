@@ -188,17 +188,15 @@ export class ClientsService {
 
   async addTask(agentId: string, task: { text: string; clientId?: string; dueOn?: string }): Promise<void> {
     if (task.clientId) await this.own(agentId, task.clientId);
-    await this.database
-      .getRepository(TaskRow)
-      .insert({
-        id: randomUUID(),
-        agentId,
-        clientId: task.clientId ?? null,
-        text: task.text.trim(),
-        dueOn: task.dueOn ?? null,
-        doneAt: null,
-        createdAt: this.clock.date(),
-      });
+    await this.database.getRepository(TaskRow).insert({
+      id: randomUUID(),
+      agentId,
+      clientId: task.clientId ?? null,
+      text: task.text.trim(),
+      dueOn: task.dueOn ?? null,
+      doneAt: null,
+      createdAt: this.clock.date(),
+    });
   }
 
   async tickTask(agentId: string, id: string, done: boolean): Promise<void> {

@@ -88,17 +88,15 @@ export class SearchesService {
     const document = readSearch(body.document);
     if (body.clientId) await this.clients.own(agentId, body.clientId);
     const id = randomUUID();
-    await this.database
-      .getRepository(SearchRow)
-      .insert({
-        id,
-        agentId,
-        clientId: body.clientId ?? null,
-        name: body.name.trim(),
-        document,
-        version: 1,
-        updatedAt: this.clock.date(),
-      });
+    await this.database.getRepository(SearchRow).insert({
+      id,
+      agentId,
+      clientId: body.clientId ?? null,
+      name: body.name.trim(),
+      document,
+      version: 1,
+      updatedAt: this.clock.date(),
+    });
     return this.get(agentId, id);
   }
 

@@ -229,15 +229,11 @@ export class TodayService {
         text: `Sent to ${toName}: ${subject}`,
         listingKey: null,
       })),
-      ...visits
-        .slice(0, 30)
-        .map(({ at, personId, listingKey }) => ({
-          at: at.toISOString(),
-          text: listingKey
-            ? `${names.get(personId) ?? ''} opened ${address(listingKey)}`
-            : `${names.get(personId) ?? ''} came by`,
-          listingKey,
-        })),
+      ...visits.slice(0, 30).map(({ at, personId, listingKey }) => ({
+        at: at.toISOString(),
+        text: listingKey ? `${names.get(personId) ?? ''} opened ${address(listingKey)}` : `${names.get(personId) ?? ''} came by`,
+        listingKey,
+      })),
       ...reactions.map(({ at, personId, verdict, note, listingKey }) => ({
         at: at.toISOString(),
         text: `${names.get(personId) ?? ''} ${verdicts[verdict]} ${address(listingKey)}${note ? `: “${note}”` : ''}`,

@@ -1,3 +1,4 @@
+import { App } from 'antd';
 import { Activity, CalendarClock, Inbox, Map as MapIcon, NotebookTabs, Users } from 'lucide-react';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
 import { SignIn, useAgent } from '../features/sessions/index.js';
@@ -25,7 +26,12 @@ export function Shell() {
   if (agent.isPending) return <Waiting what="Opening …" />;
   if (agent.error instanceof RequestFailure && agent.error.code === 'session.missing') return <SignIn />;
   if (agent.isError) return <Failed error={agent.error} retry={() => void agent.refetch()} />;
-  return <Signed />;
+  // inside the router, so that what messages say can hold links
+  return (
+    <App className="app">
+      <Signed />
+    </App>
+  );
 }
 
 function Signed() {

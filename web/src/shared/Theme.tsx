@@ -1,4 +1,4 @@
-import { App, ConfigProvider } from 'antd';
+import { ConfigProvider } from 'antd';
 import type { ReactNode } from 'react';
 import { COLOUR, FONT } from './tokens.js';
 
@@ -45,7 +45,7 @@ export function Theme({ children }: { readonly children: ReactNode }) {
         },
       }}
     >
-      <App className="app">{children}</App>
+      {children}
     </ConfigProvider>
   );
 }

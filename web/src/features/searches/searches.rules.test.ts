@@ -66,13 +66,11 @@ describe('the draft', () => {
   });
   it('counts what is not saved', () => {
     expect(changesUnsaved(useDraft.getState())).toBe(0);
-    useDraft
-      .getState()
-      .change({
-        ...ceiling(1),
-        kinds: ['Land'],
-        bounds: [{ id: 'k', mode: 'in', shape: { type: 'Circle', center: [0, 0], radiusMeters: 1 } }],
-      });
+    useDraft.getState().change({
+      ...ceiling(1),
+      kinds: ['Land'],
+      bounds: [{ id: 'k', mode: 'in', shape: { type: 'Circle', center: [0, 0], radiusMeters: 1 } }],
+    });
     expect(changesUnsaved(useDraft.getState())).toBe(3);
   });
   it('begins anew with the starting lines, and gives ids that nothing has', () => {
