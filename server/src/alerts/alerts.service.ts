@@ -13,7 +13,8 @@ import { OutboxRow, renderLetter } from '../mail/index.js';
 import { AlertRow, alertState, SearchesService } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { Digests, firstWhy, subjectOf } from './digests.js';
+import { AlertItemRow } from './alert.entity.js';
+import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
 import type { Told } from './digests.js';
 
 const FORECAST_DAYS = 60;
@@ -74,6 +75,7 @@ export class AlertsService {
   private told(search: SearchRow, records: readonly ListingRecord[]): Told[] {
     return records
       .filter((record) => mayShow(record, 'message') && fits(search.document, record, this.clock.time()))
+      .sort(freshestFirst)
       .map((record) => ({ record, why: firstWhy(record) }));
   }
 
@@ -120,12 +122,23 @@ export class AlertsService {
     return alertState(found(await alerts.findOneBy({ searchId }), 'alert'));
   }
 
-  /** Lets a held message go, or keeps it for good. */
+  /** Lets a held message go, or throws it away; what no reader was told does not stand in the portal either. */
   async pass(agentId: string, messageId: string, send: boolean): Promise<void> {
-    const outbox = this.database.getRepository(OutboxRow);
-    const message = found(await outbox.findOneBy({ id: messageId, agentId, state: 'held' }), 'held message');
-    if (send) await outbox.update({ id: message.id, state: 'held' }, { state: 'queued', nextTryAt: new Date() });
-    else await outbox.delete({ id: message.id, state: 'held' });
+    await this.database.transaction(async (manager) => {
+      const held = await manager.findOne(OutboxRow, {
+        where: { id: messageId, agentId, state: 'held' },
+        lock: { mode: 'pessimistic_write' },
+      });
+      const { id, digestId } = found(held, 'held message');
+      if (send) {
+        await manager.update(OutboxRow, { id }, { state: 'queued', nextTryAt: new Date() });
+        return;
+      }
+      await manager.delete(OutboxRow, { id });
+      if (digestId && !(await manager.existsBy(OutboxRow, { digestId }))) {
+        await manager.update(AlertItemRow, { digestId }, { toldAt: null, dropped: 'kept back by the agent' });
+      }
+    });
   }
 
   async heldMessage(agentId: string, messageId: string): Promise<OutboxRow> {

@@ -79,16 +79,19 @@ export class Digests {
     // both reads see one snapshot of the database, so no change falls between them
     const { value } = await manager.findOneByOrFail(SequenceRow, { id: 1 });
     const rows = await manager.findBy(ListingRow, { removed: false });
-    const fitting = rows.filter(({ data }) => fits(search.document, data, this.clock.time()));
+    const fitting = rows
+      .map(({ data }) => data)
+      .filter((record) => fits(search.document, record, this.clock.time()))
+      .sort(freshestFirst);
     await insertOnce(
       manager,
-      fitting.map(({ listingKey, data }) => ({
+      fitting.map((record) => ({
         searchId: search.id,
-        listingKey,
+        listingKey: record.ListingKey,
         sequence: 0,
         kind: 'new',
         at: this.clock.date(),
-        why: firstWhy(data),
+        why: firstWhy(record),
       })),
     );
     return value;
@@ -185,6 +188,11 @@ export class Digests {
       url: `${portalUrl}?home=${record.ListingKey}`,
     };
   }
+}
+
+/** The order of an alert's first message, which shows only some of its homes: those that changed last come first. */
+export function freshestFirst(a: ListingRecord, b: ListingRecord): number {
+  return String(a['StatusChangeTimestamp']) < String(b['StatusChangeTimestamp']) ? 1 : -1;
 }
 
 /** Why a home stands in an alert's first message. */

@@ -304,6 +304,29 @@ describe('a held alert', () => {
   });
 });
 
+describe('a held alert that the agent throws away', () => {
+  it('is told to nobody and stands in no portal', async () => {
+    const file = await juno.fileOf('Bashir');
+    const id = file.savedSearches[0]?.id;
+    await juno.good('PUT', `/api/searches/${id}/alert`, { ...SETTINGS, held: true });
+    for (let days = 0; days < 6; days++) {
+      await juno.good('POST', '/api/demo/clock', { advance: 'P1D' });
+      if ((await juno.good<Today>('GET', '/api/today')).held.some(({ clientName }) => clientName === 'Bashir Odell')) break;
+    }
+    const held = (await juno.good<Today>('GET', '/api/today')).held.filter(({ clientName }) => clientName === 'Bashir Odell');
+    expect(held.length).toBeGreaterThan(0);
+    for (const message of held) await juno.good('POST', `/api/outbox/${message.id}/pass`, { send: false });
+    const database = await stack.connect();
+    const [kept] = await database.query<RowDataPacket[]>(
+      "SELECT COUNT(*) AS n, SUM(toldAt IS NOT NULL) AS told FROM alert_items WHERE searchId = ? AND dropped = 'kept back by the agent'",
+      [id],
+    );
+    await database.end();
+    expect(Number(kept[0]?.['n'])).toBeGreaterThan(0);
+    expect(Number(kept[0]?.['told'])).toBe(0);
+  });
+});
+
 describe('what is stored', () => {
   it('holds no offers of compensation and no lock codes, though the feed carries them', async () => {
     const feed = (await (

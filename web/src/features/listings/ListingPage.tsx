@@ -333,7 +333,7 @@ function Facts({ listing }: { readonly listing: ListingRecord }) {
         ? 'none'
         : listing['GarageSpaces'] == null
           ? 'left blank'
-          : `${String(listing['GarageSpaces'])} spaces`,
+          : `${String(listing['GarageSpaces'])} ${listing['GarageSpaces'] === 1 ? 'space' : 'spaces'}`,
     ],
     ['Basement', shownValue(listing['Basement'], false)],
     ['Heating', shownValue(listing['Heating'], false)],
