@@ -2,11 +2,7 @@ import { readFileSync } from 'node:fs';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import type { Locator, Page } from '@playwright/test';
-
-interface RunFile {
-  readonly web: string;
-  readonly signIn: { readonly email: string; readonly password: string };
-}
+import type { RunFile } from '../scripts/stack.mjs';
 
 /** The application under test, as its start wrote it down. */
 export const run = JSON.parse(readFileSync(process.env['PERAMBULA_RUN'] ?? '../.data/run.json', 'utf8')) as RunFile;

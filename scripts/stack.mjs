@@ -20,7 +20,8 @@ class Part {
     this.process = spawn(process.execPath, ['--enable-source-maps', join(ROOT, this.script)], {
       cwd: ROOT,
       env: { ...process.env, ...this.environment },
-      stdio: ['ignore', this.log, this.log],
+      // the channel closes when this process dies, however it dies, and the part then ends itself
+      stdio: ['ignore', this.log, this.log, 'ipc'],
     });
     this.process.once('exit', () => {
       if (this.stopping) return;

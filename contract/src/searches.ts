@@ -55,3 +55,23 @@ export interface AlertPreview {
 
 /** The values that the listings hold for a choice field, with how many hold each. */
 export type Choices = Readonly<Record<string, readonly { readonly value: string; readonly listings: number }[]>>;
+
+/** One entry of a parcel's history over all its listings. */
+export interface HistoryEntry {
+  readonly listingKey: string;
+  /** ISO 8601. */
+  readonly at: string;
+  /** A RESO field, or "ListingKey" where a listing began. */
+  readonly field: string;
+  readonly from: string | null;
+  readonly to: string | null;
+  /** Dollars asked where a listing began. */
+  readonly price?: number;
+}
+
+export interface ListingAnswer {
+  /** In the fields that the agent may see. */
+  readonly listing: ListingRecord;
+  /** Newest first. */
+  readonly history: readonly HistoryEntry[];
+}

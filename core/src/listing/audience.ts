@@ -4,7 +4,20 @@ import type { FieldValue, ListingRecord } from './record.js';
 export const AUDIENCES = ['public', 'client', 'message', 'agent'] as const;
 export type Audience = (typeof AUDIENCES)[number];
 
+/** What tells where a home stands: a seller can withhold it. */
+const ADDRESS = [
+  'UnparsedAddress',
+  'StreetNumber',
+  'StreetName',
+  'StreetDirPrefix',
+  'StreetSuffix',
+  'Longitude',
+  'Latitude',
+  'PostalCode',
+] as const;
+
 const FOR_EVERYBODY = [
+  ...ADDRESS,
   'ListingKey',
   'ListingId',
   'OriginatingSystemName',
@@ -34,15 +47,7 @@ const FOR_EVERYBODY = [
   'AssociationFeeFrequency',
   'City',
   'StateOrProvince',
-  'PostalCode',
   'SubdivisionName',
-  'UnparsedAddress',
-  'StreetNumber',
-  'StreetName',
-  'StreetDirPrefix',
-  'StreetSuffix',
-  'Longitude',
-  'Latitude',
   'PublicRemarks',
   'OnMarketDate',
   'ActivationDate',
@@ -93,23 +98,12 @@ const FIELDS_OF: Readonly<Record<Audience, readonly string[]>> = {
   agent: [...FOR_EVERYBODY, ...FOR_A_CLIENT, ...FOR_THE_AGENT],
 };
 
-const ADDRESS = [
-  'UnparsedAddress',
-  'StreetNumber',
-  'StreetName',
-  'StreetDirPrefix',
-  'StreetSuffix',
-  'Longitude',
-  'Latitude',
-  'PostalCode',
-];
-
 /**
  * The part of a listing's fields that an audience may see. The agent's part is also all that is ever stored:
  * offers of compensation and lock codes are in none. A seller who shows no address shows it to the agent only.
  */
 export function forAudience(record: Readonly<Record<string, unknown>>, audience: Audience): ListingRecord {
-  const withheld = audience !== 'agent' && record['InternetAddressDisplayYN'] === false ? ADDRESS : [];
+  const withheld = audience !== 'agent' && record['InternetAddressDisplayYN'] === false ? (ADDRESS as readonly string[]) : [];
   const fields = FIELDS_OF[audience].filter((field) => record[field] !== undefined && !withheld.includes(field));
   return Object.fromEntries(fields.map((field) => [field, record[field] as FieldValue])) as unknown as ListingRecord;
 }

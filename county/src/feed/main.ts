@@ -12,5 +12,6 @@ mkdirSync(COUNTY_DIR, { recursive: true });
 writeFileSync(join(COUNTY_DIR, 'base.geojson'), JSON.stringify(baseMap(county)));
 const server = serveFeed({ county, market: new Market(county), token: FEED_TOKEN });
 server.listen(Number(FEED_PORT), '127.0.0.1');
+process.on('disconnect', () => process.exit(0));
 process.on('SIGTERM', () => server.close(() => process.exit(0)));
 process.on('SIGTERM', () => server.closeAllConnections());

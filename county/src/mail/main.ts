@@ -41,6 +41,7 @@ const http = createServer((request, response) => {
 });
 http.listen(Number(MAILBOX_PORT), '127.0.0.1');
 
+process.on('disconnect', () => process.exit(0));
 process.on('SIGTERM', () => {
   http.closeAllConnections();
   http.close();

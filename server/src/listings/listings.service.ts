@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type { HistoryEntry, ListingAnswer } from '@perambula/contract';
 import { forAudience } from '@perambula/core';
 import type { ListingChange, ListingRecord } from '@perambula/core';
 import { DataSource, In, MoreThan, MoreThanOrEqual, Not } from 'typeorm';
@@ -41,7 +42,7 @@ export class ListingsService {
   }
 
   /** A listing for the agent, with its parcel's history over all its listings, newest first. */
-  async page(key: string): Promise<{ listing: ListingRecord; history: readonly HistoryEntry[] }> {
+  async page(key: string): Promise<ListingAnswer> {
     const row = found(await this.database.getRepository(ListingRow).findOneBy({ listingKey: key }), 'listing');
     const ofParcel = row.parcelNumber
       ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber })
@@ -64,16 +65,6 @@ export class ListingsService {
     const history = [...openings, ...changes].sort((a, b) => (a.at < b.at ? 1 : -1));
     return { listing: forAudience(row.data, 'agent'), history };
   }
-}
-
-export interface HistoryEntry {
-  readonly listingKey: string;
-  readonly at: string;
-  /** A RESO field, or "ListingKey" where a listing began. */
-  readonly field: string;
-  readonly from: string | null;
-  readonly to: string | null;
-  readonly price?: number;
 }
 
 function isRental(record: ListingRecord): boolean {

@@ -11,6 +11,7 @@ import {
   pricePerSquareFootOf,
   valueOf,
 } from '@perambula/core';
+import type { ListingAnswer } from '@perambula/contract';
 import type { ListingRecord, Search } from '@perambula/core';
 import { App, Button } from 'antd';
 import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
@@ -28,7 +29,6 @@ import { AddToShortlist, useResultsState } from '../searches/index.js';
 import { useAskShowing } from '../showings/index.js';
 import { priceSteps, sayEntry } from './history.rules.js';
 import { useListing } from './listing.api.js';
-import type { ListingAnswer } from './listing.api.js';
 
 const PriceHistory = lazy(async () => ({ default: (await import('./PriceHistory.js')).PriceHistory }));
 

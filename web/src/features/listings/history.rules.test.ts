@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { priceSteps, sayEntry } from './history.rules.js';
-import type { HistoryEntry } from './listing.api.js';
+import type { HistoryEntry } from '@perambula/contract';
 
 const entry = (at: string, field: string, from: string | null, to: string | null, price?: number): HistoryEntry => ({
   listingKey: 'a',

@@ -1,5 +1,5 @@
 import { dollars } from '@perambula/core';
-import type { HistoryEntry } from './listing.api.js';
+import type { HistoryEntry } from '@perambula/contract';
 
 export interface PricePoint {
   readonly at: number;
