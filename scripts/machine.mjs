@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statfsSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
@@ -103,16 +103,18 @@ function filesBelow(path) {
   return readdirSync(path, { withFileTypes: true }).flatMap((entry) => filesBelow(join(path, entry.name)));
 }
 
-/** A port of the loopback that nobody listens on now. */
-export function freePort() {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.once('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
+// below the range that the kernel gives to outgoing connections (32768 up), which could take a port between its choice and its use
+const PORTS = { from: 15_000, to: 32_000 };
+const given = new Set();
+
+/** A port of the loopback that nobody listens on now, and that this process has not given before. */
+export async function freePort() {
+  for (;;) {
+    const port = randomInt(PORTS.from, PORTS.to);
+    if (given.has(port) || !(await isFree(port))) continue;
+    given.add(port);
+    return port;
+  }
 }
 
 /** Whether a port of the loopback can be had. */
