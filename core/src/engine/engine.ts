@@ -145,7 +145,8 @@ export class Engine {
     const none = all.slice();
     const one = new Uint32Array(all.length);
     lines.forEach((condition) => narrow(condition, all, none, one));
-    const alive = all.map((word, w) => word | (none[w] as number) | (one[w] as number));
+    const alive = new Uint32Array(all.length);
+    for (let w = 0; w < alive.length; w++) alive[w] = (all[w] as number) | (none[w] as number) | (one[w] as number);
     const bounds = [this.areaCondition(search, 'in', alive), this.areaCondition(search, 'out', alive)];
     bounds.forEach((condition) => narrow(condition, all, none, one));
     return { conditions: [...lines, ...bounds], all, none, one };
@@ -165,7 +166,10 @@ export class Engine {
       for (let row = 0; row < rows; row++) if (wanted[kinds.codes[row] as number]) setBit(t, row, true);
       return { t, u: t };
     });
-    return Uint32Array.from(kind.t, (word, w) => word & (live[w] as number) & (status ? (status.t[w] as number) : -1));
+    const all = new Uint32Array(kind.t.length);
+    for (let w = 0; w < all.length; w++)
+      all[w] = (kind.t[w] as number) & (live[w] as number) & (status ? (status.t[w] as number) : -1);
+    return all;
   }
 
   private lineCondition(line: Line, time: TimeContext): Condition {

@@ -101,17 +101,20 @@ function orderedBits(is: Is, field: Field, column: OrderedColumn, rows: number, 
     return { t, u };
   }
   const { from, to } = spanOf(is, field, time);
-  const inverted = 'not' in is ? 1 : 0;
+  const inverted = 'not' in is;
   for (let w = 0, row = 0; row < rows; w++) {
-    let yes = 0;
+    let within = 0;
     let blank = 0;
-    for (let bit = 0; bit < 32 && row < rows; bit++, row++) {
+    let applies = 0;
+    const end = Math.min(32, rows - row);
+    // without branches on the values: they are as good as random
+    for (let bit = 0; bit < end; bit++, row++) {
       const value = values[row] as number;
-      const within = value >= from && value <= to ? 1 : 0;
-      if (value !== value) blank |= 1 << bit;
-      else if (value !== -Infinity) yes |= (within ^ inverted) << bit;
+      within |= ((value >= from ? 1 : 0) & (value <= to ? 1 : 0)) << bit;
+      blank |= (value === value ? 0 : 1) << bit;
+      applies |= (value === -Infinity ? 0 : 1) << bit;
     }
-    t[w] = yes;
+    t[w] = inverted ? applies & ~within & ~blank : within;
     u[w] = blank;
   }
   return { t, u };
@@ -153,11 +156,17 @@ function choiceBits(is: Is, column: ChoiceColumn, rows: number): Condition {
   });
   const { t, u } = empty(rows);
   const { codes } = column;
-  for (let row = 0; row < rows; row++) {
-    const truth = byCode[codes[row] as number] as number;
-    const w = row >>> 5;
-    t[w] = (t[w] as number) | ((truth & 1) << (row & 31));
-    u[w] = (u[w] as number) | ((truth >> 1) << (row & 31));
+  for (let w = 0, row = 0; row < rows; w++) {
+    let yes = 0;
+    let unknown = 0;
+    const end = Math.min(32, rows - row);
+    for (let bit = 0; bit < end; bit++, row++) {
+      const truth = byCode[codes[row] as number] as number;
+      yes |= (truth & 1) << bit;
+      unknown |= (truth >> 1) << bit;
+    }
+    t[w] = yes;
+    u[w] = unknown;
   }
   return { t, u };
 }
