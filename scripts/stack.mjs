@@ -50,7 +50,7 @@ class Part {
 /**
  * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
  *
- * @param {{ data: string, port: number, demoEmail?: string }} options
+ * @param {{ data: string, port: number }} options
  */
 export async function startStack({ data, port }) {
   mkdirSync(join(data, 'logs'), { recursive: true });

@@ -9,6 +9,7 @@ export * from './geo/distance.js';
 export * from './geo/inside.js';
 export * from './geo/crossing.js';
 export * from './listing/audience.js';
+export * from './listing/facts.js';
 export * from './listing/fields.js';
 export * from './listing/record.js';
 export * from './listing/status.js';

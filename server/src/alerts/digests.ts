@@ -1,17 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import {
-  addressShown,
-  dollars,
-  fits,
-  forAudience,
-  inReach,
-  judge,
-  mayShow,
-  nextDue,
-  plainNumber,
-  standingOf,
-} from '@perambula/core';
+import { addressShown, dollars, factsOf, fits, forAudience, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
 import type { ListingRecord, Search } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
@@ -208,18 +197,4 @@ export function subjectOf(alert: Pick<AlertRow, 'subject' | 'introduced'>, searc
   if (alert.introduced && told.length === 1 && first)
     return `${first.why}: ${addressShown(forAudience(first.record, 'message'))}`;
   return `${searchName}: ${homes}${alert.introduced ? '' : ' to start with'}`;
-}
-
-/** "4 bd · 2½ ba · 2,140 sq ft · 0.21 ac", as far as the fields are filled in. */
-function factsOf(record: ListingRecord): string {
-  const { BedroomsTotal: beds, BathroomsFull: full, BathroomsHalf: half, LivingArea: area, LotSizeAcres: acres } = record;
-  const baths = typeof full === 'number' ? full + (typeof half === 'number' ? half / 2 : 0) : null;
-  return [
-    typeof beds === 'number' ? `${beds} bd` : null,
-    baths !== null ? `${plainNumber(baths)} ba` : null,
-    typeof area === 'number' ? `${plainNumber(area)} sq ft` : null,
-    typeof acres === 'number' ? `${plainNumber(acres)} ac` : null,
-  ]
-    .filter(Boolean)
-    .join(' · ');
 }

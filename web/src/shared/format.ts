@@ -1,4 +1,4 @@
-import { bathsOf, dollars, plainNumber } from '@perambula/core';
+import { dollars, factsOf } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 
@@ -40,19 +40,8 @@ export const isoDay = (date: string): string => DateTime.fromISO(date).toFormat(
 export const price = (record: Readonly<Record<string, unknown>>): string =>
   typeof record['ListPrice'] === 'number' ? dollars(record['ListPrice']) : 'Price not given';
 
-/** "4 bd · 2½ ba · 2,140 sq ft · 0.21 ac", as far as the fields are filled in. */
-export function facts(record: Readonly<Record<string, unknown>>): string {
-  const baths = bathsOf(record as ListingRecord);
-  const { BedroomsTotal: beds, LivingArea: area, LotSizeAcres: acres } = record;
-  return [
-    typeof beds === 'number' ? `${beds} bd` : null,
-    baths === null ? null : `${plainNumber(baths)} ba`,
-    typeof area === 'number' ? `${plainNumber(area)} sq ft` : null,
-    typeof acres === 'number' ? `${plainNumber(acres)} ac` : null,
-  ]
-    .filter(Boolean)
-    .join(' · ');
-}
+/** A listing's facts on one line, from whichever of its fields this reader was given. */
+export const facts = (record: Readonly<Record<string, unknown>>): string => factsOf(record as ListingRecord);
 
 /** "55 Netmaker Ln" of an address with its town. */
 export const street = (record: Readonly<Record<string, unknown>>): string =>
