@@ -1,5 +1,5 @@
 /** Bits of rows, 32 to a word; row r is bit r & 31 of word r >> 5. */
-export type Bits = Uint32Array;
+export type Bits = Int32Array;
 
 /** Words that hold `rows` bits. */
 export function wordsFor(rows: number): number {
@@ -34,7 +34,7 @@ export function forEachRow(bits: Bits, visit: (row: number) => void): void {
 
 /** A copy with room for `rows` rows. */
 export function grown(bits: Bits, rows: number): Bits {
-  const larger = new Uint32Array(wordsFor(rows));
+  const larger = new Int32Array(wordsFor(rows));
   larger.set(bits);
   return larger;
 }

@@ -5,11 +5,13 @@ import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { dayNumber } from '../time/period.js';
 import { grown, hasBit, setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
+import { RowIndex } from './rowIndex.js';
 
-/** A number, money, date or timestamp: integers scaled to the field's precision, NaN where blank, −∞ where not applicable. */
+/** A number, money, date or timestamp: integers scaled to the field's precision, BLANK or NOT_APPLICABLE. */
 export interface OrderedColumn {
   readonly type: 'ordered';
   values: Float64Array;
+  readonly index: RowIndex;
 }
 
 /** One choice a row: a code into `labels`; 0 is blank, 1 is not applicable. */
@@ -18,6 +20,7 @@ export interface ChoiceColumn {
   codes: Uint16Array;
   readonly labels: (string | null)[];
   readonly codeOf: Map<string, number>;
+  readonly index: RowIndex;
 }
 
 /** Many choices a row: a bitset for each. */
@@ -36,6 +39,10 @@ export interface TextColumn {
 
 export type Column = OrderedColumn | ChoiceColumn | ChoicesColumn | TextColumn;
 
+/** What an ordered column holds where there is no value: beyond all values, so that they sort apart. */
+export const BLANK = Infinity;
+export const NOT_APPLICABLE = -Infinity;
+
 export const BLANK_CODE = 0;
 export const NOT_APPLICABLE_CODE = 1;
 
@@ -53,9 +60,10 @@ export class Columns {
   readonly keys: string[] = [];
   private readonly rowOf = new Map<string, number>();
   private readonly columns = new Map<string, Column>();
-  live: Bits = new Uint32Array(0);
-  /** Interleaved longitude, latitude in degrees; NaN where a listing has no position. */
+  live: Bits = new Int32Array(0);
+  /** Interleaved longitude, latitude in degrees, where a listing has a position. */
   positions = new Float64Array(0);
+  placed: Bits = new Int32Array(0);
   readonly kinds = newChoiceColumn();
 
   constructor() {
@@ -83,10 +91,10 @@ export class Columns {
     this.keys[row] = key;
     this.rowOf.set(key, row);
     setBit(this.live, row, true);
-    const [lon, lat] = positionOf(record) ?? [NaN, NaN];
-    this.positions[2 * row] = lon;
-    this.positions[2 * row + 1] = lat;
-    this.kinds.codes[row] = codeFor(this.kinds, record['PropertyType']);
+    const position = positionOf(record);
+    setBit(this.placed, row, position !== null);
+    if (position) this.positions.set(position, 2 * row);
+    putCode(this.kinds, row, codeFor(this.kinds, record['PropertyType']));
     for (const field of FIELDS) this.putValue(field, row, record);
   }
 
@@ -101,17 +109,18 @@ export class Columns {
     const value = applies ? valueOf(field, record) : undefined;
     switch (column.type) {
       case 'ordered':
-        column.values[row] = applies ? orderedValue(field, value) : -Infinity;
+        column.values[row] = applies ? orderedValue(field, value) : NOT_APPLICABLE;
+        column.index.touch(row);
         break;
       case 'choice':
-        column.codes[row] = applies ? codeFor(column, value) : NOT_APPLICABLE_CODE;
+        putCode(column, row, applies ? codeFor(column, value) : NOT_APPLICABLE_CODE);
         break;
       case 'choices': {
         const values = Array.isArray(value) ? (value as readonly string[]) : [];
         for (const [choice, bits] of column.has) setBit(bits, row, values.includes(choice));
         for (const choice of values) {
           let bits = column.has.get(choice);
-          if (!bits) column.has.set(choice, (bits = new Uint32Array(wordsFor(this.capacity))));
+          if (!bits) column.has.set(choice, (bits = new Int32Array(wordsFor(this.capacity))));
           setBit(bits, row, true);
         }
         setBit(column.blank, row, applies && values.length === 0);
@@ -126,7 +135,8 @@ export class Columns {
   private grow(capacity: number): void {
     this.capacity = capacity;
     this.live = grown(this.live, capacity);
-    const positions = new Float64Array(2 * capacity).fill(NaN);
+    this.placed = grown(this.placed, capacity);
+    const positions = new Float64Array(2 * capacity);
     positions.set(this.positions);
     this.positions = positions;
     this.kinds.codes = grownCodes(this.kinds.codes, capacity);
@@ -147,7 +157,7 @@ export class Columns {
 }
 
 function newChoiceColumn(): ChoiceColumn {
-  return { type: 'choice', codes: new Uint16Array(0), labels: [null, null], codeOf: new Map() };
+  return { type: 'choice', codes: new Uint16Array(0), labels: [null, null], codeOf: new Map(), index: new RowIndex() };
 }
 
 function newColumn(field: Field): Column {
@@ -156,11 +166,11 @@ function newColumn(field: Field): Column {
     case 'yesNo':
       return newChoiceColumn();
     case 'choices':
-      return { type: 'choices', has: new Map(), blank: new Uint32Array(0), applies: new Uint32Array(0) };
+      return { type: 'choices', has: new Map(), blank: new Int32Array(0), applies: new Int32Array(0) };
     case 'text':
       return { type: 'text', texts: [] };
     default:
-      return { type: 'ordered', values: new Float64Array(0) };
+      return { type: 'ordered', values: new Float64Array(0), index: new RowIndex() };
   }
 }
 
@@ -175,8 +185,13 @@ function codeFor(column: ChoiceColumn, value: FieldValue): number {
   return code;
 }
 
+function putCode(column: ChoiceColumn, row: number, code: number): void {
+  column.codes[row] = code;
+  column.index.touch(row);
+}
+
 function orderedValue(field: Field, value: FieldValue): number {
-  if (value == null) return NaN;
+  if (value == null) return BLANK;
   if (field.type === 'date') return dayNumber(String(value));
   if (field.type === 'timestamp') return Date.parse(String(value));
   return scaled(Number(value), field.precision);

@@ -1,17 +1,18 @@
+import { prepared } from '../geo/prepared.js';
 import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/fields.js';
 import type { ListingRecord } from '../listing/record.js';
 import { mustLines } from '../search/document.js';
 import type { Bound, Line, Search } from '../search/document.js';
-import { contains } from '../search/evaluate.js';
 import { statusesInReach } from '../search/reach.js';
 import { today } from '../time/period.js';
 import type { TimeContext } from '../time/period.js';
-import { count, forEachRow, grown, ones, setBit, wordsFor } from './bitset.js';
+import { count, forEachRow, grown, ones, setBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { Columns } from './columns.js';
 import { lineBits, memberBits } from './lineBits.js';
 import type { Condition } from './lineBits.js';
+import type { ValueSpan } from './rowIndex.js';
 
 /** What one line alone does: listings it is false for, and blank for, that all else holds for. */
 export interface Held {
@@ -143,9 +144,9 @@ export class Engine {
     const lines = mustLines(search).map((line) => this.lineCondition(line, time));
     const all = this.universe(search);
     const none = all.slice();
-    const one = new Uint32Array(all.length);
+    const one = new Int32Array(all.length);
     lines.forEach((condition) => narrow(condition, all, none, one));
-    const alive = new Uint32Array(all.length);
+    const alive = new Int32Array(all.length);
     for (let w = 0; w < alive.length; w++) alive[w] = (all[w] as number) | (none[w] as number) | (one[w] as number);
     const bounds = [this.areaCondition(search, 'in', alive), this.areaCondition(search, 'out', alive)];
     bounds.forEach((condition) => narrow(condition, all, none, one));
@@ -161,12 +162,14 @@ export class Engine {
         lineBits({ id: '', field: 'Status', is: { anyOf: [...statuses] } }, this.columns, { now: 0, zone: 'utc' }),
       );
     const kind = this.cached(`kinds ${[...search.kinds].sort().join()}`, () => {
-      const wanted = kinds.labels.map((label) => (search.kinds as readonly (string | null)[]).includes(label));
-      const t = new Uint32Array(wordsFor(rows));
-      for (let row = 0; row < rows; row++) if (wanted[kinds.codes[row] as number]) setBit(t, row, true);
+      const spans = search.kinds.flatMap((name): ValueSpan[] => {
+        const code = kinds.codeOf.get(name);
+        return code === undefined ? [] : [[code, code]];
+      });
+      const t = kinds.index.within(spans, kinds.codes, rows);
       return { t, u: t };
     });
-    const all = new Uint32Array(kind.t.length);
+    const all = new Int32Array(kind.t.length);
     for (let w = 0; w < all.length; w++)
       all[w] = (kind.t[w] as number) & (live[w] as number) & (status ? (status.t[w] as number) : -1);
     return all;
@@ -195,21 +198,21 @@ export class Engine {
 
   private areaCondition(search: Search, mode: 'in' | 'out', alive: Bits): Condition {
     const bounds = search.bounds.filter((bound) => bound.mode === mode);
-    const u = new Uint32Array(alive.length);
-    if (bounds.length === 0) return { t: new Uint32Array(alive.length).fill(0xffffffff), u };
+    const u = new Int32Array(alive.length);
+    if (bounds.length === 0) return { t: new Int32Array(alive.length).fill(-1), u };
     const inside = bounds.map((bound) => this.insideBound(bound, alive));
-    const { positions } = this.columns;
-    const t = new Uint32Array(alive.length);
+    const { placed } = this.columns;
+    const t = new Int32Array(alive.length);
     for (let w = 0; w < t.length; w++) {
       let any = 0;
       for (const bits of inside) any |= bits[w] as number;
       t[w] = mode === 'in' ? any : ~any;
     }
-    forEachRow(alive, (row) => {
-      if (!Number.isNaN(positions[2 * row])) return;
-      setBit(t, row, false);
-      setBit(u, row, true);
-    });
+    for (let w = 0; w < t.length; w++) {
+      const here = placed[w] as number;
+      t[w] = (t[w] as number) & here;
+      u[w] = (alive[w] as number) & ~here;
+    }
     return { t, u };
   }
 
@@ -219,20 +222,18 @@ export class Engine {
     let known = this.boundCache.get(key);
     if (!known || known.tested.length < alive.length) {
       known = {
-        tested: known ? grown(known.tested, alive.length * 32) : new Uint32Array(alive.length),
-        inside: known ? grown(known.inside, alive.length * 32) : new Uint32Array(alive.length),
+        tested: known ? grown(known.tested, alive.length * 32) : new Int32Array(alive.length),
+        inside: known ? grown(known.inside, alive.length * 32) : new Int32Array(alive.length),
       };
       this.boundCache.set(key, known);
       evict(this.boundCache);
     }
     const { tested, inside } = known;
-    const { positions } = this.columns;
-    const fresh = alive.map((word, w) => word & ~(tested[w] as number));
-    const [west, south, east, north] = extentOf(bound.shape);
+    const { positions, placed } = this.columns;
+    const fresh = alive.map((word, w) => word & ~(tested[w] as number) & (placed[w] as number));
+    const within = prepared(bound.shape);
     forEachRow(fresh, (row) => {
-      const x = positions[2 * row] as number;
-      const y = positions[2 * row + 1] as number;
-      if (x >= west && x <= east && y >= south && y <= north && contains(bound.shape, x, y)) setBit(inside, row, true);
+      if (within(positions[2 * row] as number, positions[2 * row + 1] as number)) setBit(inside, row, true);
     });
     for (let w = 0; w < tested.length; w++) tested[w] = (tested[w] as number) | (fresh[w] as number);
     return inside;
@@ -296,25 +297,6 @@ function heldBy({ t, u }: Condition, one: Bits): Held {
     blank += ones(missing & (u[w] as number));
   }
   return { holdsBack, blank };
-}
-
-/** West, south, east, north in degrees that a shape cannot reach beyond. */
-function extentOf(shape: Bound['shape']): [number, number, number, number] {
-  if (shape.type === 'Circle') {
-    const [lon, lat] = shape.center;
-    // a degree is never shorter than 110.5 km of latitude
-    const dLat = shape.radiusMeters / 110_500;
-    const dLon = dLat / Math.max(0.01, Math.cos(((Math.abs(lat) + dLat) * Math.PI) / 180));
-    return [lon - dLon, lat - dLat, lon + dLon, lat + dLat];
-  }
-  const extent: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const [x, y] of shape.type === 'Polygon' ? shape.coordinates.flat() : shape.coordinates.flat(2)) {
-    extent[0] = Math.min(extent[0], x);
-    extent[1] = Math.min(extent[1], y);
-    extent[2] = Math.max(extent[2], x);
-    extent[3] = Math.max(extent[3], y);
-  }
-  return extent;
 }
 
 function evict(cache: Map<string, unknown>): void {

@@ -8,7 +8,8 @@ import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
 import type { Span, TimeContext } from '../time/period.js';
 import { setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
-import { BLANK_CODE, NOT_APPLICABLE_CODE, scaled } from './columns.js';
+import { BLANK, BLANK_CODE, NOT_APPLICABLE_CODE, scaled } from './columns.js';
+import type { ValueSpan } from './rowIndex.js';
 import type { ChoiceColumn, ChoicesColumn, Columns, OrderedColumn, TextColumn } from './columns.js';
 
 /** A condition over all rows: where it is true, and where it is unknown; false elsewhere. */
@@ -86,54 +87,40 @@ function testBits(is: Is, field: Field, columns: Columns, time: TimeContext): Co
   }
 }
 
-function empty(rows: number): Condition {
-  return { t: new Uint32Array(wordsFor(rows)), u: new Uint32Array(wordsFor(rows)) };
+/** The range of values an ordered column can hold. */
+const LEAST = -Number.MAX_VALUE;
+const MOST = Number.MAX_VALUE;
+
+function empty(rows: number): Bits {
+  return new Int32Array(wordsFor(rows));
 }
 
-function orderedBits(is: Is, field: Field, column: OrderedColumn, rows: number, time: TimeContext): Condition {
-  const { t, u } = empty(rows);
-  const { values } = column;
-  if ('blank' in is) {
-    for (let row = 0; row < rows; row++) {
-      const value = values[row] as number;
-      if (value !== -Infinity && Number.isNaN(value) === is.blank) setBit(t, row, true);
-    }
-    return { t, u };
-  }
+function orderedBits(is: Is, field: Field, { index, values }: OrderedColumn, rows: number, time: TimeContext): Condition {
+  const within = (...span: ValueSpan): Bits => index.within([span], values, rows);
+  if ('blank' in is) return { t: is.blank ? within(BLANK, BLANK) : within(LEAST, MOST), u: empty(rows) };
   const { from, to } = spanOf(is, field, time);
-  const inverted = 'not' in is;
-  for (let w = 0, row = 0; row < rows; w++) {
-    let within = 0;
-    let blank = 0;
-    let applies = 0;
-    const end = Math.min(32, rows - row);
-    // without branches on the values: they are as good as random
-    for (let bit = 0; bit < end; bit++, row++) {
-      const value = values[row] as number;
-      within |= ((value >= from ? 1 : 0) & (value <= to ? 1 : 0)) << bit;
-      blank |= (value === value ? 0 : 1) << bit;
-      applies |= (value === -Infinity ? 0 : 1) << bit;
-    }
-    t[w] = inverted ? applies & ~within & ~blank : within;
-    u[w] = blank;
-  }
-  return { t, u };
+  const named = within(Math.max(from, LEAST), Math.min(to, MOST));
+  const t = 'not' in is ? without(within(LEAST, MOST), named) : named;
+  return { t, u: within(BLANK, BLANK) };
+}
+
+function without(bits: Bits, others: Bits): Bits {
+  return bits.map((word, w) => word & ~(others[w] as number));
 }
 
 /** The closed span of column values that a test names; `not` names what it leaves out. */
 function spanOf(is: Is, field: Field, time: TimeContext): Span<number> {
   const low = (end: Scalar): number => columnValue(end, 'first', field, time);
   const high = (end: Scalar): number => columnValue(end, 'last', field, time);
-  const least = -Number.MAX_VALUE;
-  if ('atLeast' in is) return { from: low(is.atLeast), to: Infinity };
-  if ('atMost' in is) return { from: least, to: high(is.atMost) };
+  if ('atLeast' in is) return { from: low(is.atLeast), to: MOST };
+  if ('atMost' in is) return { from: LEAST, to: high(is.atMost) };
   if ('between' in is) return { from: low(is.between[0]), to: high(is.between[1]) };
   if ('equals' in is) return { from: low(is.equals), to: high(is.equals) };
   if ('not' in is) return { from: low(is.not), to: high(is.not) };
   const span = field.type === 'date' ? daysOf : instantsOf;
   if ('last' in is) return span('last', is.last, time);
   if ('next' in is) return span('next', is.next, time);
-  return { from: Infinity, to: -Infinity };
+  return { from: MOST, to: LEAST };
 }
 
 function columnValue(end: Scalar, which: 'first' | 'last', field: Field, { zone }: TimeContext): number {
@@ -142,33 +129,18 @@ function columnValue(end: Scalar, which: 'first' | 'last', field: Field, { zone 
   return scaled(Number(end), field.precision);
 }
 
-const FALSE = 0;
-const TRUE = 1;
-const UNKNOWN = 2;
+function choiceBits(is: Is, { index, codes, labels }: ChoiceColumn, rows: number): Condition {
+  const wanted = labels.flatMap((label, code): ValueSpan[] => (isWanted(is, label, code) ? [[code, code]] : []));
+  return {
+    t: index.within(wanted, codes, rows),
+    u: 'blank' in is ? empty(rows) : index.within([[BLANK_CODE, BLANK_CODE]], codes, rows),
+  };
+}
 
-function choiceBits(is: Is, column: ChoiceColumn, rows: number): Condition {
-  const byCode = new Uint8Array(column.labels.length);
-  column.labels.forEach((label, code) => {
-    if (code === NOT_APPLICABLE_CODE) byCode[code] = FALSE;
-    else if ('blank' in is) byCode[code] = (code === BLANK_CODE) === is.blank ? TRUE : FALSE;
-    else if (code === BLANK_CODE) byCode[code] = UNKNOWN;
-    else byCode[code] = testChoice(is, String(label)) ? TRUE : FALSE;
-  });
-  const { t, u } = empty(rows);
-  const { codes } = column;
-  for (let w = 0, row = 0; row < rows; w++) {
-    let yes = 0;
-    let unknown = 0;
-    const end = Math.min(32, rows - row);
-    for (let bit = 0; bit < end; bit++, row++) {
-      const truth = byCode[codes[row] as number] as number;
-      yes |= (truth & 1) << bit;
-      unknown |= (truth >> 1) << bit;
-    }
-    t[w] = yes;
-    u[w] = unknown;
-  }
-  return { t, u };
+function isWanted(is: Is, label: string | null, code: number): boolean {
+  if (code === NOT_APPLICABLE_CODE) return false;
+  if ('blank' in is) return (code === BLANK_CODE) === is.blank;
+  return code !== BLANK_CODE && testChoice(is, String(label));
 }
 
 function testChoice(is: Is, label: string): boolean {
@@ -196,7 +168,8 @@ function statusBits(
 }
 
 function choicesBits(is: Is, column: ChoicesColumn, rows: number): Condition {
-  const { t, u } = empty(rows);
+  const t = empty(rows);
+  const u = empty(rows);
   const sought = 'anyOf' in is ? is.anyOf : 'allOf' in is ? is.allOf : 'noneOf' in is ? is.noneOf : [];
   const bits = sought.map((choice) => column.has.get(choice));
   const all = 'allOf' in is;
@@ -220,7 +193,8 @@ function choicesBits(is: Is, column: ChoicesColumn, rows: number): Condition {
 }
 
 function textBits(is: Is, column: TextColumn, rows: number): Condition {
-  const { t, u } = empty(rows);
+  const t = empty(rows);
+  const u = empty(rows);
   for (let row = 0; row < rows; row++) {
     const text = column.texts[row];
     if (text === undefined) continue;

@@ -8,6 +8,7 @@ import { selfCrossing } from './crossing.js';
 import { circleRing, destination, distance, metresPerDegree } from './distance.js';
 import type { LonLat } from './distance.js';
 import { inCircle, inPolygon, metresToRing } from './inside.js';
+import { prepared } from './prepared.js';
 
 const lonLat = fc.tuple(fc.double({ min: -66.2, max: -65.8, noNaN: true }), fc.double({ min: 40.4, max: 40.8, noNaN: true }));
 
@@ -90,6 +91,45 @@ describe('inCircle', () => {
       fc.property(lonLat, lonLat, fc.double({ min: 1, max: 40_000, noNaN: true }), (center, [x, y], radius) => {
         expect(inCircle(x, y, center, radius)).toBe(distance(center, [x, y]) <= radius);
       }),
+      { numRuns: 3000 },
+    );
+  });
+});
+
+describe('prepared', () => {
+  it('decides as the plain tests do, on corners and level with them too', () => {
+    fc.assert(
+      fc.property(stars, fc.array(lonLat, { maxLength: 30 }), (outer, points) => {
+        const [cx, cy] = outer[0] as LonLat;
+        const hole = outer.map(([x, y]): LonLat => [cx + (x - cx) / 3, cy + (y - cy) / 3]);
+        const level = outer.flatMap(([x, y]): LonLat[] => [
+          [x, y],
+          [x - 0.013, y],
+          [x + 0.013, y],
+        ]);
+        for (const rings of [[outer], [outer, hole]]) {
+          const test = prepared({ type: 'Polygon', coordinates: rings });
+          for (const [x, y] of [...points, ...level]) expect(test(x, y)).toBe(inPolygon(x, y, rings));
+        }
+      }),
+      { numRuns: 1000 },
+    );
+  });
+
+  it('decides circles as the geodesic distance does, at any latitude', () => {
+    const anywhere = fc.tuple(fc.double({ min: -170, max: 170, noNaN: true }), fc.double({ min: -85, max: 85, noNaN: true }));
+    const away = fc.double({ min: 0, max: 1.05, noNaN: true });
+    fc.assert(
+      fc.property(
+        anywhere,
+        fc.double({ min: 1, max: 90_000, noNaN: true }),
+        fc.double({ max: 360, noNaN: true, min: 0 }),
+        away,
+        (center, radius, azimuth, share) => {
+          const [x, y] = destination(center, azimuth, radius * share);
+          expect(prepared({ type: 'Circle', center, radiusMeters: radius })(x, y)).toBe(distance(center, [x, y]) <= radius);
+        },
+      ),
       { numRuns: 3000 },
     );
   });
