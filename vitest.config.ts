@@ -3,7 +3,14 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'core',
+          include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'],
+          // properties over thousands of cases, on machines of any speed
+          testTimeout: 60_000,
+        },
+      },
       { test: { name: 'web', include: ['web/src/**/*.test.ts'] } },
       {
         test: {
