@@ -20,15 +20,22 @@ export class RowIndex {
   private starts = new Uint32Array(1);
   private rows = new Uint32Array(0);
   private readonly changed = new Set<number>();
+  /** Too many rows changed to keep them apart. */
+  private stale = false;
 
   /** Tells that a row's value is another one now. */
   touch(row: number): void {
+    if (this.stale) return;
     this.changed.add(row);
+    if (this.changed.size > mostChanged(this.rows.length)) {
+      this.stale = true;
+      this.changed.clear();
+    }
   }
 
   /** Of the first `count` rows, those whose value lies in one of the spans, which rise and do not overlap; bits beyond are undefined. */
   within(spans: readonly ValueSpan[], values: ArrayLike<number>, count: number): Bits {
-    if (this.changed.size > mostChanged(this.rows.length)) this.make(values, count);
+    if (this.stale) this.make(values, count);
     const { rows } = this;
     let runs = this.runsOf(spans);
     const bits = new Int32Array(wordsFor(count));
@@ -75,7 +82,7 @@ export class RowIndex {
       this.rows[at] = row;
       next[place] = at + 1;
     }
-    this.changed.clear();
+    this.stale = false;
   }
 
   /** The place of the first value that is not below one. */
