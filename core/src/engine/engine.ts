@@ -206,11 +206,8 @@ export class Engine {
     for (let w = 0; w < t.length; w++) {
       let any = 0;
       for (const bits of inside) any |= bits[w] as number;
-      t[w] = mode === 'in' ? any : ~any;
-    }
-    for (let w = 0; w < t.length; w++) {
       const here = placed[w] as number;
-      t[w] = (t[w] as number) & here;
+      t[w] = (mode === 'in' ? any : ~any) & here;
       u[w] = (alive[w] as number) & ~here;
     }
     return { t, u };

@@ -13,7 +13,7 @@ export function inRing(x: number, y: number, ring: Ring): boolean {
 /** 1 inside, 0 on an edge, −1 outside. */
 export function sideOfRing(x: number, y: number, ring: Ring): -1 | 0 | 1 {
   let inside = false;
-  // read by index: this is the engine's innermost loop, and destructuring would cost it a factor of four
+  // read by index: destructuring would cost this loop a factor of four
   for (let i = 1; i < ring.length; i++) {
     const a = ring[i - 1] as LonLat;
     const b = ring[i] as LonLat;
