@@ -27,4 +27,9 @@ export interface Stack {
   readonly stop: () => Promise<void>;
 }
 
-export function startStack(options: { readonly data: string; readonly port: number }): Promise<Stack>;
+export function startStack(options: {
+  readonly data: string;
+  readonly port: number;
+  /** How much of the county the feed holds; all of it if absent. */
+  readonly county?: { readonly parcels?: number; readonly since?: string };
+}): Promise<Stack>;

@@ -50,9 +50,9 @@ class Part {
 /**
  * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
  *
- * @param {{ data: string, port: number }} options
+ * @param {{ data: string, port: number, county?: { parcels?: number, since?: string } }} options
  */
-export async function startStack({ data, port }) {
+export async function startStack({ data, port, county = {} }) {
   mkdirSync(join(data, 'logs'), { recursive: true });
   const secrets = secretsOf(data);
   const [dbPort, feedPort, smtpPort, mailboxPort] = [await freePort(), await freePort(), await freePort(), await freePort()];
@@ -72,7 +72,13 @@ export async function startStack({ data, port }) {
   const feed = new Part(
     'feed',
     'county/dist/feed/main.js',
-    { FEED_PORT: String(feedPort), FEED_TOKEN: secrets.feed, COUNTY_DIR: countyDir },
+    {
+      FEED_PORT: String(feedPort),
+      FEED_TOKEN: secrets.feed,
+      COUNTY_DIR: countyDir,
+      ...(county.parcels ? { COUNTY_PARCELS: String(county.parcels) } : {}),
+      ...(county.since ? { COUNTY_SINCE: county.since } : {}),
+    },
     logs,
   );
   const mail = new Part(

@@ -1,194 +1,224 @@
-import type { County, Member, Office } from './county.js';
+import type { County, Member } from './county.js';
 import { lonLat } from './ground.js';
-import { SUFFIX_WORDS } from './names.js';
+
+import type { Listing, PropertyType } from './lives.js';
+import { captionsOf } from './pictures/pictures.js';
 import type { Parcel } from './parcels.js';
+import { hasView } from './prices.js';
+import { randomOf } from './random.js';
 import type { Random } from './random.js';
+import { privateRemarks, publicRemarks } from './remarks.js';
+import { roomsOf } from './rooms.js';
+import type { Room } from './rooms.js';
+import { signOf } from './streets.js';
+import { SCHOOLS } from './towns.js';
 
 /** A listing as the feed gives it, by RESO Data Dictionary names. */
-export type FeedRecord = Record<string, string | number | boolean | readonly string[] | null>;
+export type FeedRecord = Record<string, string | number | boolean | readonly string[] | readonly Room[] | null>;
 
-export type PropertyType = 'Residential' | 'Residential Lease' | 'Residential Income' | 'Land' | 'Farm' | 'Commercial Sale';
-
-export function propertyTypeOf(parcel: Parcel, random: Random): PropertyType {
-  switch (parcel.home.subType) {
-    case 'Unimproved Land':
-      return 'Land';
-    case 'Farm':
-      return 'Farm';
-    case 'Retail':
-      return 'Commercial Sale';
-    case 'Duplex':
-    case 'Triplex':
-    case 'Quadruplex':
-      return 'Residential Income';
-    default:
-      return random.chance(0.1) ? 'Residential Lease' : 'Residential';
+/** A listing's record as it stands at a moment, after all of its changes until then. */
+export function recordAt(county: County, listing: Listing, number: number, now: number): FeedRecord {
+  const record = newRecord(county, listing.parcel, number, listing.type, randomOf(county.seed, 37, listing.parcel.id, number));
+  record['PhotosCount'] = captionsOf(record, listing.parcel).length;
+  const price = Number(listing.events[0]?.changes['ListPrice']);
+  record['TaxAnnualAmount'] =
+    record['TaxAnnualAmount'] === null ? null : Math.round(price * (listing.type === 'Residential Lease' ? 2 : 0.0118));
+  for (const { at, changes } of listing.events) {
+    if (at > now) break;
+    Object.assign(record, changes);
+    const moment = new Date(at).toISOString();
+    record['ModificationTimestamp'] = moment;
+    record['OriginalEntryTimestamp'] ??= moment;
+    if ('StandardStatus' in changes) record['StatusChangeTimestamp'] = moment;
   }
+  return record;
 }
 
-/** What a parcel is worth in dollars on a day, by place, size, age, condition, lot, water, trend and season. */
-export function valueOf({ home, town, shoreMetres }: Parcel, day: number): number {
-  const years = (day - 20_500) / 365;
-  const trend = 1.032 ** years * (1 + 0.018 * Math.sin(((day % 365) / 365) * 2 * Math.PI - 1));
-  const shore = 1 + 0.28 * Math.exp(-shoreMetres / 350);
-  if (home.subType === 'Unimproved Land') return (38_000 + home.acres * 90_000) * shore * trend;
-  const size = (home.livingArea / 1750) ** -0.22;
-  const age = 1 - Math.min(0.18, Math.max(0, (2026 - home.yearBuilt) * 0.0016));
-  const kind =
-    { Condominium: 0.95, Townhouse: 0.97, 'Manufactured Home': 0.58, Farm: 1.05, Retail: 0.9 }[home.subType as string] ?? 1;
-  const house = home.livingArea * town.perSquareFoot * size * age * kind * (0.8 + 0.38 * home.condition);
-  return (house + home.acres * 42_000 + home.garage * 9_000 + (home.pool ? 14_000 : 0)) * shore * trend;
+/** When a listing last changed, or null while it has not entered yet. */
+export function modifiedAt({ events }: Listing, now: number): number | null {
+  return events.findLast(({ at }) => at <= now)?.at ?? null;
 }
 
-/** Money as sellers write it: ending in 900 or 500 or round. */
-export function asking(value: number, random: Random): number {
-  const step = value > 200_000 ? 5000 : value > 10_000 ? 1000 : 50;
-  const round = Math.max(step, Math.round(value / step) * step);
-  return step > 50 && random.chance(0.45) ? round - 100 : round;
+/** A parcel's number in the county's register. */
+export function parcelNumberOf({ town, id }: Parcel): string {
+  return `${(town.postal[0] as { code: string }).code.slice(-2)}-${String(id).padStart(5, '0')}`;
 }
 
-/** The record of a parcel newly listed; dates and statuses are the market's to set. */
-export function newRecord(
-  county: County,
-  parcel: Parcel,
-  number: number,
-  type: PropertyType,
-  price: number,
-  random: Random,
-): FeedRecord {
+/** A parcel's address in one line. */
+export function addressOf({ number, street, unit, town }: Parcel): string {
+  return `${number} ${signOf(street)}${unit === null ? '' : ` #${unit}`}, ${town.name}`;
+}
+
+const DWELLING_TYPES: readonly PropertyType[] = ['Residential', 'Residential Lease', 'Residential Income', 'Farm'];
+
+function newRecord(county: County, parcel: Parcel, number: number, type: PropertyType, random: Random): FeedRecord {
   const { home, town, street } = parcel;
   const [longitude, latitude] = lonLat(parcel.at);
-  const member = random.pick<Member>(county.members);
-  const office = county.offices.find(({ OfficeKey }) => OfficeKey === member.OfficeKey) as Office;
-  const dwelling = home.livingArea > 0;
+  const dwelling = DWELLING_TYPES.includes(type);
   const blank = <T>(value: T, rate: number): T | null => (random.chance(rate) ? null : value);
-  const association = home.subType === 'Condominium' || home.subType === 'Townhouse';
-  const frequency = random.pick(['Monthly', 'Monthly', 'Monthly', 'Quarterly', 'Annually']);
-  const monthly = Math.round(90 + random.unit() * 320);
+  const many = (values: readonly string[], rate: number): readonly string[] => (random.chance(rate) ? [] : values);
+  const placed = !random.chance(0.006);
   const vacant = random.chance(0.3);
-  const streetName = [street.name, street.suffix].filter(Boolean).join(' ');
-  const distress = random.unit();
+  const tenant = !vacant && random.chance(0.2);
+  const rooms = random.chance(0.12) ? [] : roomsOf(home, random);
+  const onMain = rooms.filter(({ RoomType, RoomLevel }) => RoomType.endsWith('Bedroom') && RoomLevel === 'Main').length;
+  const below = home.basement.includes('Finished') ? Math.round(home.livingArea * 0.02) * 10 : 0;
   return {
     ListingKey: `OST${String(number).padStart(7, '0')}`,
-    ListingId: `${24_000_000 + number}`,
+    ListingId: String(24_000_000 + number),
     OriginatingSystemName: 'Ostrey County Listing Exchange',
     PropertyType: type,
     PropertySubType: home.subType,
-    ParcelNumber: `${town.postalCode.slice(-2)}-${String(parcel.id).padStart(5, '0')}`,
-    StreetNumber: String(parcel.number),
+    ParcelNumber: parcelNumberOf(parcel),
+    StreetNumber: parcel.number,
+    StreetDirPrefix: street.directional || null,
     StreetName: street.name,
-    StreetSuffix: street.suffix,
-    UnparsedAddress: `${parcel.number} ${streetName}, ${town.name}`,
+    StreetSuffix: street.suffix || null,
+    UnitNumber: parcel.unit,
+    BuildingName: parcel.building?.name ?? null,
+    UnparsedAddress: addressOf(parcel),
     City: town.name,
+    CountyOrParish: 'Ostrey',
     StateOrProvince: 'OS',
-    PostalCode: town.postalCode,
+    PostalCode: parcel.postalCode,
     SubdivisionName: blank(parcel.district, 0.06),
-    Longitude: random.chance(0.008) ? null : longitude,
-    Latitude: random.chance(0.008) ? null : latitude,
-    ListPrice: price,
-    OriginalListPrice: price,
+    Longitude: placed ? longitude : null,
+    Latitude: placed ? latitude : null,
+    Elevation: Math.round(parcel.height * 3.28084),
+    ElevationUnits: 'Feet',
+    ElementarySchool: blank(parcel.schools.elementary, 0.12),
+    MiddleOrJuniorSchool: blank(parcel.schools.middle, 0.16),
+    HighSchool: blank(parcel.schools.high, 0.1),
+    HighSchoolDistrict: SCHOOLS.find(({ name }) => name === parcel.schools.high)?.district ?? null,
+    StandardStatus: null,
+    ListPrice: null,
+    OriginalListPrice: null,
     PreviousListPrice: null,
     ClosePrice: null,
-    BedroomsTotal: dwelling ? home.bedrooms : null,
-    BathroomsFull: dwelling ? blank(home.fullBaths, 0.01) : null,
-    BathroomsHalf: dwelling ? home.halfBaths : null,
-    BathroomsTotalInteger: dwelling ? home.fullBaths + home.halfBaths : null,
-    LivingArea: dwelling ? blank(home.livingArea, 0.03) : null,
-    LotSizeAcres: blank(home.acres, association ? 0.5 : 0.02),
-    YearBuilt: dwelling ? blank(home.yearBuilt, 0.02) : null,
-    StoriesTotal: dwelling ? blank(home.stories, 0.05) : null,
-    GarageYN: dwelling ? blank(home.garage > 0, 0.12) : null,
-    GarageSpaces: dwelling && home.garage > 0 ? blank(home.garage, 0.14) : null,
-    Basement: dwelling ? (random.chance(0.1) ? [] : home.basement) : [],
-    Heating: dwelling ? [home.heating] : [],
-    InteriorFeatures: dwelling && !random.chance(0.2) ? home.interior : [],
-    WaterfrontYN: blank(parcel.shoreMetres < 90, 0.15),
-    PoolPrivateYN: dwelling ? blank(home.pool, 0.1) : null,
-    AssociationYN: association,
-    AssociationFee: association
-      ? blank(monthly * (frequency === 'Quarterly' ? 3 : frequency === 'Annually' ? 12 : 1), 0.07)
-      : null,
-    AssociationFeeFrequency: association ? frequency : null,
-    TaxAnnualAmount: blank(Math.round(price * (type === 'Residential Lease' ? 2 : 0.0118)), 0.08),
+    OnMarketDate: null,
+    ...(dwelling ? dwellingFields(parcel, below, onMain, random) : {}),
+    ...(type === 'Commercial Sale'
+      ? { BuildingAreaTotal: home.livingArea, YearBuilt: home.yearBuilt, Zoning: 'Village business' }
+      : {}),
+    RoomsTotal: dwelling && rooms.length > 0 ? rooms.filter(({ RoomType }) => !/Bath|Laundry/.test(RoomType)).length : null,
+    Rooms: dwelling ? rooms : [],
+    LotSizeAcres: blank(Math.round(parcel.acres * 10_000) / 10_000, parcel.building ? 0.7 : 0.02),
+    LotFeatures: many(lotFeatures(parcel), 0.18),
+    WaterfrontYN: blank(parcel.shoreMetres < 90, 0.14),
+    ViewYN: blank(hasView(parcel), 0.3),
+    View: hasView(parcel) ? [parcel.shoreMetres < 1200 ? 'Water' : 'Valley'] : [],
+    Sewer: [home.town ? 'Public Sewer' : 'Septic Tank'],
+    WaterSource: [home.town ? 'Public' : 'Well'],
+    TaxAnnualAmount: blank(0, 0.08),
     TaxYear: 2025,
-    SpecialListingConditions: [
-      distress < 0.025
-        ? 'Real Estate Owned'
-        : distress < 0.035
-          ? 'Short Sale'
-          : distress < 0.042
-            ? 'In Foreclosure'
-            : distress < 0.05
-              ? 'Auction'
-              : distress < 0.07
-                ? 'Probate Listing'
-                : 'Standard',
-    ],
-    PublicRemarks: publicRemarks(parcel, random),
+    ...association(parcel, random),
+    ...(type === 'Residential Lease'
+      ? leaseFields(random)
+      : { ListingTerms: many(['Cash', 'Conventional', ...(random.chance(0.3) ? ['FHA', 'VA'] : [])], 0.25) }),
+    SpecialListingConditions: [type === 'Residential Lease' ? 'Standard' : conditionOf(random.unit())],
+    PublicRemarks: publicRemarks(parcel, type === 'Residential Lease', random),
     PrivateRemarks: privateRemarks(vacant, random),
     ShowingInstructions: vacant
       ? 'Vacant. Book with the office, go any day 9 am to 7 pm.'
-      : random.chance(0.25)
+      : tenant
         ? 'Tenant at home. 24 hours’ notice, please.'
         : 'Owner at home. Two hours’ notice; call the agent’s mobile first.',
-    OccupantType: vacant ? 'Vacant' : random.chance(0.25) ? 'Tenant' : 'Owner',
+    OccupantType: vacant ? 'Vacant' : tenant ? 'Tenant' : 'Owner',
     LockBoxSerialNumber: String(random.int(100000, 999999)),
     BuyerAgencyCompensation: String(random.pick([2, 2.25, 2.5])),
-    ListAgentKey: member.MemberKey,
-    ListAgentFullName: member.MemberFullName,
-    ListAgentMobilePhone: member.MemberMobilePhone,
-    ListAgentEmail: member.MemberEmail,
-    ListOfficeKey: office.OfficeKey,
-    ListOfficeName: office.OfficeName,
-    ListOfficePhone: office.OfficePhone,
+    ...agentFields(county, random),
     InternetEntireListingDisplayYN: !random.chance(0.02),
     InternetAddressDisplayYN: !random.chance(0.03),
     InternetAutomatedValuationDisplayYN: !random.chance(0.08),
     InternetConsumerCommentYN: !random.chance(0.06),
-    PhotosCount: dwelling ? 4 : 2,
+    DocumentsCount: dwelling ? 2 : 1,
   };
 }
 
-const OPENINGS = [
-  'Corner lot near',
-  'Quiet block by',
-  'A short walk from',
-  'Set back from the street near',
-  'Sunny spot close to',
-];
-
-function publicRemarks({ home, street, district, town, shoreMetres }: Parcel, random: Random): string {
-  if (home.livingArea === 0)
-    return `${home.acres} acres at ${district}, ${town.name}. ${random.chance(0.5) ? 'Level, with road frontage.' : 'Gently sloping, part wooded.'} Soil test on file.`;
-  const parts = [`${random.pick(OPENINGS)} ${district}.`];
-  if (home.condition > 0.7) parts.push(`Kitchen redone in ${random.int(2017, 2025)}.`);
-  if (home.condition < 0.3) parts.push('Bring your own plans; priced for the work it needs.');
-  if (home.interior.includes('In-Law Floorplan')) parts.push('Separate suite with its own entrance.');
-  if (home.basement.includes('Walk-Out Access')) parts.push('Dry walk-out basement.');
-  if (random.chance(0.14)) parts.push('Workshop with bench and power.');
-  if (random.chance(0.12)) parts.push('Bright room that has served as a studio.');
-  if (random.chance(0.2)) parts.push('Deck over the side yard.');
-  if (shoreMetres < 400) parts.push(shoreMetres < 90 ? 'On the water.' : 'Five minutes on foot to the shore.');
-  if (home.garage > 1) parts.push(`Garage for ${home.garage}.`);
-  parts.push(
-    home.yearBuilt < 1945
-      ? `Original trim throughout, built ${home.yearBuilt}.`
-      : `On ${street.name} ${SUFFIX_WORDS[street.suffix] ?? street.suffix}.`.replace(/\s+\./, '.'),
-  );
-  return parts.join(' ');
+function dwellingFields({ home, building }: Parcel, below: number, onMain: number, random: Random): FeedRecord {
+  const blank = <T>(value: T, rate: number): T | null => (random.chance(rate) ? null : value);
+  const many = (values: readonly string[], rate: number): readonly string[] => (random.chance(rate) ? [] : values);
+  const full = home.fullBaths;
+  return {
+    BedroomsTotal: home.bedrooms,
+    MainLevelBedrooms: blank(onMain, 0.35),
+    BathroomsFull: blank(full, 0.01),
+    BathroomsThreeQuarter: home.threeQuarterBaths,
+    BathroomsHalf: home.halfBaths,
+    BathroomsTotalInteger: full + home.threeQuarterBaths + home.halfBaths,
+    LivingArea: blank(home.livingArea, 0.03),
+    LivingAreaSource: random.pick(['Assessor', 'Assessor', 'Owner', 'Appraiser']),
+    BelowGradeFinishedArea: below > 0 ? blank(below, 0.2) : 0,
+    YearBuilt: blank(home.yearBuilt, 0.02),
+    StoriesTotal: blank(building?.levels ?? home.stories, 0.05),
+    NumberOfUnitsTotal: home.units > 1 ? home.units : (building?.units ?? null),
+    GarageYN: blank(home.garage > 0, 0.12),
+    GarageSpaces: home.garage > 0 ? blank(home.garage, 0.14) : null,
+    Basement: many(home.basement, 0.1),
+    Heating: many([home.heating], 0.02),
+    Cooling: many([home.cooling], 0.1),
+    FireplacesTotal: blank(home.fireplaces, 0.16),
+    ArchitecturalStyle: many([home.style], 0.22),
+    ConstructionMaterials: many([home.walls], 0.15),
+    Roof: many([home.roof], 0.24),
+    Flooring: many(home.flooring, 0.26),
+    Appliances: many(home.appliances, 0.2),
+    InteriorFeatures: many(home.interior, 0.2),
+    ExteriorFeatures: many(home.exterior, 0.22),
+    PoolPrivateYN: blank(home.pool, 0.1),
+    NewConstructionYN: blank(home.yearBuilt > 2023, 0.3),
+    PropertyCondition: many([home.condition > 0.72 ? 'Updated/Remodeled' : home.condition < 0.28 ? 'Fixer' : 'Average'], 0.4),
+  };
 }
 
-function privateRemarks(vacant: boolean, random: Random): string {
+function association({ home, building }: Parcel, random: Random): FeedRecord {
+  const joined = building !== null || home.subType === 'Townhouse';
+  const monthly = building ? 140 + building.levels * 12 + random.unit() * 240 : 85 + random.unit() * 160;
+  const frequency = random.pick(['Monthly', 'Monthly', 'Monthly', 'Quarterly', 'Annually']);
+  const payments = { Monthly: 1, Quarterly: 3, Annually: 12 }[frequency] as number;
+  return {
+    AssociationYN: joined,
+    AssociationFee: joined && !random.chance(0.07) ? Math.round(monthly * payments) : null,
+    AssociationFeeFrequency: joined ? frequency : null,
+  };
+}
+
+function leaseFields(random: Random): FeedRecord {
+  return {
+    LeaseTerm: random.pick(['12 Months', '12 Months', 'Month To Month', '24 Months']),
+    Furnished: random.chance(0.12) ? 'Furnished' : 'Unfurnished',
+    PetsAllowed: random.chance(0.2) ? [] : [random.pick(['Yes', 'No', 'Cats OK', 'Call'])],
+  };
+}
+
+function conditionOf(u: number): string {
+  if (u < 0.025) return 'Real Estate Owned';
+  if (u < 0.035) return 'Short Sale';
+  if (u < 0.042) return 'In Foreclosure';
+  if (u < 0.05) return 'Auction';
+  return u < 0.07 ? 'Probate Listing' : 'Standard';
+}
+
+function lotFeatures({ corner, street, height, shoreMetres }: Parcel): string[] {
   return [
-    vacant
-      ? 'Seller has moved; quick close possible.'
-      : `Owner away on ${random.pick(['weekdays before 3', 'weekends', 'Tuesdays and Thursdays'])}.`,
-    random.pick([
-      'Shed and chest freezer do not stay.',
-      'Survey on file.',
-      'Roof quote available on request.',
-      'Please remove shoes.',
-    ]),
-    random.pick(['Offers reviewed Monday noon.', 'No offers before the first open house.', 'Seller prefers a 45-day close.']),
-  ].join(' ');
+    ...(corner ? ['Corner Lot'] : []),
+    ...(['Ct', 'Cir'].includes(street.suffix) ? ['Cul-De-Sac'] : []),
+    ...(height > 60 ? ['Sloped'] : ['Level']),
+    ...(street.class === 'lane' ? ['Wooded'] : []),
+    ...(shoreMetres < 90 ? ['Waterfront'] : []),
+  ];
+}
+
+function agentFields(county: County, random: Random): FeedRecord {
+  const member = random.pick<Member>(county.members);
+  const office = county.offices.find(({ OfficeKey }) => OfficeKey === member.OfficeKey);
+  return {
+    ListAgentKey: member.MemberKey,
+    ListAgentFullName: member.MemberFullName,
+    ListAgentMobilePhone: member.MemberMobilePhone,
+    ListAgentEmail: member.MemberEmail,
+    ListOfficeKey: member.OfficeKey,
+    ListOfficeName: office?.OfficeName ?? null,
+    ListOfficePhone: office?.OfficePhone ?? null,
+  };
 }

@@ -1,10 +1,9 @@
-import { DateTime } from 'luxon';
-import { TIME_ZONE } from './county.js';
 import type { County } from './county.js';
-import { asking, newRecord, propertyTypeOf, valueOf } from './listingRecord.js';
+import { addressOf, modifiedAt, recordAt } from './listingRecord.js';
 import type { FeedRecord } from './listingRecord.js';
-import { randomOf } from './random.js';
-import type { Random } from './random.js';
+import { DAY, lifeOf } from './lives.js';
+import type { Listing } from './lives.js';
+import { captionsOf } from './pictures/pictures.js';
 
 /** One field's change as RESO's HistoryTransactional has it. */
 export interface HistoryRow {
@@ -17,190 +16,200 @@ export interface HistoryRow {
   readonly ModificationTimestamp: string;
 }
 
-interface Planned {
-  readonly at: number;
-  readonly apply: (at: number) => void;
+export interface OpenHouseRow {
+  readonly OpenHouseKey: string;
+  readonly ListingKey: string;
+  readonly OpenHouseDate: string;
+  readonly OpenHouseStartTime: string;
+  readonly OpenHouseEndTime: string;
+  readonly OpenHouseStatus: 'Active' | 'Canceled' | 'Ended';
+  readonly ModificationTimestamp: string;
 }
 
-interface Listing {
+/** A listing that has entered, as the market lists it: cheap to filter and order by, its record made when asked for. */
+export interface Entry {
   readonly number: number;
-  readonly record: FeedRecord;
-  readonly parcel: number;
-  readonly openedOn: number;
-  changedOn: number;
-  dueOn: number;
+  readonly key: string;
+  readonly listing: Listing;
+  readonly modified: number;
 }
 
-const FIRST_DAY = '2024-01-01';
-const TERM_DAYS = 180;
 const TRACKED = ['StandardStatus', 'ListPrice'];
+const YEARS_AHEAD = 3;
 
 /**
- * The county's market, lived through day by day from 2024. The same seed and the same moment give the same listings,
- * however many steps lead there: each day's events are planned at its start from the seed and the state before it.
+ * The county's market. Each parcel's life is drawn on its own from the seed; the market is all of those lives until a
+ * moment, so the same seed and moment give the same listings however one gets there.
  */
 export class Market {
-  readonly listings: FeedRecord[] = [];
-  readonly history: HistoryRow[] = [];
-  private readonly open = new Set<Listing>();
-  private readonly lastListed = new Map<number, number>();
-  private planned: Planned[] = [];
-  private day = DateTime.fromISO(FIRST_DAY, { zone: TIME_ZONE });
+  private numbered: readonly Listing[] = [];
+  private drawnUntil = -Infinity;
+  private now = -Infinity;
+  private inOrder: readonly Entry[] = [];
+  /** Every moment at which something about the listings changes, rising. */
+  private moments = new Float64Array(0);
+  private past: readonly HistoryRow[] | null = null;
+  private visits: readonly OpenHouseRow[] | null = null;
 
-  constructor(private readonly county: County) {
-    this.plan();
-  }
+  constructor(readonly county: County) {}
 
   /** Lives on until a moment in milliseconds since 1970 UTC; a moment already past changes nothing. */
   advanceTo(now: number): void {
-    for (;;) {
-      while (this.planned[0] && this.planned[0].at <= now) {
-        const next = this.planned.shift() as Planned;
-        next.apply(next.at);
-      }
-      const tomorrow = this.day.plus({ days: 1 });
-      if (this.planned.length > 0 || tomorrow.toMillis() > now) return;
-      this.day = tomorrow;
-      this.plan();
-    }
-  }
-
-  private plan(): void {
-    const today = Math.floor(this.day.toMillis() / 86_400_000);
-    const random = randomOf(this.county.seed, 31, today);
-    const plans: Planned[] = [];
-    const at = (minute: number, apply: (at: number) => void): void => {
-      plans.push({ at: this.day.toMillis() + minute * 60_000 + random.int(0, 59_999), apply });
-    };
-    const spring = 1 + 0.38 * Math.sin(((this.day.ordinal - 60) / 365) * 2 * Math.PI);
-    const weekday = [1, 1, 1.2, 1.5, 1.5, 0.6, 0.35][this.day.weekday - 1] as number;
-    const arrivals = Math.floor(3.5 * spring * weekday + random.unit());
-    for (let i = 0; i < arrivals; i++) {
-      const parcel = random.int(0, this.county.parcels.length - 1);
-      if (today - (this.lastListed.get(parcel) ?? -9999) < 240) continue;
-      this.lastListed.set(parcel, today);
-      at(random.int(7 * 60, 18 * 60), (when) => this.list(parcel, today, when));
-    }
-    for (const listing of this.open)
-      this.planListing(listing, today, spring, randomOf(this.county.seed, today, listing.number), at);
-    this.planned = plans.sort((a, b) => a.at - b.at);
-  }
-
-  private planListing(
-    listing: Listing,
-    today: number,
-    spring: number,
-    random: Random,
-    at: (minute: number, apply: (at: number) => void) => void,
-  ): void {
-    const { record } = listing;
-    const minute = random.int(8 * 60, 19 * 60);
-    const date = this.day.toISODate() as string;
-    const set = (status: string, more: FeedRecord = {}): void =>
-      at(minute, (when) => {
-        listing.changedOn = today;
-        listing.dueOn = today + random.int(6, status === 'Pending' ? 38 : 20);
-        this.change(listing, { StandardStatus: status, StatusChangeTimestamp: iso(when), ...more }, when);
-      });
-    switch (record['StandardStatus']) {
-      case 'Coming Soon':
-        if (today >= listing.dueOn) set('Active', { OnMarketDate: date });
-        return;
-      case 'Active': {
-        const over = (record['ListPrice'] as number) / this.worth(listing, today) - 1;
-        if (today - listing.openedOn >= TERM_DAYS) set('Expired', { ExpirationDate: date });
-        else if (random.chance(Math.min(0.16, 0.019 * spring * Math.exp(-9 * over))))
-          set('Active Under Contract', { PurchaseContractDate: date });
-        else if (random.chance(0.0018)) set('Withdrawn', { WithdrawnDate: date });
-        else if (random.chance(0.0012)) set('Canceled', { CancellationDate: date });
-        else if (random.chance(0.0008)) set('Hold');
-        else if (today - listing.changedOn > 14 && random.chance(0.05 + Math.max(0, over) * 0.3))
-          at(minute, (when) => this.reprice(listing, today, random, when));
-        return;
-      }
-      case 'Active Under Contract':
-        if (today < listing.dueOn) return;
-        if (random.chance(0.13)) set('Active', { PurchaseContractDate: null });
-        else set('Pending');
-        return;
-      case 'Pending':
-        if (today < listing.dueOn) return;
-        if (random.chance(0.04)) set('Active', { PurchaseContractDate: null });
-        else
-          set('Closed', {
-            CloseDate: date,
-            ClosePrice: Math.round(((record['ListPrice'] as number) * (0.975 + random.normal() * 0.017)) / 500) * 500,
-          });
-        return;
-      case 'Hold':
-        if (today >= listing.dueOn) set('Active');
-        return;
-      default:
-        this.open.delete(listing);
-    }
-  }
-
-  private list(parcelIndex: number, today: number, when: number): void {
-    const number = this.listings.length + 1;
-    const random = randomOf(this.county.seed, 37, number);
-    const parcel = this.county.parcels[parcelIndex] as County['parcels'][number];
-    const type = propertyTypeOf(parcel, random);
-    const worth = valueOf(parcel, today) * (type === 'Residential Lease' ? 0.0056 : 1);
-    const record = newRecord(this.county, parcel, number, type, asking(worth * (1.02 + random.normal() * 0.045), random), random);
-    const soon = random.chance(0.14);
-    const listing: Listing = {
-      number,
-      record,
-      parcel: parcelIndex,
-      openedOn: today,
-      changedOn: today,
-      dueOn: today + random.int(4, 9),
-    };
-    Object.assign(record, {
-      StandardStatus: soon ? 'Coming Soon' : 'Active',
-      ListingContractDate: this.day.toISODate(),
-      OnMarketDate: soon ? null : this.day.toISODate(),
-      ActivationDate: soon ? DateTime.fromMillis(listing.dueOn * 86_400_000, { zone: 'utc' }).toISODate() : null,
-      OriginalEntryTimestamp: iso(when),
-      StatusChangeTimestamp: iso(when),
-      ModificationTimestamp: iso(when),
+    if (now <= this.now) return;
+    const before = this.now;
+    this.now = now;
+    if (now > this.drawnUntil - 365 * DAY) this.draw(now);
+    else if (firstAfter(this.moments, before) === firstAfter(this.moments, now)) return;
+    this.past = null;
+    this.visits = null;
+    const entries: Entry[] = [];
+    this.numbered.forEach((listing, i) => {
+      const modified = modifiedAt(listing, now);
+      if (modified !== null && listing.deletedAt > now) entries.push({ number: i + 1, key: keyOf(i + 1), listing, modified });
     });
-    this.listings.push(record);
-    this.open.add(listing);
+    this.inOrder = entries.sort((a, b) => a.modified - b.modified || (a.key < b.key ? -1 : 1));
   }
 
-  private reprice(listing: Listing, today: number, random: Random, when: number): void {
-    const before = listing.record['ListPrice'] as number;
-    const up = random.chance(0.06);
-    const share = random.chance(0.14) ? 0.05 + random.unit() * 0.04 : 0.01 + random.unit() * 0.035;
-    const after = asking(before * (up ? 1 + share / 2 : 1 - share), random);
-    if (after === before) return;
-    listing.changedOn = today;
-    this.change(listing, { ListPrice: after, PreviousListPrice: before, PriceChangeTimestamp: iso(when) }, when);
+  /** The listings there are, by their last change and then their key. */
+  entries(): readonly Entry[] {
+    return this.inOrder;
   }
 
-  private worth(listing: Listing, today: number): number {
-    const rent = listing.record['PropertyType'] === 'Residential Lease' ? 0.0056 : 1;
-    return valueOf(this.county.parcels[listing.parcel] as County['parcels'][number], today) * rent;
+  record({ listing, number }: Entry): FeedRecord {
+    return recordAt(this.county, listing, number, this.now);
   }
 
-  private change({ record }: Listing, changes: FeedRecord, when: number): void {
-    for (const field of TRACKED) {
-      if (changes[field] === undefined || changes[field] === record[field]) continue;
-      this.history.push({
-        HistoryTransactionalKey: `H${String(this.history.length + 1).padStart(8, '0')}`,
-        ResourceName: 'Property',
-        ResourceRecordKey: record['ListingKey'] as string,
-        FieldName: field,
-        PreviousValue: record[field] == null ? null : String(record[field]),
-        NewValue: String(changes[field]),
-        ModificationTimestamp: iso(when),
-      });
-    }
-    Object.assign(record, changes, { ModificationTimestamp: iso(when) });
+  captions(entry: Entry): string[] {
+    return captionsOf(this.record(entry), entry.listing.parcel);
+  }
+
+  find(key: string): Entry | undefined {
+    const number = Number(/^OST(\d{7})$/.exec(key)?.[1]);
+    const listing = this.numbered[number - 1];
+    const modified = listing && listing.deletedAt > this.now ? modifiedAt(listing, this.now) : null;
+    return listing && modified !== null ? { number, key, listing, modified } : undefined;
+  }
+
+  /** The moment until which the market has lived, in milliseconds since 1970 UTC. */
+  get moment(): number {
+    return this.now;
+  }
+
+  /** What changed in the listings there are, or in some of them, oldest first. */
+  history(keys: readonly string[] | null = null): readonly HistoryRow[] {
+    if (keys)
+      return inTime(
+        keys.flatMap((key) => this.find(key) ?? []).flatMap((entry) => this.changesOf(entry)),
+        'HistoryTransactionalKey',
+      );
+    return (this.past ??= inTime(
+      this.inOrder.flatMap((entry) => this.changesOf(entry)),
+      'HistoryTransactionalKey',
+    ));
+  }
+
+  /** The open houses announced so far, those of the last weeks and those to come. */
+  openHouses(): readonly OpenHouseRow[] {
+    const since = this.now - 30 * DAY;
+    return (this.visits ??= inTime(
+      this.inOrder.flatMap((entry) => openHousesOf(entry, since, this.now)),
+      'OpenHouseKey',
+    ));
+  }
+
+  private changesOf({ listing, key }: Entry): HistoryRow[] {
+    return historyOf(listing, key, this.now);
+  }
+
+  private draw(now: number): void {
+    const { parcels, seed, since } = this.county;
+    const first = Math.floor(Date.parse(`${since}T00:00:00Z`) / DAY);
+    this.drawnUntil = now + YEARS_AHEAD * 365 * DAY;
+    const last = Math.floor(this.drawnUntil / DAY);
+    this.numbered = parcels
+      .flatMap((parcel) => lifeOf(parcel, seed, first, last))
+      .map((listing) => ({ listing, at: listing.events[0]?.at ?? Infinity, address: addressOf(listing.parcel) }))
+      .sort((a, b) => a.at - b.at || (a.address < b.address ? -1 : 1))
+      .map(({ listing }) => listing);
+    this.moments = Float64Array.from(
+      this.numbered.flatMap(({ events, openHouses, deletedAt }) => [
+        ...events.map(({ at }) => at),
+        ...openHouses.flatMap(({ announced, end }) => [announced, end]),
+        ...(Number.isFinite(deletedAt) ? [deletedAt] : []),
+      ]),
+    ).sort();
   }
 }
 
-function iso(ms: number): string {
-  return new Date(ms).toISOString();
+function firstAfter(moments: Float64Array, at: number): number {
+  let [low, high] = [0, moments.length];
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if ((moments[middle] as number) > at) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+/** Rows by their last change and then by their key. */
+function inTime<T extends { readonly ModificationTimestamp: string }>(rows: T[], key: keyof T): T[] {
+  const places = rows.map((row) => ({ row, place: `${row.ModificationTimestamp} ${String(row[key])}` }));
+  return places.sort((a, b) => (a.place < b.place ? -1 : 1)).map(({ row }) => row);
+}
+
+/** A listing's open houses, announced by now and not over before `since`; one is called off when the home is no longer active. */
+function openHousesOf({ listing, key }: Entry, since: number, now: number): OpenHouseRow[] {
+  const [entered] = listing.events;
+  return listing.openHouses.flatMap(({ announced, start, end }, i): OpenHouseRow[] => {
+    if (announced > now || end <= since) return [];
+    const left = listing.events.find(
+      ({ at, changes }) =>
+        at > (entered?.at ?? 0) &&
+        at < start &&
+        changes['StandardStatus'] !== undefined &&
+        changes['StandardStatus'] !== 'Active',
+    );
+    const canceled = left !== undefined && left.at <= now;
+    const changed = Math.max(announced, canceled ? left.at : end <= now ? end : announced);
+    return [
+      {
+        OpenHouseKey: `${key}-O${i + 1}`,
+        ListingKey: key,
+        OpenHouseDate: new Date(start).toISOString().slice(0, 10),
+        OpenHouseStartTime: new Date(start).toISOString(),
+        OpenHouseEndTime: new Date(end).toISOString(),
+        OpenHouseStatus: canceled ? 'Canceled' : end <= now ? 'Ended' : 'Active',
+        ModificationTimestamp: new Date(changed).toISOString(),
+      },
+    ];
+  });
+}
+
+function keyOf(number: number): string {
+  return `OST${String(number).padStart(7, '0')}`;
+}
+
+/** A listing's changes of status and price until a moment, its entry not among them. */
+export function historyOf(listing: Listing, key: string, now: number): HistoryRow[] {
+  const stands: Record<string, string> = {};
+  const rows: HistoryRow[] = [];
+  listing.events.forEach(({ at, changes }, i) => {
+    if (at > now) return;
+    for (const field of TRACKED) {
+      if (changes[field] == null) continue;
+      const next = String(changes[field]);
+      if (stands[field] !== undefined && stands[field] !== next)
+        rows.push({
+          HistoryTransactionalKey: `${key}-${i}-${field}`,
+          ResourceName: 'Property',
+          ResourceRecordKey: key,
+          FieldName: field,
+          PreviousValue: stands[field],
+          NewValue: next,
+          ModificationTimestamp: new Date(at).toISOString(),
+        });
+      stands[field] = next;
+    }
+  });
+  return rows;
 }

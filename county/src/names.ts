@@ -81,7 +81,7 @@ export const STREET_NAMES = [
   'Kestrel',
 ] as const;
 
-export const SUFFIXES = ['St', 'Ave', 'Rd', 'Ln', 'Dr', 'Ct', 'Pl', 'Ter', 'Way'] as const;
+export const SUFFIXES = ['St', 'Ave', 'Rd', 'Ln', 'Dr', 'Pl', 'Ter', 'Way', 'Blvd', 'Row', 'Walk', 'Aly'] as const;
 export const SUFFIX_WORDS: Readonly<Record<string, string>> = {
   St: 'Street',
   Ave: 'Avenue',
@@ -91,9 +91,27 @@ export const SUFFIX_WORDS: Readonly<Record<string, string>> = {
   Ct: 'Court',
   Pl: 'Place',
   Ter: 'Terrace',
-  Way: 'Way',
+  Blvd: 'Boulevard',
+  Cir: 'Circle',
+  Aly: 'Alley',
+  Trl: 'Trail',
 };
-export const ORDINALS = ['1st', '2nd', '3rd', '4th', '5th', '6th', '7th', '8th', '9th', '10th'] as const;
+export const ORDINALS = [
+  '1st',
+  '2nd',
+  '3rd',
+  '4th',
+  '5th',
+  '6th',
+  '7th',
+  '8th',
+  '9th',
+  '10th',
+  '11th',
+  '12th',
+  '13th',
+  '14th',
+] as const;
 
 export const OFFICES = [
   'Harborline Homes',

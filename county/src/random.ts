@@ -1,5 +1,4 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { uniformInt } from 'pure-rand/distribution/uniformInt';
 
 /** A seeded source of chance: the same seed gives the same sequence on every machine. */
 export interface Random {
@@ -22,13 +21,17 @@ export function randomOf(...seeds: readonly number[]): Random {
     return (h ^ (h >>> 16)) | 0;
   }, 0x9e3779b9);
   const source = xoroshiro128plus(seed);
-  const int = (low: number, high: number): number => uniformInt(source, low, high);
-  const unit = (): number => int(0, 0x3fffffff) / 0x40000000;
+  const unit = (): number => (source.next() >>> 2) / 0x40000000;
+  const int = (low: number, high: number): number => low + Math.floor(unit() * (high - low + 1));
   return {
     int,
     unit,
     chance: (probability) => unit() < probability,
     pick: (from) => from[int(0, from.length - 1)] as (typeof from)[number],
-    normal: () => Array.from({ length: 12 }, unit).reduce((a, b) => a + b, -6),
+    normal: () => {
+      let sum = -6;
+      for (let i = 0; i < 12; i++) sum += unit();
+      return sum;
+    },
   };
 }

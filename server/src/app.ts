@@ -33,7 +33,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   app.use(guardDepth);
   app.use(cookieParser());
   if (config.webDir) serveInterface(web, config.webDir);
-  app.setGlobalPrefix('api', { exclude: ['media/:key/:file', 'api/map/base.geojson'] });
+  app.setGlobalPrefix('api', { exclude: ['media/:key/:file'] });
   app.useGlobalPipes(bodyPipe());
   app.useGlobalFilters(new FailureFilter());
   const description = new DocumentBuilder().setTitle('Perambula').setVersion('0.1').addCookieAuth('perambula_session').build();

@@ -4,9 +4,10 @@ import { ClientRow, LinkRow, PersonRow, TaskRow } from './clients/index.js';
 import { DemoClockRow } from './clock/index.js';
 import type { Config } from './common/config.js';
 import { FeedCursorRow, FeedRejectRow } from './feed/index.js';
-import { ListingEventRow, ListingRow, SequenceRow } from './listings/index.js';
+import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listings/index.js';
 import { OutboxRow } from './mail/index.js';
 import { Initial1760000000000 } from './migrations/1760000000000-Initial.js';
+import { FeedInFull1763900000000 } from './migrations/1763900000000-FeedInFull.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
 import { AlertRow, SearchRow } from './searches/index.js';
 import { AgentRow, SessionRow } from './sessions/index.js';
@@ -25,6 +26,7 @@ const ENTITIES = [
   ListingEventRow,
   ListingRow,
   MatchCursorRow,
+  OpenHouseRow,
   OutboxRow,
   PersonRow,
   ReactionRow,
@@ -48,7 +50,7 @@ export function databaseOptions({ database }: Config): DataSourceOptions {
     username: user,
     password,
     entities: ENTITIES,
-    migrations: [Initial1760000000000],
+    migrations: [Initial1760000000000, FeedInFull1763900000000],
     migrationsRun: true,
     synchronize: false,
     timezone: 'Z',

@@ -1,21 +1,31 @@
 type Value = string | number | boolean | null;
-type Test = (record: Readonly<Record<string, unknown>>) => boolean;
+type Read = (field: string) => unknown;
+
+/** A $filter as read: what it accepts, and how it narrows one field from below. */
+export interface Filter {
+  accepts(read: Read): boolean;
+  /** The least value of a field that any accepted record can have, as written, or null when it can have any. */
+  least(field: string): string | null;
+  /** The only values of a field that any accepted record can have, or null when it can have any. */
+  only(field: string): readonly string[] | null;
+}
 
 const TOKEN = /\s*(?:(\()|(\))|(,)|'((?:[^']|'')*)'|([^\s(),']+))/y;
 
 /**
- * The part of OData 4.01's $filter that a listing feed needs: eq ne gt ge lt le in, and or not, parentheses.
- * Timestamps compare as instants, the rest as their own type; a comparison with null is false but for eq and ne.
+ * The part of OData 4.01's $filter that a listing feed needs: eq ne gt ge lt le in, and or not, parentheses,
+ * contains, startswith, endswith. Timestamps compare as instants, the rest as their own type; a comparison with null
+ * is false but for eq and ne.
  *
  * @throws Error naming what could not be read
  */
-export function readFilter(text: string): Test {
+export function readFilter(text: string): Filter {
   const tokens = tokenize(text);
   let at = 0;
-  const peek = (): string | undefined => tokens[at]?.text;
-  const take = (expected?: string): { text: string; quoted: boolean } => {
+  const peek = (): string | undefined => (tokens[at]?.quoted ? undefined : tokens[at]?.text);
+  const take = (expected?: string): Token => {
     const token = tokens[at++];
-    if (!token || (expected !== undefined && token.text !== expected))
+    if (!token || (expected !== undefined && (token.text !== expected || token.quoted)))
       throw new Error(
         `$filter: expected ${expected ?? 'more'} after “${tokens
           .slice(0, at - 1)
@@ -24,21 +34,17 @@ export function readFilter(text: string): Test {
       );
     return token;
   };
-  const either = (): Test => {
-    const parts = [both()];
-    while (peek() === 'or') (take(), parts.push(both()));
-    return parts.length === 1 ? (parts[0] as Test) : (record) => parts.some((part) => part(record));
+  const joined = (word: 'or' | 'and', part: () => Filter, join: (parts: readonly Filter[]) => Filter): Filter => {
+    const parts = [part()];
+    while (peek() === word) (take(), parts.push(part()));
+    return parts.length === 1 ? (parts[0] as Filter) : join(parts);
   };
-  const both = (): Test => {
-    const parts = [single()];
-    while (peek() === 'and') (take(), parts.push(single()));
-    return parts.length === 1 ? (parts[0] as Test) : (record) => parts.every((part) => part(record));
-  };
-  const single = (): Test => {
+  const either = (): Filter => joined('or', both, anyOf);
+  const both = (): Filter => joined('and', single, allOf);
+  const single = (): Filter => {
     if (peek() === 'not') {
       take();
-      const inner = single();
-      return (record) => !inner(record);
+      return notOf(single());
     }
     if (peek() === '(') {
       take();
@@ -46,26 +52,84 @@ export function readFilter(text: string): Test {
       take(')');
       return inner;
     }
-    return comparison(take().text);
+    const first = take();
+    if (first.quoted) throw new Error(`$filter: “${first.text}” stands where a field should`);
+    const test = TEXT_TESTS[first.text];
+    if (test && peek() === '(') {
+      take();
+      const field = fieldName(take());
+      take(',');
+      const sought = String(valueOf(take()));
+      take(')');
+      return leaf((read) => typeof read(field) === 'string' && test(read(field) as string, sought));
+    }
+    return comparison(fieldName(first), take().text);
   };
-  const comparison = (field: string): Test => {
-    const operator = take().text;
+  const comparison = (field: string, operator: string): Filter => {
     if (operator === 'in') {
       take('(');
       const values = [valueOf(take())];
       while (peek() === ',') (take(), values.push(valueOf(take())));
       take(')');
-      return (record) => values.some((value) => compare(record[field], value) === 0);
+      const texts = values.map(String);
+      return {
+        accepts: (read) => values.some((value) => compare(read(field), value) === 0),
+        least: () => null,
+        only: (name) => (name === field ? texts : null),
+      };
     }
     const value = valueOf(take());
     const accept = OPERATORS[operator];
     if (!accept) throw new Error(`$filter: “${operator}” is not a comparison`);
-    return (record) => accept(compare(record[field], value));
+    const fromBelow = ['gt', 'ge', 'eq'].includes(operator) && typeof value === 'string';
+    return {
+      accepts: (read) => accept(compare(read(field), value)),
+      least: (name) => (fromBelow && name === field ? value : null),
+      only: (name) => (operator === 'eq' && name === field ? [String(value)] : null),
+    };
   };
-  const test = either();
-  if (at < tokens.length) throw new Error(`$filter: “${peek()}” is one word too many`);
-  return test;
+  const filter = either();
+  if (at < tokens.length) throw new Error(`$filter: “${tokens[at]?.text}” is one word too many`);
+  return filter;
 }
+
+function leaf(accepts: Filter['accepts']): Filter {
+  return { accepts, least: () => null, only: () => null };
+}
+
+function anyOf(parts: readonly Filter[]): Filter {
+  return {
+    accepts: (read) => parts.some((part) => part.accepts(read)),
+    least: (field) => {
+      const each = parts.map((part) => part.least(field));
+      return each.includes(null) ? null : (each as string[]).reduce((a, b) => (a < b ? a : b));
+    },
+    only: (field) => {
+      const each = parts.map((part) => part.only(field));
+      return each.includes(null) ? null : (each as string[][]).flat();
+    },
+  };
+}
+
+function allOf(parts: readonly Filter[]): Filter {
+  const known = <T>(values: readonly (T | null)[]): T[] => values.filter((value): value is T => value !== null);
+  return {
+    accepts: (read) => parts.every((part) => part.accepts(read)),
+    least: (field) =>
+      known(parts.map((part) => part.least(field))).reduce<string | null>((a, b) => (a !== null && a > b ? a : b), null),
+    only: (field) => known(parts.map((part) => part.only(field)))[0] ?? null,
+  };
+}
+
+function notOf(part: Filter): Filter {
+  return leaf((read) => !part.accepts(read));
+}
+
+const TEXT_TESTS: Readonly<Record<string, (text: string, sought: string) => boolean>> = {
+  contains: (text, sought) => text.includes(sought),
+  startswith: (text, sought) => text.startsWith(sought),
+  endswith: (text, sought) => text.endsWith(sought),
+};
 
 const OPERATORS: Readonly<Record<string, (order: number) => boolean>> = {
   eq: (order) => order === 0,
@@ -76,10 +140,16 @@ const OPERATORS: Readonly<Record<string, (order: number) => boolean>> = {
   le: (order) => order <= 0,
 };
 
-function tokenize(text: string): { text: string; quoted: boolean }[] {
-  const tokens: { text: string; quoted: boolean }[] = [];
+interface Token {
+  readonly text: string;
+  readonly quoted: boolean;
+}
+
+function tokenize(text: string): Token[] {
+  const tokens: Token[] = [];
+  const end = text.trimEnd().length;
   TOKEN.lastIndex = 0;
-  while (TOKEN.lastIndex < text.trimEnd().length) {
+  while (TOKEN.lastIndex < end) {
     const match = TOKEN.exec(text);
     if (!match) throw new Error('$filter: a quotation mark is left open');
     const quoted = match[4] !== undefined;
@@ -91,11 +161,18 @@ function tokenize(text: string): { text: string; quoted: boolean }[] {
   return tokens;
 }
 
-function valueOf({ text, quoted }: { text: string; quoted: boolean }): Value {
+function fieldName({ text, quoted }: Token): string {
+  if (quoted || !/^[A-Za-z_]\w*$/.test(text)) throw new Error(`$filter: “${text}” is not a field`);
+  return text;
+}
+
+function valueOf({ text, quoted }: Token): Value {
   if (quoted) return text;
   if (text === 'null') return null;
   if (text === 'true' || text === 'false') return text === 'true';
-  return /^-?\d+(\.\d+)?$/.test(text) ? Number(text) : text;
+  if (/^[-+]?\d+(\.\d+)?(e[-+]?\d+)?$/i.test(text)) return Number(text);
+  if (/^\d{4}-\d\d-\d\d(T[\d:.]+(Z|[-+]\d\d:\d\d))?$/.test(text)) return text;
+  throw new Error(`$filter: “${text}” is not a value; text stands in quotation marks`);
 }
 
 /** Negative, zero or positive; NaN where the two cannot be compared. */

@@ -1,15 +1,33 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { baseMap } from '../baseMap.js';
+import { farMap, nearMap } from '../baseMap.js';
+import type { FeatureCollection } from '../baseMap.js';
 import { buildCounty } from '../county.js';
 import { Market } from '../market.js';
 import { serveFeed } from './serve.js';
 
-// the listing feed as a process of its own; its base map goes to a file that the server reads
-const { FEED_PORT = '0', FEED_TOKEN = '', COUNTY_DIR = '.data/county', COUNTY_SEED = '7' } = process.env;
-const county = buildCounty(Number(COUNTY_SEED));
-mkdirSync(COUNTY_DIR, { recursive: true });
-writeFileSync(join(COUNTY_DIR, 'base.geojson'), JSON.stringify(baseMap(county)));
+// the listing feed as a process of its own; its base map goes to files that the server reads
+const {
+  FEED_PORT = '0',
+  FEED_TOKEN = '',
+  COUNTY_DIR = '.data/county',
+  COUNTY_SEED = '7',
+  COUNTY_PARCELS = '14000',
+  COUNTY_SINCE,
+} = process.env;
+const county = buildCounty({
+  seed: Number(COUNTY_SEED),
+  parcels: Number(COUNTY_PARCELS),
+  ...(COUNTY_SINCE ? { since: COUNTY_SINCE } : {}),
+});
+const write = (name: string, map: FeatureCollection): void => {
+  const file = join(COUNTY_DIR, `${name}.geojson`);
+  writeFileSync(`${file}.new`, JSON.stringify(map));
+  renameSync(`${file}.new`, file);
+};
+mkdirSync(join(COUNTY_DIR, 'near'), { recursive: true });
+write('far', farMap(county));
+for (const [name, piece] of nearMap(county)) write(join('near', name), piece);
 const server = serveFeed({ county, market: new Market(county), token: FEED_TOKEN });
 server.listen(Number(FEED_PORT), '127.0.0.1');
 process.on('disconnect', () => process.exit(0));

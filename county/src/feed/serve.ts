@@ -1,14 +1,16 @@
 import { createServer } from 'node:http';
 import type { IncomingMessage, Server, ServerResponse } from 'node:http';
-import { Resvg } from '@resvg/resvg-js';
+import { setTimeout as wait } from 'node:timers/promises';
 import type { County } from '../county.js';
-import type { FeedRecord } from '../listingRecord.js';
 import type { Market } from '../market.js';
+import { PublicRecords } from '../publicRecord.js';
 import { answerShowing } from '../offices/answer.js';
-import { captionOf, drawPicture, PICTURE_WIDTH } from '../pictures.js';
-import { readFilter } from './filter.js';
-
-type Row = Readonly<Record<string, unknown>>;
+import { FaultMaker } from './faults.js';
+import type { Faults } from './faults.js';
+import { sendDocument, sendPicture } from './files.js';
+import { metadata } from './metadata.js';
+import { query } from './query.js';
+import { resourcesOf } from './resources.js';
 
 export interface FeedOptions {
   readonly county: County;
@@ -16,106 +18,86 @@ export interface FeedOptions {
   readonly token: string;
 }
 
-const PAGE = 1000;
-
 /**
- * The listing feed over HTTP: RESO resources as OData JSON with server paging, a bearer token, pictures,
- * the listing offices' answers to showing requests, and a clock that the demo sets.
+ * The listing feed over HTTP: RESO resources as OData JSON with server paging, a bearer token, pictures and documents,
+ * the public record, the listing offices' answers to showing requests, and a clock and faults that the demo sets.
  */
 export function serveFeed({ county, market, token }: FeedOptions): Server {
-  const rowsOf: Readonly<Record<string, () => readonly Row[]>> = {
-    Property: () => market.listings,
-    Member: () => county.members as unknown as readonly Row[],
-    Office: () => county.offices as unknown as readonly Row[],
-    HistoryTransactional: () => market.history as unknown as readonly Row[],
-  };
+  const resources = resourcesOf(county, market);
+  const records = new PublicRecords(county, market);
+  const faults = new FaultMaker();
 
   const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const url = new URL(request.url ?? '/', `http://${request.headers.host ?? 'localhost'}`);
-    const [root, name, file] = url.pathname.split('/').slice(1);
+    const [root, name = '', file = ''] = url.pathname.split('/').slice(1).map(decodeURIComponent);
+    const missing = (): void => send(response, 404, problem(404, `There is no ${url.pathname}.`));
     if (root === 'health') return send(response, 200, { status: 'up' });
-    if (root === 'media') return sendPicture(response, name ?? '', file ?? '');
+    const entry = market.find(name);
+    if (root === 'media') {
+      if (!entry || !sendPicture(response, market.record(entry), entry.listing.parcel, file)) missing();
+      return;
+    }
     if (request.headers.authorization !== `Bearer ${token}`)
-      return send(response, 401, { error: { code: '401', message: 'This feed needs its token.' } });
-    if (root === 'clock' && request.method === 'PUT') {
-      const { now } = JSON.parse(await bodyOf(request)) as { now: number };
-      market.advanceTo(now);
-      return send(response, 200, { now });
+      return send(response, 401, problem(401, 'This feed needs its token.'));
+    if (request.method === 'PUT') {
+      const body = JSON.parse(await bodyOf(request)) as unknown;
+      if (root === 'clock') market.advanceTo((body as { now: number }).now);
+      else if (root === 'faults') faults.set(body as Faults);
+      else return missing();
+      return send(response, 200, body);
     }
     if (root === 'showings' && request.method === 'POST') {
       const ask = JSON.parse(await bodyOf(request)) as { ListingKey: string; startAt: number; askedAt: number };
-      const record = listing(ask.ListingKey);
-      return record
-        ? send(response, 200, answerShowing(record, ask))
-        : send(response, 404, { error: { code: '404', message: 'No such listing.' } });
+      const home = market.find(ask.ListingKey);
+      return home ? send(response, 200, answerShowing(market.record(home), ask)) : missing();
     }
-    const rows = root === 'odata' && name ? rowsOf[name] : undefined;
-    if (!rows) return send(response, 404, { error: { code: '404', message: `There is no ${url.pathname}.` } });
-    return send(response, 200, page(rows(), url));
-  };
-
-  const listing = (key: string): FeedRecord | undefined => market.listings.find((record) => record['ListingKey'] === key);
-
-  const page = (rows: readonly Row[], url: URL): unknown => {
-    const query = url.searchParams;
-    const filter = query.get('$filter');
-    const found = filter ? rows.filter(readFilter(filter)) : [...rows];
-    for (const [field, direction] of (query.get('$orderby') ?? '')
-      .split(',')
-      .filter(Boolean)
-      .map((part) => part.trim().split(' '))
-      .reverse()) {
-      found.sort(
-        (a, b) =>
-          (String(a[field as string]) < String(b[field as string])
-            ? -1
-            : String(a[field as string]) > String(b[field as string])
-              ? 1
-              : 0) * (direction === 'desc' ? -1 : 1),
-      );
+    if (root === 'documents') {
+      if (!entry || !sendDocument(response, market.record(entry), entry.listing.parcel, file)) missing();
+      return;
     }
-    const skip = Number(query.get('$skip') ?? 0);
-    const top = Math.min(PAGE, Number(query.get('$top') ?? PAGE));
-    const select = query.get('$select')?.split(',');
-    const value = found.slice(skip, skip + top).map((row) => shaped(row, select, query.get('$expand') === 'Media'));
-    query.set('$skip', String(skip + top));
-    return {
-      '@odata.context': `${url.origin}/odata/$metadata`,
-      ...(query.get('$count') === 'true' ? { '@odata.count': found.length } : {}),
-      ...(skip + top < found.length ? { '@odata.nextLink': url.toString() } : {}),
+    if (root === 'records') {
+      const found = records.find(name);
+      return found ? send(response, 200, found) : missing();
+    }
+    if (root !== 'odata') return missing();
+    if (faults.happens('throttled')) {
+      response.setHeader('retry-after', '1');
+      return send(response, 429, problem(429, 'Too many requests; try again in a second.'));
+    }
+    if (faults.happens('errors')) return send(response, 503, problem(503, 'The feed is not available just now.'));
+    if (faults.happens('slow')) await wait(1000);
+    if (name === '$metadata') {
+      response.writeHead(200, { 'content-type': 'application/xml' });
+      response.end(metadata());
+      return;
+    }
+    const resource = Object.hasOwn(resources, name) ? resources[name] : undefined;
+    if (!resource) return missing();
+    const { value, count, next } = faults.spoiled(query(resource, url));
+    const body = JSON.stringify({
+      '@odata.context': `${url.origin}/odata/$metadata#${name}`,
+      ...(count === null ? {} : { '@odata.count': count }),
+      ...(next === null ? {} : { '@odata.nextLink': next }),
       value,
-    };
-  };
-
-  const shaped = (row: Row, select: readonly string[] | undefined, withMedia: boolean): Row => {
-    const fields = select ? Object.fromEntries(select.map((field) => [field, row[field] ?? null])) : row;
-    if (!withMedia) return fields;
-    const Media = Array.from({ length: Number(row['PhotosCount'] ?? 0) }, (_, Order) => ({
-      MediaKey: `${String(row['ListingKey'])}-${Order}`,
-      Order,
-      ShortDescription: captionOf(Order),
-      MediaURL: `/media/${String(row['ListingKey'])}/${Order}.svg`,
-    }));
-    return { ...fields, Media };
-  };
-
-  const sendPicture = (response: ServerResponse, key: string, file: string): void => {
-    const match = /^(\d)\.(svg|png)$/.exec(file);
-    const record = listing(key);
-    if (!match || !record) return send(response, 404, { error: { code: '404', message: 'No such picture.' } });
-    const svg = drawPicture(record, Number(match[1]));
-    const png = match[2] === 'png';
-    response.writeHead(200, { 'content-type': png ? 'image/png' : 'image/svg+xml', 'cache-control': 'public, max-age=86400' });
-    response.end(png ? new Resvg(svg, { fitTo: { mode: 'width', value: PICTURE_WIDTH } }).render().asPng() : svg);
+    });
+    response.writeHead(200, { 'content-type': 'application/json', 'odata-version': '4.01' });
+    if (faults.happens('cut')) {
+      response.write(body.slice(0, body.length / 2));
+      setTimeout(() => response.destroy(), 20);
+      return;
+    }
+    response.end(body);
   };
 
   return createServer((request, response) => {
     answer(request, response).catch((error: unknown) => {
-      send(response, 400, {
-        error: { code: '400', message: error instanceof Error ? error.message : 'The request could not be read.' },
-      });
+      send(response, 400, problem(400, error instanceof Error ? error.message : 'The request could not be read.'));
     });
   });
+}
+
+function problem(code: number, message: string): unknown {
+  return { error: { code: String(code), message } };
 }
 
 async function bodyOf(request: IncomingMessage): Promise<string> {

@@ -1,161 +1,217 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { ListingRecord } from '@perambula/core';
-import { DataSource, In } from 'typeorm';
+import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { ifFree } from '../common/locked.js';
-import { ListingEventRow, ListingRow, SequenceRow } from '../listings/index.js';
-import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
-import { readRecord } from './readRecord.js';
+import { FeedCursorRow } from './feed.entity.js';
+import { FeedSource, NoSuchResource } from './feed.source.js';
+import type { Raw } from './feed.source.js';
+import { ListingWriter, textOf } from './listing.writer.js';
+import type { Told } from './listing.writer.js';
 
-type Raw = Readonly<Record<string, unknown>>;
-
-const TRACKED = ['StandardStatus', 'ListPrice'] as const;
 const BEGINNING = '1970-01-01T00:00:00.000Z';
+/** Records may come into a feed some while after the moment they bear. */
+const LATE_MS = 10 * 60_000;
+const KEYS_A_REQUEST = 300;
+
+/** What the reader is doing, for whoever watches. */
+export interface FeedProgress {
+  readonly doing: 'waiting' | 'reading past changes' | 'first load' | 'reading changes' | 'comparing';
+  readonly read: number;
+  readonly failure: string | null;
+}
 
 /**
- * Reads listings from a RESO Web API: all of them once, then what was modified since. It can stop anywhere;
- * a record that comes again or late changes nothing twice, one that cannot be read is set aside.
+ * Reads listings from a RESO Web API: its account of the past, all listings once, then what was modified since. It can
+ * stop anywhere and goes on where it was; a record that comes again or late changes nothing twice.
  */
 @Injectable()
 export class FeedReader {
+  progress: FeedProgress = { doing: 'waiting', read: 0, failure: null };
+  private readonly source: FeedSource;
+
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    private readonly writer: ListingWriter,
     @Inject(CONFIG) private readonly config: Config,
-  ) {}
+  ) {
+    this.source = new FeedSource(config.feed.url, config.feed.token);
+  }
 
   /** @returns how many listings changed; 0 also when another server is reading */
   async pull(): Promise<number> {
-    return (await ifFree(this.database, 'feed', () => this.read())) ?? 0;
+    try {
+      const changed = (await ifFree(this.database, 'feed', () => this.read())) ?? 0;
+      this.progress = { doing: 'waiting', read: changed, failure: null };
+      return changed;
+    } catch (error) {
+      this.progress = { ...this.progress, doing: 'waiting', failure: (error as Error).message };
+      throw error;
+    }
   }
 
   private async read(): Promise<number> {
-    const cursors = this.database.getRepository(FeedCursorRow);
-    const cursor =
-      (await cursors.findOneBy({ resource: 'Property' })) ??
-      cursors.create({ resource: 'Property', modifiedAt: BEGINNING, lastKey: '', firstLoadDone: false });
-    if (!cursor.firstLoadDone) await this.readHistory();
-    let changed = 0;
-    for (;;) {
-      // one step of the clock holds several records with one timestamp: the key tells those already read from the rest
-      const filter = `ModificationTimestamp gt ${cursor.modifiedAt} or (ModificationTimestamp eq ${cursor.modifiedAt} and ListingKey gt '${cursor.lastKey}')`;
-      const { value, more } = await this.page(
-        `Property?$filter=${encodeURIComponent(filter)}&$orderby=ModificationTimestamp,ListingKey&$top=1000`,
-      );
-      const last = value[value.length - 1];
-      changed += await this.database.transaction(async (manager) => {
-        const written = await this.write(manager, value, cursor.firstLoadDone);
-        if (last)
-          Object.assign(cursor, { modifiedAt: String(last['ModificationTimestamp']), lastKey: String(last['ListingKey']) });
-        if (!more) cursor.firstLoadDone = true;
-        await manager.save(FeedCursorRow, cursor);
-        return written;
-      });
-      if (!more) return changed;
-    }
+    const listings = await this.cursor('Property');
+    const isFirst = !listings.firstLoadDone;
+    if (isFirst) await this.readPast();
+    const changed = await this.readListings(listings);
+    // what happened while the listings were read
+    if (isFirst) await this.readPast();
+    await this.readOpenHouses();
+    await this.compareKeys();
+    return changed;
   }
 
-  /** The feed's own account of past changes, taken once, so that a listing's history reaches back before the first load. */
-  private async readHistory(): Promise<void> {
-    const events = this.database.getRepository(ListingEventRow);
-    await events.delete({ sequence: 0 });
-    let path: string | null = 'HistoryTransactional?$orderby=ModificationTimestamp';
-    while (path) {
-      const { value, next }: { value: readonly Raw[]; next: string | null } = await this.page(path);
-      const rows = value.map((row) => ({
-        sequence: 0,
-        listingKey: String(row['ResourceRecordKey']),
-        field: String(row['FieldName']),
-        fromValue: textOf(row['PreviousValue']),
-        toValue: textOf(row['NewValue']),
-        at: new Date(String(row['ModificationTimestamp'])),
-      }));
-      if (rows.length > 0) await events.insert(rows);
-      path = next;
-    }
-  }
-
-  private async write(manager: EntityManager, raws: readonly Raw[], isNews: boolean): Promise<number> {
-    const records: ListingRecord[] = [];
-    for (const raw of raws) {
-      try {
-        records.push(readRecord(raw));
-      } catch (error) {
-        await manager.save(FeedRejectRow, {
-          listingKey: String(raw['ListingKey'] ?? '?').slice(0, 60),
-          reason: (error as Error).message.slice(0, 300),
-          record: JSON.stringify(raw),
-          at: this.clock.date(),
-        });
-      }
-    }
-    if (records.length === 0) return 0;
-    const sequence = await manager.findOneOrFail(SequenceRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
-    const known = new Map(
-      (await manager.findBy(ListingRow, { listingKey: In(records.map(({ ListingKey }) => ListingKey)) })).map((row) => [
-        row.listingKey,
-        row,
-      ]),
-    );
-    const rows: Partial<ListingRow>[] = [];
-    const events: Partial<ListingEventRow>[] = [];
-    for (const record of records) {
-      const before = known.get(record.ListingKey);
-      const modifiedAt = new Date(String(record['ModificationTimestamp']));
-      if (before && before.modifiedAt >= modifiedAt) continue;
-      sequence.value++;
-      rows.push({
-        listingKey: record.ListingKey,
-        sequence: sequence.value,
-        standardStatus: String(record['StandardStatus']),
-        parcelNumber: textOf(record['ParcelNumber']),
-        modifiedAt,
-        removed: false,
-        data: record,
-      });
-      const event = (field: string, from: unknown, to: unknown, at: Date): unknown =>
-        events.push({
-          sequence: isNews ? sequence.value : 0,
-          listingKey: record.ListingKey,
-          field,
-          fromValue: textOf(from),
-          toValue: textOf(to),
-          at,
-        });
-      if (!before)
-        event(
-          'ListingKey',
-          null,
-          record.ListingKey,
-          isNews ? modifiedAt : new Date(String(record['OriginalEntryTimestamp'] ?? record['ModificationTimestamp'])),
-        );
-      else
-        for (const field of TRACKED)
-          if (before.data[field] !== record[field]) event(field, before.data[field], record[field], modifiedAt);
-    }
-    if (rows.length === 0) return 0;
-    await manager.upsert(ListingRow, rows, ['listingKey']);
-    if (events.length > 0) await manager.insert(ListingEventRow, events);
-    await manager.save(SequenceRow, sequence);
-    return rows.length;
-  }
-
-  private async page(path: string): Promise<{ value: readonly Raw[]; more: boolean; next: string | null }> {
-    const url = path.startsWith('http') ? path : `${this.config.feed.url}/odata/${path}`;
-    const response = await fetch(url, {
-      headers: { authorization: `Bearer ${this.config.feed.token}` },
-      signal: AbortSignal.timeout(30_000),
+  /** The feed's own account of past changes, so that a listing's history reaches back before the first load. */
+  private async readPast(): Promise<void> {
+    const cursor = await this.cursor('HistoryTransactional');
+    await this.follow(cursor, 'HistoryTransactionalKey', 'reading past changes', cursor.firstLoadDone, async (page, also) => {
+      await this.writer.writePast(page.map(toldOf), also);
+      return 0;
     });
-    if (!response.ok) throw new Error(`The feed answered ${response.status} to ${url}`);
-    const body = (await response.json()) as { value: readonly Raw[]; '@odata.nextLink'?: string };
-    const next = body['@odata.nextLink'] ?? null;
-    return { value: body.value, more: next !== null, next };
+  }
+
+  private async readListings(cursor: FeedCursorRow): Promise<number> {
+    const isNews = cursor.firstLoadDone;
+    const news = isNews ? 'reading changes' : 'first load';
+    return this.follow(cursor, 'ListingKey', news, isNews, async (page, also) => {
+      const fresh = isNews ? await this.writer.fresh(page) : page;
+      const told = !isNews ? [] : fresh.length > 0 ? await this.changesOf(fresh) : [];
+      return (await this.writer.write(fresh, { told, isNews, also })).changed;
+    });
+  }
+
+  /** The feed's account of what became of these listings, or null when it keeps none. */
+  private async changesOf(page: readonly Raw[]): Promise<Told[] | null> {
+    const keys = [...new Set(page.map((raw) => String(raw['ListingKey'])))];
+    const told: Told[] = [];
+    try {
+      for (let i = 0; i < keys.length; i += KEYS_A_REQUEST) {
+        const quoted = keys.slice(i, i + KEYS_A_REQUEST).map((key) => `'${key.replaceAll("'", "''")}'`);
+        const filter = `ResourceRecordKey in (${quoted.join(',')})`;
+        for await (const rows of this.source.all(`HistoryTransactional?$filter=${encodeURIComponent(filter)}`))
+          told.push(...rows.map(toldOf));
+      }
+    } catch (error) {
+      if (error instanceof NoSuchResource) return null;
+      throw error;
+    }
+    return told;
+  }
+
+  private async readOpenHouses(): Promise<void> {
+    const cursor = await this.cursor('OpenHouse');
+    await this.follow(cursor, 'OpenHouseKey', this.progress.doing, cursor.firstLoadDone, async (page, also) => {
+      await this.database.transaction(async (manager) => {
+        const rows = page.map((raw) => [
+          raw['OpenHouseKey'],
+          raw['ListingKey'],
+          new Date(String(raw['OpenHouseStartTime'])),
+          new Date(String(raw['OpenHouseEndTime'])),
+          raw['OpenHouseStatus'],
+          new Date(String(raw['ModificationTimestamp'])),
+        ]);
+        if (rows.length > 0)
+          await manager.query(
+            `INSERT INTO open_houses (openHouseKey, listingKey, startsAt, endsAt, status, modifiedAt) VALUES ?
+             ON DUPLICATE KEY UPDATE startsAt = IF(VALUES(modifiedAt) > modifiedAt, VALUES(startsAt), startsAt),
+               endsAt = IF(VALUES(modifiedAt) > modifiedAt, VALUES(endsAt), endsAt),
+               status = IF(VALUES(modifiedAt) > modifiedAt, VALUES(status), status),
+               modifiedAt = GREATEST(modifiedAt, VALUES(modifiedAt))`,
+            [rows],
+          );
+        await also(manager);
+      });
+      return page.length;
+    });
+  }
+
+  /** Once a day of the county, and after the first load: which listings the feed no longer has. */
+  private async compareKeys(): Promise<void> {
+    const cursor = await this.cursor('Comparison');
+    const today = new Intl.DateTimeFormat('en-CA', { timeZone: this.config.zone }).format(this.clock.date());
+    if (cursor.modifiedAt === today) return;
+    this.progress = { ...this.progress, doing: 'comparing' };
+    const there = new Set<string>();
+    for await (const page of this.source.all('Property?$select=ListingKey'))
+      for (const raw of page) there.add(String(raw['ListingKey']));
+    const stored = await this.database.query<{ listingKey: string }[]>(
+      "SELECT listingKey FROM listings WHERE removed = 0 AND source = 'feed'",
+    );
+    await this.writer.remove(stored.map(({ listingKey }) => listingKey).filter((key) => !there.has(key)));
+    await this.database.getRepository(FeedCursorRow).save({ ...cursor, modifiedAt: today });
+  }
+
+  /**
+   * Reads a resource from its cursor on, page after page; the cursor moves in the transaction that writes a page, and
+   * the next page is asked for meanwhile. Once all was read, each round begins a little earlier, for what came late.
+   */
+  private async follow(
+    cursor: FeedCursorRow,
+    key: string,
+    doing: FeedProgress['doing'],
+    again: boolean,
+    write: (page: readonly Raw[], also: (manager: EntityManager) => Promise<unknown>) => Promise<number>,
+  ): Promise<number> {
+    let changed = 0;
+    let from = again ? { at: earlier(cursor.modifiedAt), key: '' } : { at: cursor.modifiedAt, key: cursor.lastKey };
+    const ask = (): Promise<readonly Raw[]> => this.source.after(cursor.resource, key, from);
+    let next = ask();
+    for (;;) {
+      let page: readonly Raw[];
+      try {
+        page = await next;
+      } catch (error) {
+        if (error instanceof NoSuchResource) return changed;
+        throw error;
+      }
+      if (page.length === 0 && cursor.firstLoadDone) return changed;
+      from = page.map((raw) => ({ at: String(raw['ModificationTimestamp']), key: String(raw[key]) })).reduce(later, from);
+      const done = page.length === 0;
+      if (!done) next = ask();
+      next.catch(() => undefined);
+      if (later(from, { at: cursor.modifiedAt, key: cursor.lastKey }) === from)
+        Object.assign(cursor, { modifiedAt: from.at, lastKey: from.key });
+      cursor.firstLoadDone ||= done;
+      changed += await write(page, (manager) => manager.save(FeedCursorRow, cursor));
+      this.progress = {
+        doing,
+        read: this.progress.doing === doing ? this.progress.read + page.length : page.length,
+        failure: null,
+      };
+      if (done) return changed;
+    }
+  }
+
+  private async cursor(resource: string): Promise<FeedCursorRow> {
+    const cursors = this.database.getRepository(FeedCursorRow);
+    return (
+      (await cursors.findOneBy({ resource })) ??
+      cursors.create({ resource, modifiedAt: BEGINNING, lastKey: '', firstLoadDone: false })
+    );
   }
 }
 
-function textOf(value: unknown): string | null {
-  return value == null ? null : String(value).slice(0, 200);
+type Place = { readonly at: string; readonly key: string };
+
+function later(a: Place, b: Place): Place {
+  return a.at > b.at || (a.at === b.at && a.key >= b.key) ? a : b;
+}
+
+function earlier(at: string): string {
+  return new Date(Math.max(0, Date.parse(at) - LATE_MS)).toISOString();
+}
+
+function toldOf(raw: Raw): Told {
+  return {
+    feedKey: String(raw['HistoryTransactionalKey']),
+    listingKey: String(raw['ResourceRecordKey']),
+    field: String(raw['FieldName']),
+    from: textOf(raw['PreviousValue']),
+    to: textOf(raw['NewValue']),
+    at: new Date(String(raw['ModificationTimestamp'])),
+  };
 }

@@ -1,3 +1,3 @@
-export { ListingEventRow, ListingRow, SequenceRow } from './listing.entity.js';
+export { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listing.entity.js';
 export { asChange, ListingsService } from './listings.service.js';
 export { ListingsModule } from './listings.module.js';

@@ -12,6 +12,8 @@ export class ListingRow {
   @Index() @Column('varchar', { length: 40, nullable: true }) parcelNumber: string | null;
   @Column('datetime', { precision: 3 }) modifiedAt: Date;
   @Column('boolean', { default: false }) removed: boolean;
+  /** Whether it came from the feed or was read from a file. */
+  @Column('varchar', { length: 10, default: 'feed' }) source: 'feed' | 'file';
   @Column('json') data: ListingRecord;
 }
 
@@ -25,6 +27,19 @@ export class ListingEventRow {
   @Column('varchar', { length: 200, nullable: true }) fromValue: string | null;
   @Column('varchar', { length: 200, nullable: true }) toValue: string | null;
   @Index() @Column('datetime', { precision: 3 }) at: Date;
+  /** What the feed calls this change, so that none is kept twice. */
+  @Index({ unique: true }) @Column('varchar', { length: 120, nullable: true }) feedKey: string | null;
+}
+
+/** An open house as it was announced. */
+@Entity('open_houses')
+export class OpenHouseRow {
+  @PrimaryColumn('varchar', { length: 60 }) openHouseKey: string;
+  @Index() @Column('varchar', { length: 60 }) listingKey: string;
+  @Index() @Column('datetime', { precision: 3 }) startsAt: Date;
+  @Column('datetime', { precision: 3 }) endsAt: Date;
+  @Column('varchar', { length: 20 }) status: string;
+  @Column('datetime', { precision: 3 }) modifiedAt: Date;
 }
 
 /** The last sequence number given out: one row, locked by whoever takes the next, so that commit order is sequence order. */

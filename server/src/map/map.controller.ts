@@ -6,17 +6,22 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
 
-/** The base map's file and the listings' pictures, both from the county's side. */
+const EMPTY = '{"type":"FeatureCollection","features":[]}';
+
+/** The base map's files and the listings' pictures, both from the county's side. */
 @Controller()
 export class MapController {
   constructor(@Inject(CONFIG) private readonly config: Config) {}
 
-  @Get('api/map/base.geojson')
+  /** The far map, or a piece of the near one; most pieces of the county are empty. */
+  @Get('map/:piece')
   @Header('content-type', 'application/geo+json')
   @Header('cache-control', 'private, max-age=3600')
-  base(): StreamableFile {
-    const file = join(this.config.countyDir, 'base.geojson');
-    return new StreamableFile(createReadStream(found(existsSync(file) ? file : null, 'base map')));
+  map(@Param('piece') piece: string): StreamableFile {
+    const [, name = ''] = /^(far|-?\d{1,5}_-?\d{1,5})\.geojson$/.exec(piece) ?? [];
+    const file = join(this.config.countyDir, name === 'far' ? 'far.geojson' : join('near', `${name}.geojson`));
+    found(name || null, 'map');
+    return existsSync(file) ? new StreamableFile(createReadStream(file)) : new StreamableFile(Buffer.from(EMPTY));
   }
 
   @Get('media/:key/:file')

@@ -82,10 +82,13 @@ export interface TestStack extends Stack {
   readonly end: () => Promise<void>;
 }
 
+/** About as many homes for sale as a town has, with a little more than two years of listings. */
+const SMALL_COUNTY = { parcels: 5000, since: '2024-01-01' };
+
 /** The whole application in a directory and on ports of its own, with both of the demo's agents signed in. */
 export async function startTestStack(): Promise<TestStack> {
   const data = mkdtempSync(join(tmpdir(), 'perambula-'));
-  const stack = await startStack({ data, port: await freePort() });
+  const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY });
   const { web, signIn, database, mail } = stack.run;
   const mailbox: TestStack['mailbox'] = async (atLeast = 0) => {
     for (let tries = 0; ; tries++) {

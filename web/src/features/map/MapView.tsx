@@ -9,16 +9,15 @@ import OlMap from 'ol/Map.js';
 import View from 'ol/View.js';
 import ScaleLine from 'ol/control/ScaleLine.js';
 import Zoom from 'ol/control/Zoom.js';
-import GeoJSON from 'ol/format/GeoJSON.js';
 import Point from 'ol/geom/Point.js';
 import { Draw, Modify } from 'ol/interaction.js';
 import VectorLayer from 'ol/layer/Vector.js';
-import VectorImageLayer from 'ol/layer/VectorImage.js';
 import { fromLonLat } from 'ol/proj.js';
 import VectorSource from 'ol/source/Vector.js';
 import { useEffect, useRef, useState } from 'react';
 import { COLOUR } from '../../shared/tokens.js';
-import { boundStyle, baseStyle, markStyle, priceStyle } from './mapStyles.js';
+import { createBaseLayers } from './baseLayers.js';
+import { boundStyle, markStyle, priceStyle } from './mapStyles.js';
 import { geometryOf, shapeOf } from './boundGeometry.js';
 import { MapLegend } from './MapLegend.js';
 
@@ -48,7 +47,7 @@ export function MapView(props: MapViewProps) {
 
   useEffect(() => {
     map.map.setTarget(element.current);
-    void document.fonts.ready.then(() => map.base.changed());
+    void document.fonts.ready.then(() => map.base.forEach((layer) => layer.changed()));
     const pointer = (event: { pixel: number[]; dragging?: boolean }): void => {
       if (event.dragging) return;
       const key = keyAt(map, event.pixel);
@@ -187,16 +186,11 @@ function keyAt({ map, listings }: ReturnType<typeof createMap>, pixel: number[])
 }
 
 function createMap() {
-  const base = new VectorImageLayer({
-    source: new VectorSource({ url: '/api/map/base.geojson', format: new GeoJSON() }),
-    style: baseStyle,
-    declutter: true,
-    imageRatio: 1.5,
-  });
+  const base = createBaseLayers();
   const bounds = new VectorLayer({ source: new VectorSource(), updateWhileInteracting: true });
   const listings = new VectorLayer({ source: new VectorSource(), updateWhileInteracting: true });
   const map = new OlMap({
-    layers: [base, bounds, listings],
+    layers: [...base, bounds, listings],
     view: new View({ center: HOME, zoom: 11.6, minZoom: 9.5, maxZoom: 18, enableRotation: false }),
     controls: [new ScaleLine({ units: 'us', minWidth: 60 }), new Zoom({ zoomInTipLabel: 'Closer', zoomOutTipLabel: 'Farther' })],
   });

@@ -1,0 +1,115 @@
+import type { County } from '../county.js';
+import type { Entry, Market } from '../market.js';
+import type { Filter } from './filter.js';
+
+export type Row = Readonly<Record<string, unknown>>;
+
+/** Something of a resource that can be read field by field, and as a whole once it is wanted. */
+export interface Item {
+  readonly read: (field: string) => unknown;
+  readonly whole: () => Row;
+  /** A listing's pictures. */
+  readonly media?: () => Row[];
+}
+
+/** One RESO resource as the feed keeps it. */
+export interface Resource {
+  readonly key: string;
+  /** The field or fields that `items` come in order of. */
+  readonly inOrder: string;
+  /** At least the items that a filter accepts. */
+  items(filter: Filter | null): Iterable<Item>;
+}
+
+export function resourcesOf(county: County, market: Market): Readonly<Record<string, Resource>> {
+  return {
+    Property: {
+      key: 'ListingKey',
+      inOrder: 'ModificationTimestamp,ListingKey',
+      *items(filter) {
+        for (const entry of entriesFor(market, filter, 'ListingKey')) yield propertyItem(market, entry);
+      },
+    },
+    Media: {
+      key: 'MediaKey',
+      inOrder: '',
+      items: (filter) =>
+        entriesFor(market, filter, 'ResourceRecordKey').flatMap((entry) => mediaOf(market, entry).map(plainItem)),
+    },
+    OpenHouse: {
+      key: 'OpenHouseKey',
+      inOrder: 'ModificationTimestamp,OpenHouseKey',
+      *items(filter) {
+        for (const row of since(market.openHouses(), filter, (row) => Date.parse(row.ModificationTimestamp)))
+          yield plainItem(row);
+      },
+    },
+    HistoryTransactional: {
+      key: 'HistoryTransactionalKey',
+      inOrder: 'ModificationTimestamp,HistoryTransactionalKey',
+      *items(filter) {
+        const rows = market.history(filter?.only('ResourceRecordKey') ?? null);
+        for (const row of since(rows, filter, (row) => Date.parse(row.ModificationTimestamp))) yield plainItem(row);
+      },
+    },
+    Member: { key: 'MemberKey', inOrder: '', items: () => county.members.map(plainItem) },
+    Office: { key: 'OfficeKey', inOrder: '', items: () => county.offices.map(plainItem) },
+  };
+}
+
+function mediaOf(market: Market, entry: Entry): Row[] {
+  return market.captions(entry).map((ShortDescription, Order) => ({
+    MediaKey: `${entry.key}-${Order}`,
+    ResourceName: 'Property',
+    ResourceRecordKey: entry.key,
+    MediaCategory: 'Photo',
+    MimeType: 'image/svg+xml',
+    Order,
+    ShortDescription,
+    MediaURL: `/media/${entry.key}/${Order}.svg`,
+  }));
+}
+
+function entriesFor(market: Market, filter: Filter | null, key: string): readonly Entry[] {
+  const keys = filter?.only(key);
+  if (keys) {
+    return [...new Set(keys)]
+      .flatMap((each) => market.find(each) ?? [])
+      .sort((a, b) => a.modified - b.modified || (a.key < b.key ? -1 : 1));
+  }
+  return since(market.entries(), filter, ({ modified }) => modified);
+}
+
+/** Of rows in order of their last change, those not ruled out by a filter on it. */
+function since<T>(rows: readonly T[], filter: Filter | null, changedAt: (row: T) => number): readonly T[] {
+  const least = filter?.least('ModificationTimestamp');
+  if (least == null) return rows;
+  const from = Date.parse(least);
+  let [low, high] = [0, rows.length];
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (changedAt(rows[middle] as T) >= from) high = middle;
+    else low = middle + 1;
+  }
+  return rows.slice(low);
+}
+
+function propertyItem(market: Market, entry: Entry): Item {
+  let record: Row | null = null;
+  const whole = (): Row => (record ??= market.record(entry));
+  return {
+    whole,
+    media: () => mediaOf(market, entry),
+    // what readers ask for most is known without the rest
+    read: (field) =>
+      field === 'ListingKey'
+        ? entry.key
+        : field === 'ModificationTimestamp'
+          ? new Date(entry.modified).toISOString()
+          : whole()[field],
+  };
+}
+
+function plainItem(row: object): Item {
+  return { read: (field) => (row as Row)[field], whole: () => row as Row };
+}

@@ -1,0 +1,12 @@
+import { chromium } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+const run = JSON.parse(readFileSync(process.env.RUN ?? '/work/main/.data/run.json'));
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox','--disable-gpu','--disable-quic','--no-first-run','--disable-background-networking','--disable-component-update','--disable-sync'] });
+const ctx = await b.newContext({ viewport: { width: 1280, height: 800 } });
+const p = await ctx.newPage(); p.on('console', m => ['error','warning'].includes(m.type()) && console.log('CONSOLE', m.text().slice(0,300))); p.on('requestfailed', r => console.log('FAILED', r.url())); p.on('pageerror', e => console.log('PAGEERR', e.message));
+globalThis.p = p; globalThis.run = run; globalThis.ctx = ctx;
+await p.goto(run.web); 
+await p.request.post(run.web + '/api/session', { data: run.signIn });
+const steps = await import(process.argv[2]);
+await steps.default({ p, run, ctx, b });
+await b.close();

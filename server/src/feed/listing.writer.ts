@@ -1,0 +1,222 @@
+import { Injectable } from '@nestjs/common';
+import type { ListingRecord } from '@perambula/core';
+import { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
+import { Clock } from '../clock/index.js';
+import { SequenceRow } from '../listings/index.js';
+import type { Raw } from './feed.source.js';
+import { readRecord } from './readRecord.js';
+
+/** A change of a listing as the feed's own history tells it. */
+export interface Told {
+  readonly feedKey: string;
+  readonly listingKey: string;
+  readonly field: string;
+  readonly from: string | null;
+  readonly to: string | null;
+  readonly at: Date;
+}
+
+export interface Written {
+  readonly changed: number;
+  readonly rejected: readonly { readonly listingKey: string; readonly reason: string }[];
+}
+
+interface Known {
+  readonly listingKey: string;
+  readonly modifiedAt: Date;
+  readonly removed: number;
+  readonly status: string | null;
+  readonly price: string | null;
+}
+
+type EventRow = readonly [
+  sequence: number,
+  listingKey: string,
+  field: string,
+  from: string | null,
+  to: string | null,
+  at: Date,
+  feedKey: string,
+];
+
+/**
+ * Writes listings with the events that lead to them, in one transaction and with one rising sequence. A record that
+ * comes again or late changes nothing; one that cannot be read is set aside with its reason.
+ */
+@Injectable()
+export class ListingWriter {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+  ) {}
+
+  /**
+   * @param told the feed's own account of these listings' changes; without it, status and price are compared
+   * @param isNews whether anybody may be told of them; a first load is not news
+   * @param also what must be written in the same transaction
+   */
+  async write(
+    raws: readonly Raw[],
+    {
+      told,
+      isNews,
+      also,
+    }: { told: readonly Told[] | null; isNews: boolean; also?: (manager: EntityManager) => Promise<unknown> },
+  ): Promise<Written> {
+    const records: ListingRecord[] = [];
+    const rejected: { listingKey: string; reason: string; record: string }[] = [];
+    for (const raw of raws) {
+      try {
+        records.push(readRecord(raw));
+      } catch (error) {
+        rejected.push({
+          listingKey: String(raw['ListingKey'] ?? '?').slice(0, 60),
+          reason: (error as Error).message.slice(0, 300),
+          record: JSON.stringify(raw),
+        });
+      }
+    }
+    const changed = await this.database.transaction(async (manager) => {
+      if (rejected.length > 0)
+        await manager.query('REPLACE INTO feed_rejects (listingKey, reason, record, at) VALUES ?', [
+          rejected.map(({ listingKey, reason, record }) => [listingKey, reason, record, this.clock.date()]),
+        ]);
+      const written = records.length > 0 ? await this.writeRecords(manager, latestOf(records), told, isNews) : 0;
+      await also?.(manager);
+      return written;
+    });
+    return { changed, rejected };
+  }
+
+  /** Of a feed's records those that are not stored as they are. */
+  async fresh(raws: readonly Raw[]): Promise<Raw[]> {
+    if (raws.length === 0) return [];
+    const stored = new Map(
+      (
+        await this.database.query<Pick<Known, 'listingKey' | 'modifiedAt' | 'removed'>[]>(
+          'SELECT listingKey, modifiedAt, removed FROM listings WHERE listingKey IN (?)',
+          [raws.map((raw) => String(raw['ListingKey']))],
+        )
+      ).map((row) => [row.listingKey, row]),
+    );
+    return raws.filter((raw) => {
+      const row = stored.get(String(raw['ListingKey']));
+      return !row || row.removed !== 0 || !(row.modifiedAt >= new Date(String(raw['ModificationTimestamp'])));
+    });
+  }
+
+  /** Writes changes that came before any listing was read; they are nobody's news. */
+  async writePast(told: readonly Told[], also: (manager: EntityManager) => Promise<unknown>): Promise<void> {
+    await this.database.transaction(async (manager) => {
+      await insertEvents(
+        manager,
+        told.map((each) => eventOf(each, 0)),
+      );
+      await also(manager);
+    });
+  }
+
+  /** Marks listings that the feed no longer has. */
+  async remove(keys: readonly string[]): Promise<void> {
+    if (keys.length === 0) return;
+    await this.database.transaction(async (manager) => {
+      const sequence = await lockSequence(manager);
+      const events: EventRow[] = [];
+      for (const key of keys) {
+        sequence.value++;
+        await manager.query('UPDATE listings SET removed = 1, sequence = ? WHERE listingKey = ?', [sequence.value, key]);
+        const at = this.clock.date();
+        events.push([sequence.value, key, 'Removed', 'false', 'true', at, `${key} removed ${at.getTime()}`]);
+      }
+      await insertEvents(manager, events);
+      await manager.save(SequenceRow, sequence);
+    });
+  }
+
+  private async writeRecords(
+    manager: EntityManager,
+    records: readonly ListingRecord[],
+    told: readonly Told[] | null,
+    isNews: boolean,
+  ): Promise<number> {
+    const sequence = await lockSequence(manager);
+    const known = new Map(
+      (
+        await manager.query<Known[]>(
+          "SELECT listingKey, modifiedAt, removed, standardStatus AS status, JSON_VALUE(data, '$.ListPrice') AS price FROM listings WHERE listingKey IN (?)",
+          [records.map(({ ListingKey }) => ListingKey)],
+        )
+      ).map((row) => [row.listingKey, row]),
+    );
+    const rows: unknown[][] = [];
+    const events: EventRow[] = [];
+    const toldOf = new Map<string, Told[]>();
+    for (const each of told ?? []) toldOf.set(each.listingKey, [...(toldOf.get(each.listingKey) ?? []), each]);
+    for (const record of records) {
+      const key = record.ListingKey;
+      const before = known.get(key);
+      const modifiedAt = new Date(String(record['ModificationTimestamp']));
+      if (before && before.removed === 0 && before.modifiedAt >= modifiedAt) continue;
+      const number = ++sequence.value;
+      rows.push([key, number, record['StandardStatus'], textOf(record['ParcelNumber']), modifiedAt, 0, JSON.stringify(record)]);
+      const newsOf = isNews ? number : 0;
+      if (!before) {
+        const entered = new Date(String(record['OriginalEntryTimestamp'] ?? record['ModificationTimestamp']));
+        events.push([newsOf, key, 'ListingKey', null, key, entered, `${key} entry`]);
+      }
+      if (told) events.push(...(toldOf.get(key) ?? []).map((each) => eventOf(each, newsOf)));
+      else if (before) {
+        for (const [field, from] of [
+          ['StandardStatus', before.status],
+          ['ListPrice', before.price],
+        ] as const) {
+          const to = textOf(record[field]);
+          if (from !== to) events.push([newsOf, key, field, from, to, modifiedAt, `${key} ${field} ${modifiedAt.getTime()}`]);
+        }
+      }
+    }
+    if (rows.length === 0) return 0;
+    await manager.query(
+      `INSERT INTO listings (listingKey, sequence, standardStatus, parcelNumber, modifiedAt, removed, data) VALUES ?
+       ON DUPLICATE KEY UPDATE sequence = VALUES(sequence), standardStatus = VALUES(standardStatus), parcelNumber = VALUES(parcelNumber),
+         modifiedAt = VALUES(modifiedAt), removed = 0, data = VALUES(data)`,
+      [rows],
+    );
+    await insertEvents(manager, events);
+    await manager.save(SequenceRow, sequence);
+    return rows.length;
+  }
+}
+
+function lockSequence(manager: EntityManager): Promise<SequenceRow> {
+  return manager.findOneOrFail(SequenceRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
+}
+
+/** Of each listing's records the latest, in their order. */
+function latestOf(records: readonly ListingRecord[]): ListingRecord[] {
+  const latest = new Map<string, ListingRecord>();
+  for (const record of records) {
+    const other = latest.get(record.ListingKey);
+    if (!other || String(other['ModificationTimestamp']) <= String(record['ModificationTimestamp']))
+      latest.set(record.ListingKey, record);
+  }
+  return [...latest.values()].sort((a, b) => (String(a['ModificationTimestamp']) < String(b['ModificationTimestamp']) ? -1 : 1));
+}
+
+function eventOf({ feedKey, listingKey, field, from, to, at }: Told, sequence: number): EventRow {
+  return [sequence, listingKey, field, from, to, at, feedKey];
+}
+
+/** Events that are there already, by their key, are left as they are. */
+async function insertEvents(manager: EntityManager, events: readonly EventRow[]): Promise<void> {
+  if (events.length === 0) return;
+  await manager.query(
+    'INSERT IGNORE INTO listing_events (sequence, listingKey, field, fromValue, toValue, at, feedKey) VALUES ?',
+    [events],
+  );
+}
+
+export function textOf(value: unknown): string | null {
+  return value == null ? null : String(value).slice(0, 200);
+}
