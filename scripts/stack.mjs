@@ -100,6 +100,7 @@ export async function startStack({ data, port, county = {} }) {
       SMTP_URL: run.mail.smtp,
       MAILBOX_URL: run.mail.mailbox,
       COUNTY_DIR: countyDir,
+      ENGINE_SNAPSHOT: join(data, 'engine.snapshot'),
       WEB_DIR: join(ROOT, 'web/dist'),
       DEMO_PASSWORD: secrets.demo,
       NODE_ENV: 'production',

@@ -20,6 +20,7 @@ export * from './search/miss.js';
 export * from './search/numbers.js';
 export * from './search/parseValue.js';
 export * from './search/phrase.js';
+export { statusesInReach } from './search/reach.js';
 export { SearchProblem } from './search/problem.js';
 export * from './search/read.js';
 export * from './search/sentence.js';

@@ -37,6 +37,21 @@ export interface TextColumn {
   readonly texts: (string | null | undefined)[];
 }
 
+type PlainOrdered = Omit<OrderedColumn, 'index'>;
+type PlainChoice = Omit<ChoiceColumn, 'index'>;
+
+/** The columns' contents without their indexes. */
+export interface ColumnsSnapshot {
+  readonly rows: number;
+  readonly capacity: number;
+  readonly keys: readonly string[];
+  readonly live: Bits;
+  readonly placed: Bits;
+  readonly positions: Float64Array;
+  readonly kinds: PlainChoice;
+  readonly columns: readonly (readonly [string, PlainOrdered | PlainChoice | ChoicesColumn | TextColumn])[];
+}
+
 export type Column = OrderedColumn | ChoiceColumn | ChoicesColumn | TextColumn;
 
 /** What an ordered column holds where there is no value: beyond all values, so that they sort apart. */
@@ -57,14 +72,14 @@ export function scaled(value: number, precision = 1): number {
 export class Columns {
   rows = 0;
   private capacity = 0;
-  readonly keys: string[] = [];
+  keys: string[] = [];
   private readonly rowOf = new Map<string, number>();
   private readonly columns = new Map<string, Column>();
   live: Bits = new Int32Array(0);
   /** Interleaved longitude, latitude in degrees, where a listing has a position. */
   positions = new Float64Array(0);
   placed: Bits = new Int32Array(0);
-  readonly kinds = newChoiceColumn();
+  kinds = newChoiceColumn();
 
   constructor() {
     for (const field of FIELDS) this.columns.set(field.name, newColumn(field));
@@ -101,6 +116,35 @@ export class Columns {
   remove(key: string): void {
     const row = this.rowOf.get(key);
     if (row !== undefined) setBit(this.live, row, false);
+  }
+
+  /** All that the columns hold, in what a structured clone can carry; the indexes are made again when needed. */
+  snapshot(): ColumnsSnapshot {
+    const { rows, capacity, keys, live, placed, positions } = this;
+    const columns = [...this.columns].map(([name, column]) => [name, plainOf(column)] as const);
+    return { rows, capacity, keys, live, placed, positions, kinds: plainOf(this.kinds) as PlainChoice, columns };
+  }
+
+  /** Takes the place of what the columns held. */
+  restore(snapshot: ColumnsSnapshot): void {
+    const { rows, capacity, keys, live, placed, positions, kinds, columns } = snapshot;
+    Object.assign(this, {
+      rows,
+      capacity,
+      keys: [...keys],
+      live,
+      placed,
+      positions,
+      kinds: { ...kinds, index: new RowIndex(true) },
+    });
+    this.rowOf.clear();
+    keys.forEach((key, row) => this.rowOf.set(key, row));
+    for (const [name, plain] of columns) {
+      this.columns.set(
+        name,
+        plain.type === 'ordered' || plain.type === 'choice' ? ({ ...plain, index: new RowIndex(true) } as Column) : plain,
+      );
+    }
   }
 
   private putValue(field: Field, row: number, record: ListingRecord): void {
@@ -154,6 +198,12 @@ export class Columns {
       }
     }
   }
+}
+
+function plainOf(column: Column): PlainOrdered | PlainChoice | ChoicesColumn | TextColumn {
+  if (column.type === 'choices' || column.type === 'text') return column;
+  const { index: _index, ...plain } = column;
+  return plain;
 }
 
 function newChoiceColumn(): ChoiceColumn {

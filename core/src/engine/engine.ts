@@ -10,6 +10,7 @@ import type { TimeContext } from '../time/period.js';
 import { count, forEachRow, grown, ones, setBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { Columns } from './columns.js';
+import type { ColumnsSnapshot } from './columns.js';
 import { lineBits, memberBits } from './lineBits.js';
 import type { Condition } from './lineBits.js';
 import type { ValueSpan } from './rowIndex.js';
@@ -80,6 +81,15 @@ export class Engine {
 
   remove(keys: Iterable<string>): void {
     for (const key of keys) this.columns.remove(key);
+    this.forget();
+  }
+
+  snapshot(): ColumnsSnapshot {
+    return this.columns.snapshot();
+  }
+
+  restore(snapshot: ColumnsSnapshot): void {
+    this.columns.restore(snapshot);
     this.forget();
   }
 

@@ -20,8 +20,8 @@ export class RowIndex {
   private starts = new Uint32Array(1);
   private rows = new Uint32Array(0);
   private readonly changed = new Set<number>();
-  /** Too many rows changed to keep them apart. */
-  private stale = false;
+  /** @param stale whether too many rows changed to keep them apart: it begins by reading all of the column */
+  constructor(private stale = false) {}
 
   /** Tells that a row's value is another one now. */
   touch(row: number): void {

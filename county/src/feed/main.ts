@@ -12,12 +12,12 @@ const {
   FEED_TOKEN = '',
   COUNTY_DIR = '.data/county',
   COUNTY_SEED = '7',
-  COUNTY_PARCELS = '14000',
+  COUNTY_PARCELS,
   COUNTY_SINCE,
 } = process.env;
 const county = buildCounty({
   seed: Number(COUNTY_SEED),
-  parcels: Number(COUNTY_PARCELS),
+  ...(COUNTY_PARCELS ? { parcels: Number(COUNTY_PARCELS) } : {}),
   ...(COUNTY_SINCE ? { since: COUNTY_SINCE } : {}),
 });
 const write = (name: string, map: FeatureCollection): void => {

@@ -35,11 +35,11 @@ export class AlertsService {
   async preview(agent: AgentRow, searchId: string, settings: AlertSettings): Promise<AlertPreview> {
     const search = await this.searches.own(agent.id, searchId);
     const people = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
-    const records = await this.listings.all();
     const { now, zone } = this.clock.time();
     const from = now - FORECAST_DAYS * 86_400_000;
+    const records = await this.listings.aliveSince(new Date(from));
     const changes = await this.listings.changesFrom(new Date(from), true);
-    const told = this.told(search, records);
+    const told = this.told(search, await this.listings.inReach([search.document]));
     return {
       forecast: forecast({ search: search.document, tell: settings.tell, zone, from, to: now, records, changes }),
       to: people.map(({ name, email, confirmedAt, stoppedAt }) => ({
@@ -56,7 +56,7 @@ export class AlertsService {
   async firstLetter(agent: AgentRow, searchId: string, greeting: string): Promise<string> {
     const search = await this.searches.own(agent.id, searchId);
     const [reader] = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
-    const told = this.told(search, await this.listings.all());
+    const told = this.told(search, await this.listings.inReach([search.document]));
     const { publicUrl } = this.config;
     return (
       await renderLetter(

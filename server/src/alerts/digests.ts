@@ -11,7 +11,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
-import { ListingRow, SequenceRow } from '../listings/index.js';
+import { ListingRow, ListingsService, SequenceRow } from '../listings/index.js';
 import { MailService } from '../mail/index.js';
 import type { Letter, LetterHome } from '../mail/index.js';
 import { AlertRow, SearchRow } from '../searches/index.js';
@@ -35,6 +35,7 @@ export class Digests {
     private readonly clients: ClientsService,
     private readonly links: LinksService,
     private readonly mail: MailService,
+    private readonly listings: ListingsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -67,9 +68,7 @@ export class Digests {
   private async gatherAll(manager: EntityManager, search: SearchRow): Promise<number> {
     // both reads see one snapshot of the database, so no change falls between them
     const { value } = await manager.findOneByOrFail(SequenceRow, { id: 1 });
-    const rows = await manager.findBy(ListingRow, { removed: false });
-    const fitting = rows
-      .map(({ data }) => data)
+    const fitting = (await this.listings.inReach([search.document], manager))
       .filter((record) => fits(search.document, record, this.clock.time()))
       .sort(freshestFirst);
     await insertOnce(

@@ -4,7 +4,7 @@ import type { ListingChange, ListingRecord, Search, Tellable } from '@perambula/
 import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
-import { asChange, ListingEventRow, ListingRow } from '../listings/index.js';
+import { asChange, ListingEventRow, ListingRow, ListingsService } from '../listings/index.js';
 import { AlertRow, SearchRow } from '../searches/index.js';
 import { AlertItemRow, MatchCursorRow } from './alert.entity.js';
 
@@ -24,6 +24,7 @@ export class Matcher {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    private readonly listings: ListingsService,
   ) {}
 
   /** Matches all that is new. */
@@ -105,7 +106,10 @@ export class Matcher {
       ({ search, alert }) => alert.introduced && /"(last|next)":/.test(JSON.stringify(search.lines)),
     );
     if (relative.length === 0) return;
-    const records = (await manager.findBy(ListingRow, { removed: false })).map(({ data }) => data);
+    const records = await this.listings.inReach(
+      relative.map(({ search }) => search),
+      manager,
+    );
     for (const { alert, search } of relative) {
       const told = new Set(
         (await manager.find(AlertItemRow, { select: { listingKey: true }, where: { searchId: alert.searchId } })).map(

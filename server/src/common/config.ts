@@ -14,6 +14,8 @@ export interface Config {
   readonly mail: { readonly smtp: string; readonly mailbox: string | null };
   /** Folder with the county's base map as GeoJSON. */
   readonly countyDir: string;
+  /** The file that keeps what the search engine holds, for a quick start. */
+  readonly engineSnapshot: string | null;
   /** Folder of the built web application; null serves the interface from elsewhere. */
   readonly webDir: string | null;
   readonly zone: string;
@@ -44,6 +46,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     feed: { url: need('FEED_URL'), token: need('FEED_TOKEN') },
     mail: { smtp: need('SMTP_URL'), mailbox: env['MAILBOX_URL'] ?? null },
     countyDir: need('COUNTY_DIR'),
+    engineSnapshot: env['ENGINE_SNAPSHOT'] ?? null,
     webDir: env['WEB_DIR'] ?? null,
     zone: env['COUNTY_ZONE'] ?? 'America/New_York',
     demo: env['DEMO_PASSWORD']

@@ -1,4 +1,7 @@
-import { pino } from 'pino';
+import { pino, stdSerializers } from 'pino';
 
 /** One JSON line an event on standard output. */
-export const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+export const log = pino({
+  serializers: { error: stdSerializers.err },
+  level: process.env['LOG_LEVEL'] ?? 'warn',
+});

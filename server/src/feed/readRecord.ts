@@ -2,7 +2,7 @@ import { forAudience, PROPERTY_TYPES, STATUSES } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 
 /**
- * A feed's record in the fields that may be stored.
+ * A feed's record in the fields that may be stored, blank ones left out.
  *
  * @throws Error saying what makes it unreadable
  */
@@ -15,5 +15,10 @@ export function readRecord(raw: Readonly<Record<string, unknown>>): ListingRecor
   need('PropertyType', (value) => (PROPERTY_TYPES as readonly unknown[]).includes(value));
   need('ListPrice', (value) => value === null || (typeof value === 'number' && value >= 0));
   need('ModificationTimestamp', (value) => typeof value === 'string' && !Number.isNaN(Date.parse(value)));
-  return forAudience(raw, 'agent');
+  const kept = Object.entries(forAudience(raw, 'agent')).filter(([, value]) => !isBlank(value));
+  return Object.fromEntries(kept) as unknown as ListingRecord;
+}
+
+function isBlank(value: unknown): boolean {
+  return value == null || (Array.isArray(value) && value.length === 0);
 }

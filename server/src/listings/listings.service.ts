@@ -1,10 +1,19 @@
 import { Injectable } from '@nestjs/common';
 import type { HistoryEntry, ListingAnswer } from '@perambula/contract';
-import { forAudience } from '@perambula/core';
-import type { ListingChange, ListingRecord } from '@perambula/core';
-import { DataSource, In, MoreThan, MoreThanOrEqual, Not } from 'typeorm';
+import { forAudience, ON_MARKET, STATUSES, statusesInReach } from '@perambula/core';
+import type { ListingChange, ListingRecord, Search } from '@perambula/core';
+import { DataSource, In, MoreThanOrEqual, Not } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { found } from '../common/failure.js';
 import { ListingEventRow, ListingRow, SequenceRow } from './listing.entity.js';
+
+/** A listing's row as the database gives it. */
+export interface StoredListing {
+  readonly sequence: number;
+  readonly listingKey: string;
+  readonly removed: number;
+  readonly data: string;
+}
 
 /** Listings and their changes as they are stored. */
 @Injectable()
@@ -21,15 +30,33 @@ export class ListingsService {
     return new Map(rows.map((row) => [row.listingKey, row.data]));
   }
 
-  /** Listings changed after a sequence number, in its order, removed ones too. */
-  changedSince(sequence: number, most: number): Promise<ListingRow[]> {
-    return this.database
-      .getRepository(ListingRow)
-      .find({ where: { sequence: MoreThan(sequence) }, order: { sequence: 'ASC' }, take: most });
+  /** Listings changed after a sequence number, in its order, removed ones too; each record still as JSON. */
+  changedSince(sequence: number, most: number): Promise<StoredListing[]> {
+    return this.database.query<StoredListing[]>(
+      'SELECT sequence, listingKey, removed, CAST(data AS CHAR) AS data FROM listings WHERE sequence > ? ORDER BY sequence LIMIT ?',
+      [sequence, most],
+    );
   }
 
-  async all(): Promise<ListingRecord[]> {
-    return (await this.database.getRepository(ListingRow).findBy({ removed: false })).map(({ data }) => data);
+  /** The listings that searches range over by their statuses, the engine's own first cut. */
+  async inReach(searches: readonly Search[], manager: EntityManager = this.database.manager): Promise<ListingRecord[]> {
+    const reaches = searches.map(statusesInReach);
+    const statuses = reaches.includes(null) ? STATUSES : [...new Set(reaches.flatMap((reach) => [...(reach ?? [])]))];
+    return recordsOf(
+      await manager.query('SELECT CAST(data AS CHAR) AS data FROM listings WHERE removed = 0 AND standardStatus IN (?)', [
+        statuses,
+      ]),
+    );
+  }
+
+  /** The listings that were on the market at any time since a moment. */
+  async aliveSince(at: Date): Promise<ListingRecord[]> {
+    return recordsOf(
+      await this.database.query(
+        'SELECT CAST(data AS CHAR) AS data FROM listings WHERE removed = 0 AND (standardStatus IN (?) OR modifiedAt >= ?)',
+        [ON_MARKET, at],
+      ),
+    );
   }
 
   /** News from a moment on, in the order it was told; what came with the first load is not among it unless asked for. */
@@ -65,6 +92,10 @@ export class ListingsService {
     const history = [...openings, ...changes].sort((a, b) => (a.at < b.at ? 1 : -1));
     return { listing: forAudience(row.data, 'agent'), history };
   }
+}
+
+function recordsOf(rows: readonly { readonly data: string }[]): ListingRecord[] {
+  return rows.map(({ data }) => JSON.parse(data) as ListingRecord);
 }
 
 function isRental(record: ListingRecord): boolean {

@@ -1,13 +1,17 @@
 import { Worker } from 'node:worker_threads';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { Subject } from 'rxjs';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
 import { ListingsService } from '../listings/index.js';
 import type { EngineCalls } from './engine.worker.js';
 
 const FOLLOW_EVERY_MS = 1_000;
 const BATCH = 2_000;
+/** Changes after which the snapshot is written anew. */
+const SAVE_EVERY = 20_000;
 
 /** The engine's thread, kept in step with the listings' sequence. */
 @Injectable()
@@ -22,10 +26,17 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   private following: Promise<void> | null = null;
   private timer: NodeJS.Timeout | undefined;
 
-  constructor(private readonly listings: ListingsService) {}
+  /** The sequence number that the snapshot was written at. */
+  private savedAt = 0;
+
+  constructor(
+    private readonly listings: ListingsService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
 
   async onApplicationBootstrap(): Promise<void> {
     this.start();
+    await this.load();
     await this.follow();
     this.timer = setInterval(
       () => void this.follow().catch((error: unknown) => log.warn({ error }, 'engine not in step')),
@@ -35,6 +46,8 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
 
   async onModuleDestroy(): Promise<void> {
     clearInterval(this.timer);
+    await this.following?.catch(() => undefined);
+    if (this.asOf > this.savedAt) await this.save();
     const worker = this.worker;
     this.worker = null;
     await worker?.terminate();
@@ -61,12 +74,37 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
       const last = rows[rows.length - 1];
       if (!last) break;
       await this.ask('put', {
-        records: rows.filter(({ removed }) => !removed).map(({ data }) => data),
-        removed: rows.filter(({ removed }) => removed).map(({ listingKey }) => listingKey),
+        records: rows.filter(({ removed }) => removed === 0).map(({ data }) => data),
+        removed: rows.filter(({ removed }) => removed !== 0).map(({ listingKey }) => listingKey),
       });
-      this.asOf = last.sequence;
+      this.asOf = Number(last.sequence);
     }
     if (this.asOf !== before) this.moved.next(this.asOf);
+    if (this.asOf - this.savedAt >= SAVE_EVERY) await this.save();
+  }
+
+  /** Begins with what the last server wrote, if it is of these listings and this build. */
+  private async load(): Promise<void> {
+    const file = this.config.engineSnapshot;
+    if (!file) return;
+    const sequence = await this.ask('load', { file }).catch((error: unknown) => {
+      log.warn({ error }, 'the engine’s snapshot cannot be read; the listings are read instead');
+      return null;
+    });
+    if (sequence === null) return;
+    // a snapshot from the future is of other listings
+    if (sequence > (await this.listings.sequence())) {
+      await this.worker?.terminate();
+      return;
+    }
+    this.asOf = this.savedAt = sequence;
+  }
+
+  private async save(): Promise<void> {
+    const file = this.config.engineSnapshot;
+    if (!file) return;
+    await this.ask('save', { file, sequence: this.asOf });
+    this.savedAt = this.asOf;
   }
 
   private start(): void {
