@@ -1,153 +1,163 @@
-import { createHash } from 'node:crypto';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import createGraph from 'ngraph.graph';
+import { aStar } from 'ngraph.path';
 import { describe, expect, it } from 'vitest';
-import { baseMap } from './baseMap.js';
+import { pieceOf, farMap, nearMap } from './baseMap.js';
 import { buildCounty } from './county.js';
-import { readFilter } from './feed/filter.js';
-import { isWater } from './ground.js';
-import { Mailbox } from './mail/mailbox.js';
-import { Market } from './market.js';
-import { answerShowing } from './offices/answer.js';
-import { drawPicture } from './pictures.js';
+import { isWater, lonLat } from './ground.js';
+import type { Point } from './ground.js';
+import { addressOf, parcelNumberOf } from './listingRecord.js';
+import { driveMinutes } from './speeds.js';
+import { digest } from './testing/figures.js';
+import { SCHOOLS, STATIONS, TOWNS } from './towns.js';
 
-const NOW = Date.parse('2026-04-14T13:12:00Z');
-const county = buildCounty(7);
-const market = new Market(county);
-market.advanceTo(NOW);
-const digest = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('hex');
+const county = buildCounty();
+const { nodes, edges, streets } = county.roads;
+
+/** The roads as ngraph has them, by minutes at an hour; footpaths and closed directions are left out. */
+function drivable(hour: number): (from: number, to: number) => number {
+  const graph = createGraph<null, number>();
+  for (const edge of edges)
+    for (const forwards of [true, false]) {
+      const minutes = driveMinutes(edge, nodes, forwards, hour);
+      if (Number.isFinite(minutes)) graph.addLink(forwards ? edge.from : edge.to, forwards ? edge.to : edge.from, minutes);
+    }
+  const finder = aStar(graph, { oriented: true, distance: (_from, _to, link) => link.data });
+  return (from, to) => {
+    if (from === to) return 0;
+    if (!graph.hasNode(from) || !graph.hasNode(to)) return Infinity;
+    const path = finder.find(from, to).toReversed();
+    if (path.length === 0) return Infinity;
+    return path.slice(1).reduce((sum, node, i) => sum + (graph.getLink((path[i] as typeof node).id, node.id)?.data ?? NaN), 0);
+  };
+}
+
+function nodeNear(at: Point): number {
+  const apart = (point: Point): number => Math.hypot(point[0] - at[0], point[1] - at[1]);
+  const byCar = new Set(edges.filter((edge) => edge.class === 'street').flatMap(({ from, to }) => [from, to]));
+  return [...byCar].reduce((a, b) =>
+    apart((nodes[a] as (typeof nodes)[number]).at) < apart((nodes[b] as (typeof nodes)[number]).at) ? a : b,
+  );
+}
 
 describe('buildCounty', () => {
   it('gives the same county for the same seed, and another for another', () => {
-    expect(digest(buildCounty(7))).toBe(digest(county));
-    expect(digest(buildCounty(8).parcels)).not.toBe(digest(county.parcels));
+    expect(digest(buildCounty())).toBe(digest(county));
+    expect(digest(buildCounty({ seed: 8 }).parcels)).not.toBe(digest(county.parcels));
   });
-  it('has about 3,000 parcels on dry land, each with an address of its own', () => {
-    expect(county.parcels.length).toBeGreaterThan(2500);
+  it('has about 14,000 parcels on dry land, each with an address and a number of its own', () => {
+    expect(county.parcels.length).toBeGreaterThan(13_000);
+    expect(county.parcels.length).toBeLessThan(16_000);
     expect(county.parcels.filter(({ at }) => isWater(at))).toEqual([]);
-    const addresses = county.parcels.map(({ number, street, town }) => `${number} ${street.name} ${street.suffix} ${town.name}`);
-    expect(new Set(addresses).size).toBe(addresses.length);
+    expect(new Set(county.parcels.map(addressOf)).size).toBe(county.parcels.length);
+    expect(new Set(county.parcels.map(parcelNumberOf)).size).toBe(county.parcels.length);
   });
-  it('joins all its towns by road', () => {
-    const next = new Map<number, number[]>();
-    for (const { from, to } of county.roads.edges)
-      for (const [a, b] of [
-        [from, to],
-        [to, from],
-      ] as const)
-        next.set(a, [...(next.get(a) ?? []), b]);
-    const reached = new Set([0]);
-    for (const node of reached) for (const other of next.get(node) ?? []) reached.add(other);
-    const towns = new Set(
-      county.roads.streets.filter(({ nodes, town }) => town && nodes.some((node) => reached.has(node))).map(({ town }) => town),
+  it('keeps no lot’s middle within another lot', () => {
+    const lots = [...new Set(county.parcels.map(({ outline }) => outline))];
+    const cells = new Map<string, (readonly Point[])[]>();
+    const cellOf = ([east, north]: Point): string => `${Math.floor(east / 400)} ${Math.floor(north / 400)}`;
+    for (const lot of lots) {
+      const touched = new Set(lot.map(cellOf));
+      for (const cell of touched) cells.set(cell, [...(cells.get(cell) ?? []), lot]);
+    }
+    const crowded = county.parcels.filter(({ at, outline }) =>
+      (cells.get(cellOf(at)) ?? []).some((lot) => lot !== outline && holds(lot, at)),
     );
-    expect(towns.size).toBe(8);
+    expect(crowded.map(addressOf)).toEqual([]);
+  });
+  it('numbers the two sides of a street odd and even', () => {
+    const sides = new Map<string, Set<number>>();
+    for (const { edge, street, at, number } of county.parcels) {
+      const [from, to] = [nodes[edge.from] as (typeof nodes)[number], nodes[edge.to] as (typeof nodes)[number]];
+      const left = (to.at[0] - from.at[0]) * (at[1] - from.at[1]) > (to.at[1] - from.at[1]) * (at[0] - from.at[0]);
+      const key = `${street.id} ${edge.from} ${edge.to} ${left ? 'left' : 'right'}`;
+      sides.set(key, (sides.get(key) ?? new Set()).add(Number.parseInt(number) % 2));
+    }
+    expect([...sides.values()].filter(({ size }) => size > 1)).toEqual([]);
+  });
+  it('names its streets as streets are named', () => {
+    const suffixes = new Set(streets.map(({ suffix }) => suffix));
+    expect(suffixes.size).toBeGreaterThan(12);
+    expect(streets.some(({ name }) => /^\d+(st|nd|rd|th)$|^(First|Second|Third)$/.test(name))).toBe(true);
+    expect(streets.some(({ directional }) => directional !== '')).toBe(true);
+    const locals = new Set(edges.filter(({ route }) => route !== null).map(({ street }) => streets[street]?.name));
+    expect(locals.size).toBeGreaterThan(3);
+    expect(county.parcels.some(({ number }) => number.endsWith(' 1/2'))).toBe(true);
+    expect(edges.some(({ bridge }) => bridge)).toBe(true);
+    expect(edges.some(({ oneWay }) => oneWay)).toBe(true);
+  });
+  it('has eight towns, nine stations, and schools of three levels for every parcel', () => {
+    expect(TOWNS).toHaveLength(8);
+    expect(STATIONS).toHaveLength(9);
+    const names = new Set(SCHOOLS.map(({ name }) => name));
+    for (const { schools } of county.parcels) for (const school of Object.values(schools)) expect(names.has(school)).toBe(true);
   });
 });
 
-describe('Market', () => {
-  it('lives the same life in one step as in many', () => {
-    const steps = new Market(county);
-    for (let now = Date.parse('2024-01-01T00:00:00Z'); now < NOW; now += 37 * 3_600_000) steps.advanceTo(now);
-    steps.advanceTo(NOW);
-    expect(digest(steps.listings)).toBe(digest(market.listings));
-    expect(digest(steps.history)).toBe(digest(market.history));
-  });
-  it('has about 200 homes on the market and more than two years of sales', () => {
-    const on = market.listings.filter(({ StandardStatus }) =>
-      ['Coming Soon', 'Active', 'Active Under Contract', 'Pending', 'Hold'].includes(String(StandardStatus)),
+describe('the roads', () => {
+  const atNoon = drivable(12.5);
+  it('lead from every parcel to Port Ostrey and back, by ferry where there is no bridge', () => {
+    // strongly connected: everything reaches the square, and the square reaches everything
+    const reaches = (backwards: boolean): Set<number> => {
+      const next = new Map<number, number[]>();
+      for (const edge of edges)
+        for (const forwards of [true, false]) {
+          if (!Number.isFinite(driveMinutes(edge, nodes, forwards, 12))) continue;
+          const [a, b] = forwards === backwards ? [edge.to, edge.from] : [edge.from, edge.to];
+          next.set(a, [...(next.get(a) ?? []), b]);
+        }
+      const seen = new Set([nodeNear((TOWNS[0] as (typeof TOWNS)[number]).centre)]);
+      for (const node of seen) for (const other of next.get(node) ?? []) seen.add(other);
+      return seen;
+    };
+    const [there, back] = [reaches(false), reaches(true)];
+    const cutOff = county.parcels.filter(
+      ({ edge }) => ![edge.from, edge.to].some((node) => there.has(node)) || ![edge.from, edge.to].some((node) => back.has(node)),
     );
-    expect(on.length).toBeGreaterThan(150);
-    expect(on.length).toBeLessThan(320);
-    const closings = market.listings.flatMap(({ CloseDate }) => (typeof CloseDate === 'string' ? [CloseDate] : [])).sort();
-    expect((closings[0] as string) < '2024-04-14').toBe(true);
+    expect(cutOff.map(addressOf)).toEqual([]);
   });
-  it('tells nothing of the future, and its history ends where its listings stand', () => {
-    expect(market.listings.every(({ ModificationTimestamp }) => Date.parse(String(ModificationTimestamp)) <= NOW)).toBe(true);
-    const last = new Map(
-      market.history
-        .filter(({ FieldName }) => FieldName === 'StandardStatus')
-        .map((row) => [row.ResourceRecordKey, row.NewValue]),
-    );
-    for (const [key, status] of last)
-      expect(market.listings.find(({ ListingKey }) => ListingKey === key)?.['StandardStatus']).toBe(status);
+  it('are slower into Port Ostrey at eight in the morning than at noon, and out of it at five', () => {
+    const [square, out] = [TOWNS[0], TOWNS[4]].map((town) => nodeNear((town as (typeof TOWNS)[number]).centre)) as [
+      number,
+      number,
+    ];
+    const [morning, evening] = [drivable(8.1), drivable(17.3)];
+    expect(morning(out, square) / atNoon(out, square)).toBeGreaterThan(1.15);
+    expect(evening(square, out) / atNoon(square, out)).toBeGreaterThan(1.15);
+    expect(morning(square, out)).toBeLessThan(evening(square, out));
   });
-  it('cuts most prices by less than five per cent (common practice, no source)', () => {
-    const shares = market.history
-      .filter(({ FieldName }) => FieldName === 'ListPrice')
-      .map(({ PreviousValue, NewValue }) => 1 - Number(NewValue) / Number(PreviousValue))
-      .filter((share) => share > 0);
-    expect(shares.filter((share) => share < 0.05).length / shares.length).toBeGreaterThan(0.6);
+  it('cost no detour: each block takes no longer than any way round it', () => {
+    for (const edge of edges.filter((_, i) => i % 97 === 0)) {
+      const minutes = driveMinutes(edge, nodes, true, 12.5);
+      if (Number.isFinite(minutes)) expect(atNoon(edge.from, edge.to)).toBeLessThanOrEqual(minutes + 1e-9);
+    }
   });
 });
 
-describe('baseMap', () => {
+describe('the base map', () => {
   it('stays at sea near 40.6 N 66.0 W', () => {
-    const places = baseMap(county)
+    const places = farMap(county)
       .features.filter(({ properties }) => properties['layer'] === 'townLabel')
       .map(({ geometry }) => geometry.coordinates as [number, number]);
     expect(places).toHaveLength(8);
     for (const [lon, lat] of places) expect(Math.hypot(lon + 66, lat - 40.6)).toBeLessThan(0.25);
   });
-});
-
-describe('drawPicture', () => {
-  it('draws the same home the same way, without anything from outside', () => {
-    for (const record of market.listings.slice(0, 50))
-      for (let i = 0; i < 4; i++) {
-        const svg = drawPicture(record, i);
-        expect(svg).toBe(drawPicture(record, i));
-        expect(svg).not.toMatch(/NaN|undefined|href|<script/);
-      }
+  it('has each lot in one of its near pieces, all of them small', () => {
+    const pieces = nearMap(county);
+    const lots = [...pieces.values()].flatMap(({ features }) =>
+      features.filter(({ properties }) => properties['layer'] === 'lot'),
+    );
+    expect(lots).toHaveLength(new Set(county.parcels.map(({ outline }) => outline)).size);
+    for (const piece of pieces.values()) expect(JSON.stringify(piece).length).toBeLessThan(1_500_000);
+    expect(county.parcels.every(({ at }) => pieces.has(pieceOf(lonLat(at))))).toBe(true);
   });
 });
 
-describe('readFilter', () => {
-  const record = { A: 3, S: "O'Hara", T: '2026-04-14T13:12:00.000Z', N: null, B: true };
-  it.each([
-    ['A gt 2 and A lt 4', true],
-    ['A eq 2 or (A ge 3 and not (A gt 3))', true],
-    ["S eq 'O''Hara'", true],
-    ['T gt 2026-04-14T13:11:59Z', true],
-    ['T gt 2026-04-14T13:12:00Z', false],
-    ['A in (1, 3)', true],
-    ['N eq null', true],
-    ['N gt 1', false],
-    ['N ne null', false],
-    ['B eq true', true],
-  ])('%s: %s', (filter, expected) => expect(readFilter(filter)(record)).toBe(expected));
-  it.each(['A gt', "S eq 'open", 'A like 3', 'A eq 1 B eq 2'])('refuses %s', (filter) =>
-    expect(() => readFilter(filter)).toThrow(/^\$filter: /),
-  );
-});
-
-describe('answerShowing', () => {
-  const home = { StandardStatus: 'Active', OccupantType: 'Tenant', ListOfficeName: 'Marl & Mason' };
-  const saturday = Date.parse('2026-04-18T14:00:00Z');
-  it('keeps to the office’s hours, the occupants’ notice and the home’s status', () => {
-    expect(answerShowing(home, { startAt: saturday, askedAt: NOW }).answer).toBe('confirmed');
-    expect(answerShowing(home, { startAt: saturday, askedAt: saturday - 3_600_000 }).reason).toContain('24 hours');
-    expect(answerShowing(home, { startAt: saturday + 12 * 3_600_000, askedAt: NOW }).answer).toBe('refused');
-    expect(answerShowing({ ...home, StandardStatus: 'Pending' }, { startAt: saturday, askedAt: NOW }).answer).toBe('refused');
-    expect(
-      answerShowing({ ...home, StandardStatus: 'Coming Soon', ActivationDate: '2026-04-20' }, { startAt: saturday, askedAt: NOW })
-        .answer,
-    ).toBe('refused');
+/** By crossings of a ray (common practice). */
+function holds(ring: readonly Point[], [x, y]: Point): boolean {
+  let inside = false;
+  ring.slice(1).forEach(([x2, y2], i) => {
+    const [x1, y1] = ring[i] as Point;
+    if (y1 > y !== y2 > y && x < ((x2 - x1) * (y - y1)) / (y2 - y1) + x1) inside = !inside;
   });
-});
-
-describe('Mailbox', () => {
-  it('keeps one message of an identity for a reader, however often it comes', async () => {
-    const mailbox = new Mailbox(mkdtempSync(join(tmpdir(), 'mailbox-')));
-    const raw = Buffer.from('Message-ID: <1@x.example>\r\nTo: a@x.example\r\nSubject: =?UTF-8?Q?Caf=C3=A9?=\r\n\r\nHello');
-    await mailbox.keep(raw, ['a@x.example']);
-    await mailbox.keep(raw, ['a@x.example']);
-    await mailbox.keep(Buffer.from(raw.toString().replace('<1@', '<2@')), ['a@x.example']);
-    const list = await mailbox.list();
-    expect(list.map(({ messageId }) => messageId).sort()).toEqual(['<1@x.example>', '<2@x.example>']);
-    expect(list[0]?.subject).toBe('Café');
-    expect(mailbox.raw(list[0]?.id ?? '')?.toString()).toContain('Hello');
-    expect(mailbox.raw('../../etc/passwd')).toBeNull();
-  });
-});
+  return inside;
+}

@@ -47,11 +47,17 @@ export const MAY_FOLLOW: Readonly<Record<Status, readonly Status[]>> = {
   Closed: [],
 };
 
-/** How briskly listings come on a day, by season and weekday; 1 at the most. */
-export function briskness(day: number): number {
-  const season = 1 + 0.36 * Math.sin((((day - 10_957) % 365.25) / 365.25 - 0.16) * 2 * Math.PI);
-  const weekday = [0.25, 1, 1, 1.15, 1.5, 1.4, 0.55][(day + 4) % 7] as number;
-  return (season * weekday) / 2.04;
+/** How willing owners are to sell at a time of the year, most of all in late spring; 1 at the most. */
+function season(day: number): number {
+  return (1 + 0.36 * Math.sin((((day - 10_957) % 365.25) / 365.25 - 0.16) * 2 * Math.PI)) / 1.36;
+}
+
+/** How many listings come on a day of the week, Sunday first; 1 at the most. */
+const WEEKDAYS = [0.16, 0.66, 0.66, 0.76, 1, 0.93, 0.36] as const;
+
+/** How briskly the market moves on a day, by season and weekday; 1 at the most. */
+function briskness(day: number): number {
+  return season(day) * (WEEKDAYS[(day + 4) % 7] as number);
 }
 
 /**
@@ -92,9 +98,11 @@ function nextSale(listings: readonly Listing[], between: number, random: Random)
   return Math.round(between * (0.22 - 0.78 * Math.log(1 - random.unit() * 0.995)));
 }
 
+/** The day on which whoever thinks of selling does so: many wait for a better season, then for a better weekday. */
 function briskDay(from: number, random: Random): number {
   let day = from;
-  while (!random.chance(briskness(day))) day += random.int(1, 4);
+  while (!random.chance(season(day))) day += random.int(20, 100);
+  while (!random.chance(WEEKDAYS[(day + 4) % 7] as number)) day += 1;
   return day;
 }
 
@@ -201,10 +209,12 @@ class Offer {
       const contract = this.day + 1 + waiting(mean / (0.35 + briskness(this.day)) / 1.1, random);
       const off = this.day + 1 + waiting(420, random);
       const look = this.day + random.int(16, 38);
-      const next = Math.min(contract, off, look, this.termEnds);
+      // a term that ran out under contract or on hold ends once the home is back
+      const expiry = Math.max(this.termEnds, this.day + 1);
+      const next = Math.min(contract, off, look, expiry);
       this.day = next;
       if (next === contract) return 'contract';
-      if (next === this.termEnds) {
+      if (next === expiry) {
         this.set(this.listing, 'Expired', { ExpirationDate: isoDate(this.day) });
         return 'off';
       }

@@ -81,6 +81,8 @@ export function readFilter(text: string): Filter {
     const value = valueOf(take());
     const accept = OPERATORS[operator];
     if (!accept) throw new Error(`$filter: “${operator}” is not a comparison`);
+    // nothing is more or less than null, not even null
+    if (value === null && operator !== 'eq' && operator !== 'ne') return leaf(() => false);
     const fromBelow = ['gt', 'ge', 'eq'].includes(operator) && typeof value === 'string';
     return {
       accepts: (read) => accept(compare(read(field), value)),
@@ -162,7 +164,7 @@ function tokenize(text: string): Token[] {
 }
 
 function fieldName({ text, quoted }: Token): string {
-  if (quoted || !/^[A-Za-z_]\w*$/.test(text)) throw new Error(`$filter: “${text}” is not a field`);
+  if (quoted || !/^(?!(?:true|false|null)$)[A-Za-z_]\w*$/.test(text)) throw new Error(`$filter: “${text}” is not a field`);
   return text;
 }
 
