@@ -13,7 +13,7 @@ await main(async () => {
   requirePackages();
   requireBuild();
   const data = mkdtempSync(join(tmpdir(), 'perambula-bench-'));
-  const stack = await startStack({ data, port: await freePort() });
+  const stack = await startStack({ data, port: await freePort(), loaded: true });
   try {
     const { status } = spawnSync('npx', ['tsx', 'bench/main.ts', ...process.argv.slice(2)], {
       cwd: ROOT,

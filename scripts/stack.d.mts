@@ -27,9 +27,18 @@ export interface Stack {
   readonly stop: () => Promise<void>;
 }
 
+interface CountySize {
+  readonly parcels?: number;
+  readonly since?: string;
+}
+
+export const SMALL_COUNTY: CountySize;
+
 export function startStack(options: {
   readonly data: string;
   readonly port: number;
   /** How much of the county the feed holds; all of it if absent. */
-  readonly county?: { readonly parcels?: number; readonly since?: string };
+  readonly county?: CountySize;
+  /** Ready only when all listings of the feed have been read. */
+  readonly loaded?: boolean;
 }): Promise<Stack>;

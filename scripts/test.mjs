@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { freePort, requireBuild, requireDisk, requirePackages, requirePrograms, ROOT } from './machine.mjs';
 import { MARIADB_PACKAGES } from './mariadb.mjs';
 import { main, say } from './say.mjs';
-import { startStack } from './stack.mjs';
+import { SMALL_COUNTY, startStack } from './stack.mjs';
 
 /** Everything there is to test: units, the server over a MariaDB of its own, and the interface in Debian's Chromium. */
 await main(async () => {
@@ -36,7 +36,7 @@ function unitTests() {
 async function browserTests() {
   say('Testing the interface in Chromium …');
   const data = mkdtempSync(join(tmpdir(), 'perambula-e2e-'));
-  const stack = await startStack({ data, port: await freePort() });
+  const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
   try {
     spawnSync('npx', ['playwright', 'test'], {
       cwd: join(ROOT, 'e2e'),

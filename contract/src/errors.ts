@@ -2,8 +2,9 @@
 export const ERRORS = {
   'request.invalid': { status: 422, means: 'A value in the request is missing, unknown or wrong; details.path says which.' },
   'request.unreadable': { status: 422, means: 'The body is not JSON.' },
-  'request.tooLarge': { status: 413, means: 'The body is larger than 1 MB.' },
+  'request.tooLarge': { status: 413, means: 'The body is larger than 1 MB, or a file of listings than 20 MB.' },
   'request.tooMany': { status: 429, means: 'Too many tries in a short time; wait a minute.' },
+  'file.unreadable': { status: 422, means: 'The file of listings as a whole cannot be read.' },
   'search.invalid': { status: 422, means: 'The search document is wrong at details.path.' },
   'search.changed': { status: 409, means: 'The search was saved elsewhere meanwhile; details.current holds that version.' },
   'session.wrong': { status: 401, means: 'No agent has this e-mail address with this password.' },
@@ -17,6 +18,7 @@ export const ERRORS = {
   'agreement.missing': { status: 409, means: 'The client has no signed buyer agreement for the day; details say how to go on.' },
   'showing.tooEarly': { status: 409, means: 'A Coming Soon home takes no showings before its date.' },
   'showing.past': { status: 422, means: 'The time proposed is past.' },
+  'records.away': { status: 503, means: 'The public record or a listing’s documents cannot be reached just now.' },
   'clock.fixed': { status: 404, means: 'Only a demo’s clock can be moved.' },
   'server.failed': { status: 500, means: 'Something failed that should not; it is in the log.' },
 } as const satisfies Readonly<Record<string, { status: number; means: string }>>;

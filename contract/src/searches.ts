@@ -74,4 +74,6 @@ export interface ListingAnswer {
   readonly listing: ListingRecord;
   /** Newest first. */
   readonly history: readonly HistoryEntry[];
+  /** As announced, those called off too, by their start. */
+  readonly openHouses: readonly { readonly startsAt: string; readonly endsAt: string; readonly status: string }[];
 }

@@ -6,14 +6,20 @@ import type { Room } from './rooms.js';
 
 interface ListingDocument {
   readonly name: string;
+  readonly title: string;
   readonly needs: (record: FeedRecord) => boolean;
   readonly write: (record: FeedRecord, parcel: Parcel) => PDFKit.PDFDocument;
 }
 
 /** The documents that come with a listing: what the seller discloses, and the rooms by level. */
 export const DOCUMENTS: readonly ListingDocument[] = [
-  { name: 'disclosure', needs: () => true, write: disclosure },
-  { name: 'floor-plan', needs: (record) => Array.isArray(record['Rooms']) && record['Rooms'].length > 0, write: floorPlan },
+  { name: 'disclosure', title: 'Seller’s disclosure', needs: () => true, write: disclosure },
+  {
+    name: 'floor-plan',
+    title: 'Floor plan',
+    needs: (record) => Array.isArray(record['Rooms']) && record['Rooms'].length > 0,
+    write: floorPlan,
+  },
 ];
 
 function disclosure(record: FeedRecord, parcel: Parcel): PDFKit.PDFDocument {

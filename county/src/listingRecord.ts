@@ -131,7 +131,7 @@ function newRecord(county: County, parcel: Parcel, number: number, type: Propert
     InternetAddressDisplayYN: !random.chance(0.03),
     InternetAutomatedValuationDisplayYN: !random.chance(0.08),
     InternetConsumerCommentYN: !random.chance(0.06),
-    DocumentsCount: dwelling ? 2 : 1,
+    DocumentsCount: rooms.length > 0 && dwelling ? 2 : 1,
   };
 }
 

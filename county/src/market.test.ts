@@ -232,23 +232,19 @@ describe('PublicRecords', () => {
 /** Ordinary least squares by the normal equations, solved by Gauss and Jordan. */
 function leastSquares(rows: readonly (readonly number[])[], values: readonly number[]): number[] {
   const n = rows[0]?.length ?? 0;
-  const a = Array.from({ length: n }, () => new Float64Array(n + 1));
-  rows.forEach((row, r) => {
-    for (let i = 0; i < n; i++) {
-      for (let j = 0; j < n; j++) (a[i] as Float64Array)[j]! += (row[i] as number) * (row[j] as number);
-      (a[i] as Float64Array)[n]! += (row[i] as number) * (values[r] as number);
-    }
-  });
+  const at = (row: readonly number[] | undefined, i: number): number => row?.[i] ?? NaN;
+  const sum = (of: (row: readonly number[], r: number) => number): number =>
+    rows.reduce((total, row, r) => total + of(row, r), 0);
+  let system = Array.from({ length: n }, (_, i) => [
+    ...Array.from({ length: n }, (_unused, j) => sum((row) => at(row, i) * at(row, j))),
+    sum((row, r) => at(row, i) * at(values, r)),
+  ]);
   for (let i = 0; i < n; i++) {
-    const pivot = a.findIndex(
-      (row, k) => k >= i && Math.abs(row[i] as number) === Math.max(...a.slice(i).map((x) => Math.abs(x[i] as number))),
-    );
-    [a[i], a[pivot]] = [a[pivot] as Float64Array, a[i] as Float64Array];
-    for (let k = 0; k < n; k++) {
-      if (k === i) continue;
-      const factor = ((a[k] as Float64Array)[i] as number) / ((a[i] as Float64Array)[i] as number);
-      for (let j = i; j <= n; j++) (a[k] as Float64Array)[j]! -= factor * ((a[i] as Float64Array)[j] as number);
-    }
+    const pivot = system.slice(i).reduce((best, row) => (Math.abs(at(row, i)) > Math.abs(at(best, i)) ? row : best));
+    const rest = system.filter((row) => row !== pivot);
+    const cleared = (row: readonly number[]): number[] =>
+      row.map((value, j) => value - (at(row, i) / at(pivot, i)) * at(pivot, j));
+    system = [...rest.slice(0, i).map(cleared), pivot, ...rest.slice(i).map(cleared)];
   }
-  return a.map((row, i) => (row[n] as number) / (row[i] as number));
+  return system.map((row, i) => at(row, n) / at(row, i));
 }

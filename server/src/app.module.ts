@@ -17,6 +17,7 @@ import { MailModule } from './mail/index.js';
 import { MapController } from './map/map.controller.js';
 import { PortalModule } from './portal/index.js';
 import { PulseModule } from './pulse/index.js';
+import { RecordsModule } from './records/index.js';
 import { SearchesModule } from './searches/index.js';
 import { SessionsModule } from './sessions/index.js';
 import { ShortlistsModule } from './shortlists/index.js';
@@ -53,6 +54,7 @@ export class AppModule {
         PortalModule,
         ShortlistsModule,
         PulseModule,
+        RecordsModule,
         TodayModule,
       ],
       controllers: [HealthController, MapController],

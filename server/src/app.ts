@@ -30,6 +30,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   });
   app.use('/api', refuseForeignOrigins);
   app.useBodyParser('json', { limit: '1mb' });
+  app.useBodyParser('text', { limit: '20mb', type: ['text/csv', 'text/plain'] });
   app.use(guardDepth);
   app.use(cookieParser());
   if (config.webDir) serveInterface(web, config.webDir);

@@ -144,6 +144,9 @@ export function forAudience(record: Readonly<Record<string, unknown>>, audience:
   return Object.fromEntries(fields.map((field) => [field, record[field] as FieldValue])) as unknown as ListingRecord;
 }
 
+/** The fields of a feed's record that may be kept at all. */
+export const STORED_FIELDS: ReadonlySet<string> = new Set(FIELDS_OF.agent);
+
 /** Whether a listing may be shown to an audience at all: a seller can keep it off the internet altogether. */
 export function mayShow(record: ListingRecord, audience: Audience): boolean {
   return audience === 'agent' || record['InternetEntireListingDisplayYN'] !== false;

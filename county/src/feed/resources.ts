@@ -1,4 +1,5 @@
 import type { County } from '../county.js';
+import { DOCUMENTS } from '../documents.js';
 import type { Entry, Market } from '../market.js';
 import type { Filter } from './filter.js';
 
@@ -58,7 +59,7 @@ export function resourcesOf(county: County, market: Market): Readonly<Record<str
 }
 
 function mediaOf(market: Market, entry: Entry): Row[] {
-  return market.captions(entry).map((ShortDescription, Order) => ({
+  const pictures = market.captions(entry).map((ShortDescription, Order) => ({
     MediaKey: `${entry.key}-${Order}`,
     ResourceName: 'Property',
     ResourceRecordKey: entry.key,
@@ -68,6 +69,18 @@ function mediaOf(market: Market, entry: Entry): Row[] {
     ShortDescription,
     MediaURL: `/media/${entry.key}/${Order}.svg`,
   }));
+  const record = market.record(entry);
+  const documents = DOCUMENTS.filter(({ needs }) => needs(record)).map(({ name, title }, Order) => ({
+    MediaKey: `${entry.key}-D${Order}`,
+    ResourceName: 'Property',
+    ResourceRecordKey: entry.key,
+    MediaCategory: 'Document',
+    MimeType: 'application/pdf',
+    Order,
+    ShortDescription: title,
+    MediaURL: `/documents/${entry.key}/${name}.pdf`,
+  }));
+  return [...pictures, ...documents];
 }
 
 function entriesFor(market: Market, filter: Filter | null, key: string): readonly Entry[] {

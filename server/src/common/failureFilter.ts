@@ -20,7 +20,8 @@ export function asFailure(error: unknown): Failure {
   if (error instanceof Failure) return error;
   if (error instanceof SearchProblem) return new Failure('search.invalid', error.message, { path: error.path });
   const status = statusOf(error);
-  if (status === 413) return new Failure('request.tooLarge', 'The request is larger than 1 MB. Send less at once.');
+  if (status === 413)
+    return new Failure('request.tooLarge', 'The request is larger than 1 MB, or the file than 20 MB. Send less at once.');
   if (status === 429) return new Failure('request.tooMany', 'Too many tries. Wait a minute and try again.');
   if (status === 404) return new Failure('thing.missing', 'There is nothing at this address.');
   if (status === 400) return new Failure('request.unreadable', 'The body could not be read as JSON.');

@@ -1,4 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
+import { ON_MARKET } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
@@ -18,7 +19,7 @@ const KEYS_A_REQUEST = 300;
 
 /** What the reader is doing, for whoever watches. */
 export interface FeedProgress {
-  readonly doing: 'waiting' | 'reading past changes' | 'first load' | 'reading changes' | 'comparing';
+  readonly doing: 'waiting' | 'reading the market' | 'reading past changes' | 'first load' | 'reading changes' | 'comparing';
   readonly read: number;
   readonly failure: string | null;
 }
@@ -56,13 +57,30 @@ export class FeedReader {
   private async read(): Promise<number> {
     const listings = await this.cursor('Property');
     const isFirst = !listings.firstLoadDone;
-    if (isFirst) await this.readPast();
+    if (isFirst) {
+      await this.readMarket();
+      await this.readPast();
+    }
     const changed = await this.readListings(listings);
     // what happened while the listings were read
     if (isFirst) await this.readPast();
     await this.readOpenHouses();
     await this.compareKeys();
     return changed;
+  }
+
+  /** What is on the market now, so that work can begin before 25 years have been read. */
+  private async readMarket(): Promise<void> {
+    const statuses = [...ON_MARKET].map((status) => `'${status}'`).join(',');
+    for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(`StandardStatus in (${statuses})`)}`)) {
+      await this.writer.write(page, { told: [], isNews: false });
+      this.tell('reading the market', page.length);
+    }
+  }
+
+  /** Whether everything that the feed held was read once. */
+  async hasReadAll(): Promise<boolean> {
+    return (await this.cursor('Property')).firstLoadDone;
   }
 
   /** The feed's own account of past changes, so that a listing's history reaches back before the first load. */
@@ -80,7 +98,8 @@ export class FeedReader {
     return this.follow(cursor, 'ListingKey', news, isNews, async (page, also) => {
       const fresh = isNews ? await this.writer.fresh(page) : page;
       const told = !isNews ? [] : fresh.length > 0 ? await this.changesOf(fresh) : [];
-      return (await this.writer.write(fresh, { told, isNews, also })).changed;
+      const { added, changed } = await this.writer.write(fresh, { told, isNews, also });
+      return added + changed;
     });
   }
 
@@ -177,13 +196,14 @@ export class FeedReader {
         Object.assign(cursor, { modifiedAt: from.at, lastKey: from.key });
       cursor.firstLoadDone ||= done;
       changed += await write(page, (manager) => manager.save(FeedCursorRow, cursor));
-      this.progress = {
-        doing,
-        read: this.progress.doing === doing ? this.progress.read + page.length : page.length,
-        failure: null,
-      };
+      this.tell(doing, page.length);
       if (done) return changed;
     }
+  }
+
+  private tell(doing: FeedProgress['doing'], more: number): void {
+    const read = this.progress.doing === doing ? this.progress.read + more : more;
+    this.progress = { doing, read, failure: null };
   }
 
   private async cursor(resource: string): Promise<FeedCursorRow> {

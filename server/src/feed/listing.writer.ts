@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { ListingRecord } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { SequenceRow } from '../listings/index.js';
+import type { ListingRow } from '../listings/index.js';
 import type { Raw } from './feed.source.js';
 import { readRecord } from './readRecord.js';
+import type { ReadListing } from './readRecord.js';
 
 /** A change of a listing as the feed's own history tells it. */
 export interface Told {
@@ -18,6 +19,7 @@ export interface Told {
 }
 
 export interface Written {
+  readonly added: number;
   readonly changed: number;
   readonly rejected: readonly { readonly listingKey: string; readonly reason: string }[];
 }
@@ -61,10 +63,16 @@ export class ListingWriter {
     {
       told,
       isNews,
+      source = 'feed',
       also,
-    }: { told: readonly Told[] | null; isNews: boolean; also?: (manager: EntityManager) => Promise<unknown> },
+    }: {
+      told: readonly Told[] | null;
+      isNews: boolean;
+      source?: ListingRow['source'];
+      also?: (manager: EntityManager) => Promise<unknown>;
+    },
   ): Promise<Written> {
-    const records: ListingRecord[] = [];
+    const records: ReadListing[] = [];
     const rejected: { listingKey: string; reason: string; record: string }[] = [];
     for (const raw of raws) {
       try {
@@ -77,16 +85,16 @@ export class ListingWriter {
         });
       }
     }
-    const changed = await this.database.transaction(async (manager) => {
+    const written = await this.database.transaction(async (manager) => {
       if (rejected.length > 0)
         await manager.query('REPLACE INTO feed_rejects (listingKey, reason, record, at) VALUES ?', [
           rejected.map(({ listingKey, reason, record }) => [listingKey, reason, record, this.clock.date()]),
         ]);
-      const written = records.length > 0 ? await this.writeRecords(manager, latestOf(records), told, isNews) : 0;
+      const counts = await this.writeRecords(manager, latestOf(records), { told, isNews, source });
       await also?.(manager);
-      return written;
+      return counts;
     });
-    return { changed, rejected };
+    return { ...written, rejected };
   }
 
   /** Of a feed's records those that are not stored as they are. */
@@ -136,16 +144,16 @@ export class ListingWriter {
 
   private async writeRecords(
     manager: EntityManager,
-    records: readonly ListingRecord[],
-    told: readonly Told[] | null,
-    isNews: boolean,
-  ): Promise<number> {
+    records: readonly ReadListing[],
+    { told, isNews, source }: { told: readonly Told[] | null; isNews: boolean; source: ListingRow['source'] },
+  ): Promise<{ added: number; changed: number }> {
+    if (records.length === 0) return { added: 0, changed: 0 };
     const sequence = await lockSequence(manager);
     const known = new Map(
       (
         await manager.query<Known[]>(
           "SELECT listingKey, modifiedAt, removed, standardStatus AS status, JSON_VALUE(data, '$.ListPrice') AS price FROM listings WHERE listingKey IN (?)",
-          [records.map(({ ListingKey }) => ListingKey)],
+          [records.map(({ key }) => key)],
         )
       ).map((row) => [row.listingKey, row]),
     );
@@ -153,39 +161,33 @@ export class ListingWriter {
     const events: EventRow[] = [];
     const toldOf = new Map<string, Told[]>();
     for (const each of told ?? []) toldOf.set(each.listingKey, [...(toldOf.get(each.listingKey) ?? []), each]);
-    for (const record of records) {
-      const key = record.ListingKey;
+    for (const { key, status, price, parcelNumber, modifiedAt, enteredAt, json } of records) {
       const before = known.get(key);
-      const modifiedAt = new Date(String(record['ModificationTimestamp']));
       if (before && before.removed === 0 && before.modifiedAt >= modifiedAt) continue;
       const number = ++sequence.value;
-      rows.push([key, number, record['StandardStatus'], textOf(record['ParcelNumber']), modifiedAt, 0, JSON.stringify(record)]);
+      rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, json]);
       const newsOf = isNews ? number : 0;
-      if (!before) {
-        const entered = new Date(String(record['OriginalEntryTimestamp'] ?? record['ModificationTimestamp']));
-        events.push([newsOf, key, 'ListingKey', null, key, entered, `${key} entry`]);
-      }
+      if (!before) events.push([newsOf, key, 'ListingKey', null, key, enteredAt, `${key} entry`]);
       if (told) events.push(...(toldOf.get(key) ?? []).map((each) => eventOf(each, newsOf)));
       else if (before) {
-        for (const [field, from] of [
-          ['StandardStatus', before.status],
-          ['ListPrice', before.price],
-        ] as const) {
-          const to = textOf(record[field]);
+        for (const [field, from, to] of [
+          ['StandardStatus', before.status, status],
+          ['ListPrice', before.price, textOf(price)],
+        ] as const)
           if (from !== to) events.push([newsOf, key, field, from, to, modifiedAt, `${key} ${field} ${modifiedAt.getTime()}`]);
-        }
       }
     }
-    if (rows.length === 0) return 0;
+    if (rows.length === 0) return { added: 0, changed: 0 };
     await manager.query(
-      `INSERT INTO listings (listingKey, sequence, standardStatus, parcelNumber, modifiedAt, removed, data) VALUES ?
+      `INSERT INTO listings (listingKey, sequence, standardStatus, parcelNumber, modifiedAt, removed, source, data) VALUES ?
        ON DUPLICATE KEY UPDATE sequence = VALUES(sequence), standardStatus = VALUES(standardStatus), parcelNumber = VALUES(parcelNumber),
-         modifiedAt = VALUES(modifiedAt), removed = 0, data = VALUES(data)`,
+         modifiedAt = VALUES(modifiedAt), removed = 0, source = VALUES(source), data = VALUES(data)`,
       [rows],
     );
     await insertEvents(manager, events);
     await manager.save(SequenceRow, sequence);
-    return rows.length;
+    const added = records.filter(({ key }) => !known.has(key)).length;
+    return { added, changed: rows.length - added };
   }
 }
 
@@ -194,14 +196,13 @@ function lockSequence(manager: EntityManager): Promise<SequenceRow> {
 }
 
 /** Of each listing's records the latest, in their order. */
-function latestOf(records: readonly ListingRecord[]): ListingRecord[] {
-  const latest = new Map<string, ListingRecord>();
+function latestOf(records: readonly ReadListing[]): ReadListing[] {
+  const latest = new Map<string, ReadListing>();
   for (const record of records) {
-    const other = latest.get(record.ListingKey);
-    if (!other || String(other['ModificationTimestamp']) <= String(record['ModificationTimestamp']))
-      latest.set(record.ListingKey, record);
+    const other = latest.get(record.key);
+    if (!other || other.modifiedAt <= record.modifiedAt) latest.set(record.key, record);
   }
-  return [...latest.values()].sort((a, b) => (String(a['ModificationTimestamp']) < String(b['ModificationTimestamp']) ? -1 : 1));
+  return [...latest.values()].sort((a, b) => a.modifiedAt.getTime() - b.modifiedAt.getTime());
 }
 
 function eventOf({ feedKey, listingKey, field, from, to, at }: Told, sequence: number): EventRow {

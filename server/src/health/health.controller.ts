@@ -3,6 +3,7 @@ import type { Response } from 'express';
 import { DataSource } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
+import { FeedReader } from '../feed/index.js';
 import { ListingsService } from '../listings/index.js';
 import { EngineHost } from '../searches/index.js';
 
@@ -15,6 +16,7 @@ export class HealthController {
     private readonly database: DataSource,
     private readonly engine: EngineHost,
     private readonly listings: ListingsService,
+    private readonly reader: FeedReader,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -29,7 +31,8 @@ export class HealthController {
     ]);
     const ready = database.status === 'up' && listings.status === 'up';
     if (!ready) response.status(503);
-    return { status: ready ? 'up' : 'down', parts: { database, listings, feed: feedUp, mail: mailUp } };
+    const firstLoad = ready && (await this.reader.hasReadAll()) ? 'done' : 'under way';
+    return { status: ready ? 'up' : 'down', firstLoad, parts: { database, listings, feed: feedUp, mail: mailUp } };
   }
 
   private async engineReady(): Promise<void> {

@@ -5,7 +5,7 @@ import type { ListingChange, ListingRecord, Search } from '@perambula/core';
 import { DataSource, In, MoreThanOrEqual, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { found } from '../common/failure.js';
-import { ListingEventRow, ListingRow, SequenceRow } from './listing.entity.js';
+import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listing.entity.js';
 
 /** A listing's row as the database gives it. */
 export interface StoredListing {
@@ -54,7 +54,7 @@ export class ListingsService {
     return recordsOf(
       await this.database.query(
         'SELECT CAST(data AS CHAR) AS data FROM listings WHERE removed = 0 AND (standardStatus IN (?) OR modifiedAt >= ?)',
-        [ON_MARKET, at],
+        [[...ON_MARKET], at],
       ),
     );
   }
@@ -90,7 +90,15 @@ export class ListingsService {
         to: event.toValue,
       }));
     const history = [...openings, ...changes].sort((a, b) => (a.at < b.at ? 1 : -1));
-    return { listing: forAudience(row.data, 'agent'), history };
+    const visits = await this.database
+      .getRepository(OpenHouseRow)
+      .find({ where: { listingKey: key }, order: { startsAt: 'ASC' } });
+    const openHouses = visits.map(({ startsAt, endsAt, status }) => ({
+      startsAt: startsAt.toISOString(),
+      endsAt: endsAt.toISOString(),
+      status,
+    }));
+    return { listing: forAudience(row.data, 'agent'), history, openHouses };
   }
 }
 

@@ -3,12 +3,12 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 /** What the feed calls each change, where a listing came from, and open houses. */
 export class FeedInFull1763900000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
-    await runner.query("ALTER TABLE `listings` ADD `source` varchar(10) NOT NULL DEFAULT 'feed'");
+    await runner.query("ALTER TABLE `listings` ADD COLUMN IF NOT EXISTS `source` varchar(10) NOT NULL DEFAULT 'feed'");
     await runner.query(
-      'ALTER TABLE `listing_events` ADD `feedKey` varchar(120) NULL, ADD UNIQUE INDEX `listing_events_feedKey` (`feedKey`)',
+      'ALTER TABLE `listing_events` ADD COLUMN IF NOT EXISTS `feedKey` varchar(120) NULL, ADD UNIQUE INDEX IF NOT EXISTS `listing_events_feedKey` (`feedKey`)',
     );
     await runner.query(
-      'CREATE TABLE `open_houses` (`openHouseKey` varchar(60) NOT NULL, `listingKey` varchar(60) NOT NULL, `startsAt` datetime(3) NOT NULL, `endsAt` datetime(3) NOT NULL, `status` varchar(20) NOT NULL, `modifiedAt` datetime(3) NOT NULL, INDEX `open_houses_listingKey` (`listingKey`), INDEX `open_houses_startsAt` (`startsAt`), PRIMARY KEY (`openHouseKey`)) ENGINE=InnoDB',
+      'CREATE TABLE IF NOT EXISTS `open_houses` (`openHouseKey` varchar(60) NOT NULL, `listingKey` varchar(60) NOT NULL, `startsAt` datetime(3) NOT NULL, `endsAt` datetime(3) NOT NULL, `status` varchar(20) NOT NULL, `modifiedAt` datetime(3) NOT NULL, INDEX `open_houses_listingKey` (`listingKey`), INDEX `open_houses_startsAt` (`startsAt`), PRIMARY KEY (`openHouseKey`)) ENGINE=InnoDB',
     );
   }
 

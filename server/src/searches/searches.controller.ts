@@ -1,8 +1,8 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, StreamableFile, UseGuards } from '@nestjs/common';
 import type { Choices, CountAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { ChangedSearchBody, CountBody, ListingsBody, NewSearchBody } from './dto/bodies.js';
+import { ChangedSearchBody, CountBody, FileBody, ListingsBody, NewSearchBody } from './dto/bodies.js';
 import { SearchesService } from './searches.service.js';
 
 @Controller('searches')
@@ -20,6 +20,17 @@ export class SearchesController {
   @HttpCode(200)
   listings(@Body() { search, ...query }: ListingsBody): Promise<ListingsAnswer> {
     return this.searches.results(search, query);
+  }
+
+  /** A result as a file of RESO names, for the agent. */
+  @Post('file')
+  @HttpCode(200)
+  async file(@Body() { search, set, type }: FileBody): Promise<StreamableFile> {
+    const text = await this.searches.file(search, set, type);
+    return new StreamableFile(Buffer.from(text), {
+      type: type === 'csv' ? 'text/csv; charset=utf-8' : 'application/json',
+      disposition: `attachment; filename="listings.${type}"`,
+    });
   }
 
   @Get('choices')

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { AlertState, Choices, CountAnswer, ListingsAnswer, Row, SavedSearch } from '@perambula/contract';
-import { FIELDS, forAudience, missOf, readSearch } from '@perambula/core';
-import type { ResultKey, ResultSet, Search } from '@perambula/core';
+import { FIELDS, forAudience, missOf, readSearch, writeListingFile } from '@perambula/core';
+import type { ListingRecord, ResultKey, ResultSet, Search } from '@perambula/core';
 import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -17,6 +17,9 @@ export interface ListingsQuery {
   readonly offset: number;
   readonly limit: number;
 }
+
+const MOST_IN_A_FILE = 20_000;
+const AT_ONCE = 1000;
 
 @Injectable()
 export class SearchesService {
@@ -60,6 +63,22 @@ export class SearchesService {
       const { nearness, ...miss } = missOf(search, record, missed);
       return [{ row: { ...shown, miss } as Row, nearness }];
     });
+  }
+
+  /** All of a result as a file by RESO names, with what is for the agent only. */
+  async file(document: unknown, set: ResultSet, type: 'csv' | 'json'): Promise<string> {
+    const search = readSearch(document);
+    const ask = { search, set, time: this.clock.time(), offset: 0, limit: MOST_IN_A_FILE };
+    const { keys } = await this.engine.ask('select', ask);
+    const rows: ListingRecord[] = [];
+    for (let i = 0; i < keys.length; i += AT_ONCE) {
+      const records = await this.listings.byKeys(keys.slice(i, i + AT_ONCE).map(({ key }) => key));
+      rows.push(...keys.slice(i, i + AT_ONCE).flatMap(({ key }) => records.get(key) ?? []));
+    }
+    return writeListingFile(
+      rows.map((record) => forAudience(record, 'agent')),
+      type,
+    );
   }
 
   choices(): Promise<Choices> {

@@ -5,7 +5,7 @@ import type { ClientFile, ClientSummary, ErrorBody, SavedSearch } from '@perambu
 import { createConnection } from 'mysql2/promise';
 import type { Connection } from 'mysql2/promise';
 import { freePort } from '../../../scripts/machine.mjs';
-import { startStack } from '../../../scripts/stack.mjs';
+import { SMALL_COUNTY, startStack } from '../../../scripts/stack.mjs';
 import type { Stack } from '../../../scripts/stack.mjs';
 
 export interface Answer<T> {
@@ -82,13 +82,10 @@ export interface TestStack extends Stack {
   readonly end: () => Promise<void>;
 }
 
-/** About as many homes for sale as a town has, with a little more than two years of listings. */
-const SMALL_COUNTY = { parcels: 5000, since: '2024-01-01' };
-
 /** The whole application in a directory and on ports of its own, with both of the demo's agents signed in. */
 export async function startTestStack(): Promise<TestStack> {
   const data = mkdtempSync(join(tmpdir(), 'perambula-'));
-  const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY });
+  const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
   const { web, signIn, database, mail } = stack.run;
   const mailbox: TestStack['mailbox'] = async (atLeast = 0) => {
     for (let tries = 0; ; tries++) {

@@ -14,6 +14,12 @@ export class ListingsBody extends CountBody {
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;
 }
 
+export class FileBody extends CountBody {
+  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
+    'fit' | 'unknown' | 'missByOne';
+  @ApiProperty({ enum: ['csv', 'json'] }) @IsIn(['csv', 'json']) type: 'csv' | 'json';
+}
+
 export class NewSearchBody {
   @ApiProperty() @IsString() @IsNotEmpty({ message: 'Give the search a name.' }) @MaxLength(120) name: string;
   @ApiPropertyOptional() @IsOptional() @IsUUID() clientId?: string | null;

@@ -1,0 +1,220 @@
+import Papa from 'papaparse';
+import { STORED_FIELDS } from '../listing/audience.js';
+import { fieldOf } from '../listing/fields.js';
+import type { FieldType } from '../listing/fields.js';
+import type { FieldValue, ListingRecord } from '../listing/record.js';
+
+/** One listing of a file, by RESO names, and the line or place in the list it stands at (from 1, headings counted). */
+export interface FileListing {
+  readonly at: number;
+  readonly record: Readonly<Record<string, FieldValue>>;
+}
+
+/** What a file's heading or key became. */
+export interface FileField {
+  readonly heading: string;
+  /** The field it is read as, or null when it is left out. */
+  readonly field: string | null;
+  /** In how many listings it has a value. */
+  readonly filled: number;
+}
+
+export interface Refusal {
+  readonly at: number;
+  readonly listingKey: string | null;
+  readonly reason: string;
+}
+
+export interface ListingFile {
+  readonly listings: readonly FileListing[];
+  readonly fields: readonly FileField[];
+  readonly refused: readonly Refusal[];
+}
+
+type Raw = Readonly<Record<string, unknown>>;
+
+const SQUARE_FEET_PER_ACRE = 43_560;
+const MOST_LISTINGS = 100_000;
+/** What makes a spreadsheet take a cell for a formula. */
+const FORMULA = /^[=+\-@\t\r]/;
+
+/** Fields that come under another name or unit, and what becomes of their values. */
+const CONVERTED: Readonly<Record<string, { readonly field: string; readonly from: (value: number) => number }>> = {
+  LotSizeSquareFeet: {
+    field: 'LotSizeAcres',
+    from: (feet) => Math.round((feet / SQUARE_FEET_PER_ACRE) * 10_000) / 10_000,
+  },
+};
+
+/**
+ * Reads listings from a file of RESO Data Dictionary names: CSV (RFC 4180) with a line of headings, or JSON, a list of
+ * records or an OData answer with its `value`. Headings may be written with spaces and in any case. A listing with a
+ * value that cannot be read is refused with its reason; a field that is not kept is named and left out.
+ *
+ * @throws Error with a sentence when the file as a whole cannot be read
+ */
+export function readListingFile(text: string): ListingFile {
+  const start = text.trimStart().charAt(0);
+  if (start === '') throw new Error('The file holds no listings.');
+  const raws = start === '{' || start === '[' ? fromJson(text) : fromCsv(text);
+  if (raws.length === 0) throw new Error('The file holds no listings.');
+  if (raws.length > MOST_LISTINGS) throw new Error(`A file may hold ${MOST_LISTINGS.toLocaleString('en-US')} listings at most.`);
+  const filled = new Map<string, number>();
+  const targets = new Map([...new Set(raws.flatMap(Object.keys))].map((heading) => [heading, targetOf(heading)]));
+  const listings: FileListing[] = [];
+  const refused: Refusal[] = [];
+  const firstLine = start === '{' || start === '[' ? 1 : 2;
+  raws.forEach((raw, i) => {
+    const at = i + firstLine;
+    const record: Record<string, FieldValue> = {};
+    const reasons: string[] = [];
+    for (const [heading, cell] of Object.entries(raw)) {
+      const value = blankless(cell);
+      filled.set(heading, (filled.get(heading) ?? 0) + (value === null ? 0 : 1));
+      const target = targets.get(heading);
+      if (!target || value === null) continue;
+      try {
+        record[target.field] = target.from(value);
+      } catch (error) {
+        reasons.push(`${target.field} is ${(error as Error).message}`);
+      }
+    }
+    record['ListingKey'] ??= record['ListingId'] ?? null;
+    const listingKey = typeof record['ListingKey'] === 'string' ? record['ListingKey'] : null;
+    if (listingKey === null) reasons.push('neither ListingKey nor ListingId is there');
+    if (reasons.length === 0) listings.push({ at, record });
+    else refused.push({ at, listingKey, reason: reasons.join('; ') });
+  });
+  const fields = [...targets].map(([heading, target]) => ({
+    heading,
+    field: target?.field ?? null,
+    filled: filled.get(heading) ?? 0,
+  }));
+  return { listings, fields, refused };
+}
+
+/** Listings as a file that `readListingFile` and any spreadsheet reads; a cell that would start a formula is led by an apostrophe. */
+export function writeListingFile(records: readonly ListingRecord[], type: 'csv' | 'json'): string {
+  if (type === 'json') return `${JSON.stringify({ value: records }, null, 1)}\n`;
+  const fields = [...new Set(records.flatMap((record) => Object.keys(record)))];
+  const data = records.map((record) => fields.map((field) => cellOf(record[field])));
+  return `${Papa.unparse({ fields, data }, { escapeFormulae: FORMULA })}\r\n`;
+}
+
+function fromJson(text: string): Raw[] {
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(text);
+  } catch (error) {
+    throw new Error(`The file is not JSON: ${(error as Error).message}`);
+  }
+  const list = Array.isArray(parsed) ? parsed : (parsed as { value?: unknown }).value;
+  if (!Array.isArray(list) || !list.every((each) => typeof each === 'object' && each !== null && !Array.isArray(each)))
+    throw new Error('The file is not a list of listings.');
+  return list as Raw[];
+}
+
+function fromCsv(text: string): Raw[] {
+  const { data, errors, meta } = Papa.parse<Raw>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' });
+  const broken = errors.find(({ type }) => type === 'Quotes');
+  if (broken) throw new Error(`A quotation mark is left open in line ${(broken.row ?? 0) + 1}.`);
+  if (!meta.fields?.some((heading) => targetOf(heading) !== null))
+    throw new Error('The first line names no field of the RESO Data Dictionary, such as ListPrice.');
+  return data;
+}
+
+interface Target {
+  readonly field: string;
+  readonly from: (value: unknown) => FieldValue;
+}
+
+function targetOf(heading: string): Target | null {
+  const name = heading.replace(/[^A-Za-z0-9]/g, '').toLowerCase();
+  for (const [from, { field, from: convert }] of Object.entries(CONVERTED))
+    if (from.toLowerCase() === name) return { field, from: (value) => convert(numberOf(value)) };
+  const field = NAMES.get(name);
+  return field === undefined ? null : { field, from: READERS[typeOf(field)] };
+}
+
+const NAMES: ReadonlyMap<string, string> = new Map([...STORED_FIELDS].map((field) => [field.toLowerCase(), field]));
+
+/** What a field holds: as the catalogue says, or else as its name does by the Data Dictionary's own habit. */
+function typeOf(field: string): FieldType | 'rooms' {
+  if (field === 'Rooms') return 'rooms';
+  const inCatalogue = fieldOf(field)?.type;
+  if (inCatalogue) return inCatalogue;
+  if (field.endsWith('YN')) return 'yesNo';
+  if (field.endsWith('Timestamp')) return 'timestamp';
+  if (field.endsWith('Date')) return 'date';
+  if (/(Price|Amount|Total|Integer|Spaces|Count|Acres|Area|Year|Longitude|Latitude|Elevation|Fee)$/.test(field)) return 'number';
+  if (/^Bathrooms/.test(field)) return 'number';
+  return /^(ListingTerms|View|Sewer|WaterSource|LotFeatures)$/.test(field) ? 'choices' : 'text';
+}
+
+const READERS: Readonly<Record<FieldType | 'rooms', (value: unknown) => FieldValue>> = {
+  number: numberOf,
+  money: numberOf,
+  text: textOf,
+  choice: textOf,
+  choices: listOf,
+  yesNo: yesNoOf,
+  date: (value) => momentOf(value, 'a date such as 2026-04-14').slice(0, 10),
+  timestamp: (value) => new Date(momentOf(value, 'a time such as 2026-04-14T09:12:00Z')).toISOString(),
+  rooms: (value) => (typeof value === 'string' ? JSON.parse(value) : value) as FieldValue,
+};
+
+function numberOf(value: unknown): number {
+  const number = typeof value === 'string' ? Number(value.replace(/[$,\s]/g, '')) : value;
+  if (typeof number !== 'number' || !Number.isFinite(number)) throw new Error(`“${shown(value)}”, not a number`);
+  return number;
+}
+
+function textOf(value: unknown): string {
+  if (typeof value === 'object') throw new Error(`“${shown(value)}”, not text`);
+  return String(value);
+}
+
+function listOf(value: unknown): string[] {
+  if (Array.isArray(value)) return value.map(textOf);
+  const text = textOf(value);
+  return text
+    .split(text.includes(';') ? ';' : ',')
+    .map((each) => each.trim())
+    .filter((each) => each !== '');
+}
+
+function yesNoOf(value: unknown): boolean {
+  if (typeof value === 'boolean') return value;
+  const word = String(value).toLowerCase();
+  if (['y', 'yes', 'true', '1'].includes(word)) return true;
+  if (['n', 'no', 'false', '0'].includes(word)) return false;
+  throw new Error(`“${shown(value)}”, neither yes nor no`);
+}
+
+function momentOf(value: unknown, wanted: string): string {
+  const text = String(value);
+  if (!/^\d{4}-\d\d-\d\d/.test(text) || Number.isNaN(Date.parse(text))) throw new Error(`“${shown(value)}”, not ${wanted}`);
+  return text;
+}
+
+function shown(value: unknown): string {
+  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  return text.length > 40 ? `${text.slice(0, 40)}…` : text;
+}
+
+/** A cell's value without the apostrophe that keeps it from being a formula; null when it is blank. */
+function blankless(cell: unknown): unknown {
+  if (cell == null || (Array.isArray(cell) && cell.length === 0)) return null;
+  if (typeof cell !== 'string') return cell;
+  const text = cell.trim();
+  if (text === '') return null;
+  return text.startsWith("'") && FORMULA.test(text.slice(1)) ? text.slice(1) : text;
+}
+
+function cellOf(value: FieldValue | undefined): string | number {
+  if (value == null) return '';
+  if (typeof value === 'number') return value;
+  if (typeof value === 'boolean') return value ? 'Y' : 'N';
+  if (typeof value === 'string') return value;
+  return value.every((each) => typeof each === 'string') ? value.join(';') : JSON.stringify(value);
+}

@@ -1,0 +1,5 @@
+export class MariaDb {
+  constructor(options: { readonly folder: string; readonly port: number; readonly password: string });
+  start(): Promise<void>;
+  stop(): Promise<void>;
+}

@@ -1,0 +1,32 @@
+import { Body, Controller, Get, Header, HttpCode, Post, UseGuards } from '@nestjs/common';
+import { ApiConsumes } from '@nestjs/swagger';
+import type { FeedState, FileReport } from '@perambula/contract';
+import { Failure } from '../common/failure.js';
+import { AgentGuard } from '../sessions/index.js';
+import { FeedService } from './feed.service.js';
+import { ListingImport } from './listing.import.js';
+
+@Controller('feed')
+@UseGuards(AgentGuard)
+export class FeedController {
+  constructor(
+    private readonly feed: FeedService,
+    private readonly files: ListingImport,
+  ) {}
+
+  @Get()
+  @Header('cache-control', 'no-store')
+  state(): Promise<FeedState> {
+    return this.feed.state();
+  }
+
+  /** A file of listings by RESO names, as CSV or JSON text. */
+  @Post('files')
+  @HttpCode(200)
+  @ApiConsumes('text/csv', 'text/plain')
+  read(@Body() text: unknown): Promise<FileReport> {
+    if (typeof text !== 'string')
+      throw new Failure('file.unreadable', 'Send the file as text/csv, or as text/plain when it is JSON.');
+    return this.files.run(text);
+  }
+}

@@ -1,0 +1,73 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { FeedState } from '@perambula/contract';
+import { FIELDS, ON_MARKET } from '@perambula/core';
+import type { Count, Search } from '@perambula/core';
+import { DataSource } from 'typeorm';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { EngineHost } from '../searches/index.js';
+import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
+import { FeedReader } from './feed.reader.js';
+
+const MOST_REJECTS = 200;
+
+/** What is known of the feed: how far it was read, what it brought, what could not be read, how well its fields are filled. */
+@Injectable()
+export class FeedService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly reader: FeedReader,
+    private readonly engine: EngineHost,
+    private readonly clock: Clock,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  async state(): Promise<FeedState> {
+    const cursor = await this.database.getRepository(FeedCursorRow).findOneBy({ resource: 'Property' });
+    const [listings] = await this.database.query<Record<keyof FeedState['listings'], string>[]>(
+      `SELECT COALESCE(SUM(removed = 0 AND source = 'feed'), 0) AS fromFeed, COALESCE(SUM(removed = 0 AND source = 'file'), 0) AS fromFiles,
+         COALESCE(SUM(removed = 0 AND standardStatus IN (?)), 0) AS onMarket, COALESCE(SUM(removed), 0) AS removed FROM listings`,
+      [[...ON_MARKET]],
+    );
+    const rejects = await this.database.getRepository(FeedRejectRow).find({ order: { at: 'DESC' }, take: MOST_REJECTS });
+    return {
+      address: this.config.feed.url,
+      ...this.reader.progress,
+      hasReadAll: cursor?.firstLoadDone ?? false,
+      readUntil: cursor?.modifiedAt ?? null,
+      listings: {
+        fromFeed: Number(listings?.fromFeed),
+        fromFiles: Number(listings?.fromFiles),
+        onMarket: Number(listings?.onMarket),
+        removed: Number(listings?.removed),
+      },
+      changes: await this.countOf('listing_events'),
+      openHouses: await this.countOf('open_houses'),
+      rejects: rejects.map(({ listingKey, reason, at }) => ({ listingKey, reason, at: at.toISOString() })),
+      coverage: await this.coverage(),
+    };
+  }
+
+  /** How many of the homes for sale have each field, by the engine's own count of the blanks. */
+  private async coverage(): Promise<FeedState['coverage']> {
+    const count = (lines: Search['lines']): Promise<Count> => {
+      const search: Search = { version: 1, kinds: ['Residential'], lines, bounds: [], order: [] };
+      return this.engine.ask('count', { search, time: this.clock.time() });
+    };
+    const { fit: homes } = await count([]);
+    const fields = FIELDS.filter(({ derive, kinds }) => !derive && (kinds?.includes('Residential') ?? true));
+    const shares = await Promise.all(
+      fields.map(async ({ name, label }) => {
+        const { fit: blank } = await count([{ id: name, field: name, is: { blank: true } }]);
+        return { field: name, label, filled: homes === 0 ? 0 : 1 - blank / homes };
+      }),
+    );
+    return shares.sort((a, b) => b.filled - a.filled);
+  }
+
+  private async countOf(table: 'listing_events' | 'open_houses'): Promise<number> {
+    const [row] = await this.database.query<{ n: string }[]>(`SELECT COUNT(*) AS n FROM ${table}`);
+    return Number(row?.n);
+  }
+}

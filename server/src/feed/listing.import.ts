@@ -1,0 +1,85 @@
+import { Injectable } from '@nestjs/common';
+import type { FileReport } from '@perambula/contract';
+import { readListingFile } from '@perambula/core';
+import type { ListingFile, Refusal } from '@perambula/core';
+import { DataSource, In } from 'typeorm';
+import { Clock } from '../clock/index.js';
+import { Failure } from '../common/failure.js';
+import { ListingRow } from '../listings/index.js';
+import type { Raw } from './feed.source.js';
+import { ListingWriter } from './listing.writer.js';
+import { readRecord } from './readRecord.js';
+
+const BATCH = 500;
+
+/** Listings from a file, for whoever has no feed; they go through the same door as a feed's. */
+@Injectable()
+export class ListingImport {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly writer: ListingWriter,
+  ) {}
+
+  async run(text: string): Promise<FileReport> {
+    const { listings, fields, refused } = readWhole(text);
+    const refusals: Refusal[] = [...refused];
+    let [added, changed, same] = [0, 0, 0];
+    for (let i = 0; i < listings.length; i += BATCH) {
+      const batch = listings.slice(i, i + BATCH);
+      const keys = batch.map(({ record }) => String(record['ListingKey']));
+      const stored = await this.database.getRepository(ListingRow).findBy({ listingKey: In(keys) });
+      const known = new Map(stored.map((row) => [row.listingKey, row]));
+      const news: Raw[] = [];
+      for (const { at, record } of batch) {
+        const key = String(record['ListingKey']);
+        const before = known.get(key);
+        const raw = this.complete(record, before);
+        const reason = before?.source === 'feed' ? 'it is one of the feed’s own listings' : unreadable(raw);
+        if (reason !== null) refusals.push({ at, listingKey: key, reason });
+        else if (before && !before.removed && saysTheSame(raw, before.data)) same++;
+        else news.push(raw);
+      }
+      const written = await this.writer.write(news, { told: null, isNews: true, source: 'file' });
+      added += written.added;
+      changed += written.changed;
+    }
+    const read = listings.length + refused.length;
+    return { read, added, changed, same, refused: refusals.sort((a, b) => a.at - b.at), fields };
+  }
+
+  /** A file need not say when its listings changed: then they did so now, and entered when they were first read. */
+  private complete(record: Raw, before: ListingRow | undefined): Raw {
+    const now = this.clock.date().toISOString();
+    const entered = before?.data['OriginalEntryTimestamp'] ?? now;
+    return { OriginatingSystemName: 'A file', OriginalEntryTimestamp: entered, ModificationTimestamp: now, ...record };
+  }
+}
+
+function readWhole(text: string): ListingFile {
+  try {
+    return readListingFile(text);
+  } catch (error) {
+    throw new Failure('file.unreadable', (error as Error).message);
+  }
+}
+
+function unreadable(raw: Raw): string | null {
+  try {
+    readRecord(raw);
+    return null;
+  } catch (error) {
+    return (error as Error).message;
+  }
+}
+
+/** Whether a record is what is stored, but for the moment it was read at. */
+function saysTheSame(raw: Raw, stored: Raw): boolean {
+  const said = (record: Raw): string =>
+    JSON.stringify(
+      Object.entries(record)
+        .filter(([field, value]) => field !== 'ModificationTimestamp' && value != null)
+        .sort(([a], [b]) => (a < b ? -1 : 1)),
+    );
+  return said(JSON.parse(readRecord(raw).json.toString()) as Raw) === said(stored);
+}

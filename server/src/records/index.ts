@@ -1,0 +1,1 @@
+export { RecordsModule } from './records.module.js';

@@ -1,0 +1,42 @@
+import { Controller, Get, Param, Res, StreamableFile, UseGuards } from '@nestjs/common';
+import type { ListingMedia, RecordAnswer } from '@perambula/contract';
+import { recordDifferences } from '@perambula/core';
+import type { Response } from 'express';
+import { found } from '../common/failure.js';
+import { ListingsService } from '../listings/index.js';
+import { AgentGuard } from '../sessions/index.js';
+import { RecordsSource } from './records.source.js';
+
+/** What an agent can look up beside a listing; none of it is for clients. */
+@Controller('listings/:key')
+@UseGuards(AgentGuard)
+export class RecordsController {
+  constructor(
+    private readonly listings: ListingsService,
+    private readonly source: RecordsSource,
+  ) {}
+
+  @Get('media')
+  media(@Param('key') key: string): Promise<ListingMedia> {
+    return this.source.media(key);
+  }
+
+  @Get('record')
+  async record(@Param('key') key: string): Promise<RecordAnswer> {
+    const listing = found((await this.listings.byKeys([key])).get(key), 'listing');
+    const parcel = listing['ParcelNumber'];
+    const record = typeof parcel === 'string' ? await this.source.record(parcel) : null;
+    return { record, differences: record ? recordDifferences(listing, record) : [] };
+  }
+
+  @Get('documents/:file')
+  async document(
+    @Param('key') key: string,
+    @Param('file') file: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const pdf = found(/^[\w-]{1,60}\.pdf$/.test(file) ? await this.source.document(key, file) : null, 'document');
+    response.setHeader('content-disposition', `inline; filename="${file}"`);
+    return new StreamableFile(pdf, { type: 'application/pdf' });
+  }
+}
