@@ -1,4 +1,5 @@
 import { App, Button, Dropdown } from 'antd';
+import { useNavigate } from 'react-router';
 import { useAgent, useSignOut } from '../features/sessions/index.js';
 import { useAdvance, useClock } from '../shared/clock.api.js';
 import { Avatar } from '../shared/Avatar.js';
@@ -17,6 +18,7 @@ export function AgentMenu() {
   const clock = useClock().data;
   const advance = useAdvance();
   const signOut = useSignOut();
+  const navigate = useNavigate();
   const { message } = App.useApp();
   const move = (step: string): void => advance.mutate(step, { onError: (error) => void message.error(messageOf(error)) });
   return (
@@ -43,12 +45,13 @@ export function AgentMenu() {
           menu={{
             items: [
               { key: 'who', label: `${agent.name}, ${agent.officeName}`, disabled: true },
+              { key: 'feed', label: 'Where listings come from' },
               { key: 'out', label: 'Sign out' },
             ],
-            onClick: ({ key }) => key === 'out' && signOut.mutate(),
+            onClick: ({ key }) => (key === 'out' ? signOut.mutate() : void navigate('/feed')),
           }}
         >
-          <button type="button" className="plain" aria-label={`${agent.name}: sign out`}>
+          <button type="button" className="plain" aria-label={`${agent.name}: where listings come from, sign out`}>
             <Avatar name={agent.name} />
           </button>
         </Dropdown>

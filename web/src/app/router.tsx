@@ -41,6 +41,7 @@ export const router = createBrowserRouter([
         path: 'mailbox/:mailId?',
         lazy: async () => ({ Component: (await import('../features/mail/MailboxPage.js')).MailboxPage }),
       },
+      { path: 'feed', lazy: async () => ({ Component: (await import('../features/feed/FeedPage.js')).FeedPage }) },
       { path: '*', lazy: async () => ({ Component: (await import('./NothingHere.js')).NothingHere }) },
     ],
   },

@@ -28,7 +28,9 @@ import { useFile } from '../clients/index.js';
 import { AddToShortlist, useResultsState } from '../searches/index.js';
 import { useAskShowing } from '../showings/index.js';
 import { priceSteps, sayEntry } from './history.rules.js';
-import { useListing } from './listing.api.js';
+import { useListing, useListingMedia } from './listing.api.js';
+import { ParcelRecord } from './ParcelRecord.js';
+import { Documents, OpenHouses, Rooms } from './parts.js';
 
 const PriceHistory = lazy(async () => ({ default: (await import('./PriceHistory.js')).PriceHistory }));
 
@@ -79,7 +81,7 @@ function PlanVisit({ listingKey }: { readonly listingKey: string }) {
   );
 }
 
-function Listing({ listing, history }: ListingAnswer) {
+function Listing({ listing, history, openHouses }: ListingAnswer) {
   const now = useNow();
   const key = listing.ListingKey;
   const { clientId } = useOpenFile();
@@ -117,7 +119,9 @@ function Listing({ listing, history }: ListingAnswer) {
           </div>
         </div>
         <p className="remarks">{String(listing['PublicRemarks'] ?? '')}</p>
+        <OpenHouses visits={openHouses} now={now} />
         <ForYouOnly listing={listing} />
+        <Documents listingKey={key} />
         <p className="tight">
           Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} ·{' '}
           {String(listing['OriginatingSystemName'])} · updated {ago(String(listing['ModificationTimestamp']), now)} · deemed
@@ -129,6 +133,7 @@ function Listing({ listing, history }: ListingAnswer) {
           <HowItFits listing={listing} search={file.savedSearches[0].document} name={file.name} now={now} />
         )}
         <Facts listing={listing} />
+        <Rooms rooms={listing['Rooms']} />
       </div>
       <aside className="listing-history">
         <h2>History of the home</h2>
@@ -157,6 +162,7 @@ function Listing({ listing, history }: ListingAnswer) {
           ))}
         </ol>
         <p className="tight">A status may lag the signed deal by up to 48 hours. When it matters, call the agent’s mobile.</p>
+        <ParcelRecord listingKey={key} />
       </aside>
     </>
   );
@@ -200,17 +206,17 @@ function Steps({ listingKey }: { readonly listingKey: string }) {
   );
 }
 
-const SHOWN = ['front', 'from the garden', 'plot plan', 'floor sketch'];
-
 function Pictures({ listing }: { readonly listing: ListingRecord }) {
   const [shown, setShown] = useState(0);
+  const captions = useListingMedia(listing.ListingKey).data?.pictures ?? [];
+  const caption = (i: number): string => captions[i]?.toLowerCase() ?? 'picture';
   const count = Math.max(1, Number(listing['PhotosCount'] ?? 1));
   return (
     <>
       <div className="listing-picture">
-        <Picture listingKey={listing.ListingKey} index={shown} alt={`${street(listing)}, ${SHOWN[shown] ?? ''}`} />
+        <Picture listingKey={listing.ListingKey} index={shown} alt={`${street(listing)}, ${caption(shown)}`} />
         <span>
-          {shown + 1} of {count} · {SHOWN[shown]}, drawn from the listing
+          {shown + 1} of {count} · {caption(shown)}, drawn from the listing
         </span>
       </div>
       <div className="listing-strip">
@@ -220,7 +226,7 @@ function Pictures({ listing }: { readonly listing: ListingRecord }) {
             key={i}
             aria-pressed={i === shown}
             onClick={() => setShown(i)}
-            aria-label={`Picture ${i + 1}: ${SHOWN[i] ?? ''}`}
+            aria-label={`Picture ${i + 1}: ${caption(i)}`}
           >
             <Picture listingKey={listing.ListingKey} index={i} alt="" />
           </button>

@@ -17,6 +17,7 @@ import type { Pen } from './LinesPanel.js';
 import { ResultCard } from './ResultCard.js';
 import { useResultsState } from './results.js';
 import { ResultsTable } from './ResultsTable.js';
+import { SaveAsFile } from './SaveAsFile.js';
 import { SaveBar } from './SaveBar.js';
 import { MOST_RESULTS, useCount, useResults, useSavedSearch } from './searches.api.js';
 
@@ -251,6 +252,7 @@ export function SearchPage() {
                 { value: 'table', label: 'Table' },
               ]}
             />
+            <SaveAsFile search={search} set={set} />
           </header>
           {results.isPending && <Waiting what="Looking …" />}
           {results.isSuccess && rows.length === 0 && <NothingFound set={set} />}

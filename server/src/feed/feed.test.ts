@@ -1,0 +1,138 @@
+import { readFileSync } from 'node:fs';
+import type { CountAnswer, FeedState, FileReport, ListingMedia, ListingsAnswer, RecordAnswer } from '@perambula/contract';
+import { readListingFile } from '@perambula/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestStack } from '../testing/stack.js';
+import type { Browser, TestStack } from '../testing/stack.js';
+
+// 211 house sales, converted as the fixture's README says
+const baltimore = readFileSync(new URL('../../../core/src/formats/fixtures/baltimore.csv', import.meta.url), 'utf8');
+const HOMES = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
+
+let stack: TestStack;
+let juno: Browser;
+beforeAll(async () => {
+  stack = await startTestStack();
+  juno = stack.juno;
+});
+afterAll(() => stack.end());
+
+async function sendFile<T = FileReport>(text: string): Promise<{ status: number; body: T }> {
+  return juno.ask<T>('POST', '/api/feed/files', text, { 'content-type': 'text/csv' });
+}
+
+async function fitOf(search: object): Promise<number> {
+  // the engine follows the sequence every second
+  await new Promise((resolve) => setTimeout(resolve, 1500));
+  return (await juno.good<CountAnswer>('POST', '/api/searches/count', { search })).fit;
+}
+
+describe('the feed', () => {
+  it('tells how far it was read, what it brought, and how well fields are filled', async () => {
+    const state = await juno.good<FeedState>('GET', '/api/feed');
+    expect(state.hasReadAll).toBe(true);
+    expect(state.failure).toBeNull();
+    expect(state.listings.onMarket).toBe(
+      await fitOf({
+        ...HOMES,
+        kinds: ['Residential', 'Residential Lease', 'Residential Income', 'Land', 'Farm', 'Commercial Sale'],
+      }),
+    );
+    expect(state.listings.fromFeed).toBeGreaterThan(state.listings.onMarket);
+    const filled = new Map(state.coverage.map(({ field, filled: share }) => [field, share]));
+    expect(filled.get('ListPrice')).toBe(1);
+    expect(filled.get('GarageYN')).toBeLessThan(0.97);
+    expect(filled.get('GarageYN')).toBeGreaterThan(0.7);
+  });
+  it('is told to agents only', async () => {
+    expect((await stack.browser().ask('GET', '/api/feed')).status).toBe(401);
+    expect((await stack.browser().ask('POST', '/api/feed/files', 'x', { 'content-type': 'text/csv' })).status).toBe(401);
+  });
+});
+
+describe('a file of listings', () => {
+  it('loads through the same door, once, and is searched with the counts that R gives', async () => {
+    const first = await sendFile(baltimore);
+    expect(first.body).toMatchObject({ read: 211, added: 211, changed: 0, same: 0, refused: [] });
+    expect(first.body.fields.filter(({ field }) => field === null).map(({ heading }) => heading)).toEqual([
+      'PatioAndPorchFeatures',
+    ]);
+    expect((await sendFile(baltimore)).body).toMatchObject({ read: 211, added: 0, changed: 0, same: 211 });
+    const sold = {
+      ...HOMES,
+      reach: 'all',
+      lines: [{ id: 'a', field: 'City', is: { anyOf: ['Baltimore', 'Baltimore County'] } }],
+    };
+    const also = (field: string, is: object): object => ({ ...sold, lines: [...sold.lines, { id: 'b', field, is }] });
+    expect(await fitOf(sold)).toBe(211);
+    // table(baltimore$NBATH): 83 have one, 63 one and a half
+    expect(await fitOf(also('Baths', { atLeast: 1.5 }))).toBe(128);
+    expect(await fitOf(also('BathroomsFull', { atLeast: 2 }))).toBe(65);
+    // table(baltimore$DWELL)
+    expect(await fitOf(also('PropertySubType', { anyOf: ['Single Family Residence'] }))).toBe(113);
+    // sum(baltimore$GAR >= 1)
+    expect(await fitOf(also('GarageSpaces', { atLeast: 1 }))).toBe(36);
+  });
+  it('tells what it refuses and why, takes the rest, and keeps off the feed’s own listings', async () => {
+    const [own] = (await juno.good<ListingsAnswer>('POST', '/api/searches/listings', { search: HOMES, set: 'fit', limit: 1 }))
+      .rows;
+    const { status, body } = await sendFile(
+      [
+        'ListingKey,PropertyType,StandardStatus,ListPrice,City',
+        'MINE1,Residential,Active,450000,Wrenfield',
+        'MINE2,Residential,Sold,450000,Wrenfield',
+        'MINE3,Residential,Active,plenty,Wrenfield',
+        `${own?.ListingKey},Residential,Active,1,Wrenfield`,
+      ].join('\n'),
+    );
+    expect(status).toBe(200);
+    expect(body).toMatchObject({ read: 4, added: 1 });
+    expect(body.refused).toEqual([
+      { at: 3, listingKey: 'MINE2', reason: 'StandardStatus is "Sold"' },
+      { at: 4, listingKey: 'MINE3', reason: 'ListPrice is “plenty”, not a number' },
+      { at: 5, listingKey: own?.ListingKey, reason: 'it is one of the feed’s own listings' },
+    ]);
+    const changed = await sendFile(
+      'ListingKey,PropertyType,StandardStatus,ListPrice,City\nMINE1,Residential,Active,440000,Wrenfield',
+    );
+    expect(changed.body).toMatchObject({ added: 0, changed: 1 });
+    const { history } = await juno.good<{ history: { field: string; from: string; to: string }[] }>('GET', '/api/listings/MINE1');
+    expect(history).toContainEqual(expect.objectContaining({ field: 'ListPrice', from: '450000', to: '440000' }));
+  });
+  it('that cannot be read at all is answered with a sentence', async () => {
+    expect(await sendFile('name\nx')).toMatchObject({ status: 422, body: { code: 'file.unreadable' } });
+    expect(await juno.ask('POST', '/api/feed/files', {})).toMatchObject({ status: 422, body: { code: 'file.unreadable' } });
+    expect((await sendFile(`ListingKey\n${'x'.repeat(21e6)}`)).status).toBe(413);
+  });
+  it('goes out as it came in', async () => {
+    const search = { ...HOMES, lines: [{ id: 'a', field: 'City', is: { anyOf: ['Wrenfield'] } }] };
+    const { total } = await juno.good<ListingsAnswer>('POST', '/api/searches/listings', { search, set: 'fit', limit: 1 });
+    const csv = await juno.good<string>('POST', '/api/searches/file', { search, set: 'fit', type: 'csv' });
+    const { listings, refused } = readListingFile(csv);
+    expect(refused).toEqual([]);
+    expect(listings).toHaveLength(total);
+    for (const { record } of listings) expect(record['City']).toBe('Wrenfield');
+    expect(csv).not.toContain('LockBox');
+  });
+});
+
+describe('what comes with a listing', () => {
+  it('is its pictures’ captions, its documents, and its parcel in the public record', async () => {
+    const { rows } = await juno.good<ListingsAnswer>('POST', '/api/searches/listings', { search: HOMES, set: 'fit', limit: 120 });
+    let differing = 0;
+    for (const { ListingKey, PhotosCount } of rows.slice(0, 60)) {
+      const media = await juno.good<ListingMedia>('GET', `/api/listings/${ListingKey}/media`);
+      expect(media.pictures).toHaveLength(Number(PhotosCount));
+      expect(media.documents[0]).toEqual({ title: 'Seller’s disclosure', file: 'disclosure.pdf' });
+      const { record, differences } = await juno.good<RecordAnswer>('GET', `/api/listings/${ListingKey}/record`);
+      expect(record?.taxes.length).toBeGreaterThan(0);
+      if (differences.some(({ field }) => field === 'LivingArea')) differing++;
+    }
+    expect(differing).toBeGreaterThan(2);
+    expect(differing).toBeLessThan(30);
+    const pdf = await juno.ask<string>('GET', `/api/listings/${rows[0]?.ListingKey}/documents/disclosure.pdf`);
+    expect(pdf.headers.get('content-type')).toBe('application/pdf');
+    expect(pdf.body.startsWith('%PDF-')).toBe(true);
+    expect((await juno.ask('GET', `/api/listings/${rows[0]?.ListingKey}/documents/..%2Fx.pdf`)).status).toBe(404);
+  });
+});

@@ -1,0 +1,21 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { FeedState, FileReport } from '@perambula/contract';
+import { ask, send } from '../../shared/http.js';
+
+/** While the feed is being read its figures are asked for every other second. */
+export function useFeed() {
+  return useQuery({
+    queryKey: ['feed'],
+    queryFn: () => ask<FeedState>('feed'),
+    refetchInterval: ({ state }) => (state.data?.doing === 'waiting' && state.data.hasReadAll ? 15_000 : 2_000),
+  });
+}
+
+export function useReadFile() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (file: File) =>
+      send<FileReport>('feed/files', await file.text(), file.name.toLowerCase().endsWith('.json') ? 'text/plain' : 'text/csv'),
+    onSuccess: () => void queries.invalidateQueries(),
+  });
+}
