@@ -12,6 +12,7 @@ export default tseslint.config(
       '*.config.*',
       '.dependency-cruiser.cjs',
       '**/*.d.mts',
+      'server/src/testing/*.mjs',
     ],
   },
   ...tseslint.configs.strictTypeChecked,

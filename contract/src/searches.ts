@@ -51,6 +51,8 @@ export interface AlertPreview {
   readonly to: readonly { readonly name: string; readonly email: string; readonly confirmed: boolean }[];
   readonly subject: string;
   readonly homes: number;
+  /** Homes that fit, but whose sellers allow no display on the internet. */
+  readonly keptOff: number;
 }
 
 /** The values that the listings hold for a choice field, with how many hold each. */

@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit';
-import type { FeedRecord } from './listingRecord.js';
+import type { FeedRecord } from './feedRecord.js';
 import type { Parcel } from './parcels.js';
 import { randomOf } from './random.js';
 import type { Room } from './rooms.js';

@@ -1,4 +1,5 @@
 import type { County, Member } from './county.js';
+import type { FeedRecord } from './feedRecord.js';
 import { lonLat } from './ground.js';
 
 import type { Listing, PropertyType } from './lives.js';
@@ -9,12 +10,8 @@ import { randomOf } from './random.js';
 import type { Random } from './random.js';
 import { privateRemarks, publicRemarks } from './remarks.js';
 import { roomsOf } from './rooms.js';
-import type { Room } from './rooms.js';
 import { signOf } from './streets.js';
 import { SCHOOLS } from './towns.js';
-
-/** A listing as the feed gives it, by RESO Data Dictionary names. */
-export type FeedRecord = Record<string, string | number | boolean | readonly string[] | readonly Room[] | null>;
 
 /** A listing's record as it stands at a moment, after all of its changes until then. */
 export function recordAt(county: County, listing: Listing, number: number, now: number): FeedRecord {

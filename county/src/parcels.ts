@@ -221,7 +221,8 @@ function cellsOf(outline: readonly Point[]): string[] {
 }
 
 function middleOf(outline: readonly Point[]): Point {
-  return [(outline[0]![0] + outline[2]![0]) / 2, (outline[0]![1] + outline[2]![1]) / 2];
+  const [[east, north], , [farEast, farNorth]] = outline as readonly [Point, Point, Point];
+  return [(east + farEast) / 2, (north + farNorth) / 2];
 }
 
 /** Whether two convex outlines overlap: no side of either parts them. */

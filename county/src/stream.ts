@@ -1,6 +1,6 @@
 import type { County } from './county.js';
 import { modifiedAt, recordAt } from './listingRecord.js';
-import type { FeedRecord } from './listingRecord.js';
+import type { FeedRecord } from './feedRecord.js';
 import { DAY, lifeOf } from './lives.js';
 
 /**

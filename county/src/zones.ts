@@ -41,5 +41,5 @@ function nearestGround(kind: Zone['kind'], middles: readonly { readonly name: st
     REACH.east,
     REACH.north,
   ]);
-  return middles.map(({ name, at }, i) => ({ kind, name, at, ring: cells.cellPolygon(i) as Point[] }));
+  return middles.map(({ name, at }, i) => ({ kind, name, at, ring: cells.cellPolygon(i) }));
 }

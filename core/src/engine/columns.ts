@@ -142,7 +142,7 @@ export class Columns {
     for (const [name, plain] of columns) {
       this.columns.set(
         name,
-        plain.type === 'ordered' || plain.type === 'choice' ? ({ ...plain, index: new RowIndex(true) } as Column) : plain,
+        plain.type === 'ordered' || plain.type === 'choice' ? { ...plain, index: new RowIndex(true) } : plain,
       );
     }
   }

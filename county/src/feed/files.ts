@@ -1,7 +1,7 @@
 import type { ServerResponse } from 'node:http';
 import { Resvg } from '@resvg/resvg-js';
 import { DOCUMENTS } from '../documents.js';
-import type { FeedRecord } from '../listingRecord.js';
+import type { FeedRecord } from '../feedRecord.js';
 import type { Parcel } from '../parcels.js';
 import { drawPicture } from '../pictures/pictures.js';
 import { PICTURE_WIDTH } from '../pictures/svg.js';

@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon';
 import { TIME_ZONE } from '../county.js';
-import type { FeedRecord } from '../listingRecord.js';
+import type { FeedRecord } from '../feedRecord.js';
 
 export interface ShowingRequest {
   /** Milliseconds since 1970 UTC. */

@@ -1,4 +1,4 @@
-import type { FeedRecord } from '../listingRecord.js';
+import type { FeedRecord } from '../feedRecord.js';
 import type { Parcel } from '../parcels.js';
 import type { Room } from '../rooms.js';
 import { alongTheStreet, flats, fromTheGarden, fromTheStreet, meadow, rowHouse, shop } from './house.js';

@@ -39,7 +39,8 @@ export class AlertsService {
     const from = now - FORECAST_DAYS * 86_400_000;
     const records = await this.listings.aliveSince(new Date(from));
     const changes = await this.listings.changesFrom(new Date(from), true);
-    const told = this.told(search, await this.listings.inReach([search.document]));
+    const fit = this.fitting(search, await this.listings.inReach([search.document]));
+    const told = this.told(fit);
     return {
       forecast: forecast({ search: search.document, tell: settings.tell, zone, from, to: now, records, changes }),
       to: people.map(({ name, email, confirmedAt, stoppedAt }) => ({
@@ -49,6 +50,7 @@ export class AlertsService {
       })),
       subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
       homes: told.length,
+      keptOff: fit.length - told.length,
     };
   }
 
@@ -56,7 +58,7 @@ export class AlertsService {
   async firstLetter(agent: AgentRow, searchId: string, greeting: string): Promise<string> {
     const search = await this.searches.own(agent.id, searchId);
     const [reader] = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
-    const told = this.told(search, await this.listings.inReach([search.document]));
+    const told = this.told(this.fitting(search, await this.listings.inReach([search.document])));
     const { publicUrl } = this.config;
     return (
       await renderLetter(
@@ -72,9 +74,13 @@ export class AlertsService {
     ).html;
   }
 
-  private told(search: SearchRow, records: readonly ListingRecord[]): Told[] {
-    return records
-      .filter((record) => mayShow(record, 'message') && fits(search.document, record, this.clock.time()))
+  private fitting(search: SearchRow, records: readonly ListingRecord[]): ListingRecord[] {
+    return records.filter((record) => fits(search.document, record, this.clock.time()));
+  }
+
+  private told(fit: readonly ListingRecord[]): Told[] {
+    return fit
+      .filter((record) => mayShow(record, 'message'))
       .sort(freshestFirst)
       .map((record) => ({ record, why: firstWhy(record) }));
   }

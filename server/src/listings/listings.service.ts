@@ -9,7 +9,8 @@ import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listin
 
 /** A listing's row as the database gives it. */
 export interface StoredListing {
-  readonly sequence: number;
+  /** A bigint, which the driver gives as text. */
+  readonly sequence: string;
   readonly listingKey: string;
   readonly removed: number;
   readonly data: string;

@@ -108,6 +108,13 @@ function Editor({ search }: { readonly search: SavedSearch }) {
               onChange={({ target }) => set({ greeting: target.value })}
             />
           </div>
+          {preview.data && preview.data.keptOff > 0 && (
+            <p className="kept-off">
+              {preview.data.keptOff === 1 ? 'One more home fits' : `${preview.data.keptOff} more homes fit`}, but the{' '}
+              {preview.data.keptOff === 1 ? 'seller allows' : 'sellers allow'} no display on the internet: no message or portal
+              shows {preview.data.keptOff === 1 ? 'it' : 'them'}. Tell your client yourself.
+            </p>
+          )}
           {preview.isError && <Failed error={preview.error} retry={() => void preview.refetch()} />}
           <LetterFrame searchId={search.id} greeting={settings.greeting} />
         </div>
