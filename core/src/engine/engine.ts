@@ -172,10 +172,10 @@ export class Engine {
         lineBits({ id: '', field: 'Status', is: { anyOf: [...statuses] } }, this.columns, { now: 0, zone: 'utc' }),
       );
     const kind = this.cached(`kinds ${[...search.kinds].sort().join()}`, () => {
-      const spans = search.kinds.flatMap((name): ValueSpan[] => {
-        const code = kinds.codeOf.get(name);
-        return code === undefined ? [] : [[code, code]];
-      });
+      // in the order of the codes: the index wants rising spans
+      const spans = kinds.labels.flatMap((label, code): ValueSpan[] =>
+        search.kinds.some((name) => name === label) ? [[code, code]] : [],
+      );
       const t = kinds.index.within(spans, kinds.codes, rows);
       return { t, u: t };
     });

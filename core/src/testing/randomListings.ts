@@ -148,7 +148,7 @@ const bounds: fc.Arbitrary<Bound> = fc
 /** Random searches with their own ids throughout. */
 export const searches: fc.Arbitrary<Search> = fc
   .tuple(
-    fc.subarray([...PROPERTY_TYPES.slice(0, 4)], { minLength: 1 }),
+    fc.shuffledSubarray([...PROPERTY_TYPES.slice(0, 4)], { minLength: 1 }),
     fc.array(lines, { maxLength: 6 }),
     fc.array(bounds, { maxLength: 4 }),
     fc.boolean(),

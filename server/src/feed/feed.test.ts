@@ -120,7 +120,8 @@ describe('what comes with a listing', () => {
   it('is its pictures’ captions, its documents, and its parcel in the public record', async () => {
     const { rows } = await juno.good<ListingsAnswer>('POST', '/api/searches/listings', { search: HOMES, set: 'fit', limit: 120 });
     let differing = 0;
-    for (const { ListingKey, PhotosCount } of rows.slice(0, 60)) {
+    const fed = rows.filter(({ ListingKey }) => ListingKey.startsWith('OST'));
+    for (const { ListingKey, PhotosCount } of fed.slice(0, 60)) {
       const media = await juno.good<ListingMedia>('GET', `/api/listings/${ListingKey}/media`);
       expect(media.pictures).toHaveLength(Number(PhotosCount));
       expect(media.documents[0]).toEqual({ title: 'Seller’s disclosure', file: 'disclosure.pdf' });
@@ -130,9 +131,9 @@ describe('what comes with a listing', () => {
     }
     expect(differing).toBeGreaterThan(2);
     expect(differing).toBeLessThan(30);
-    const pdf = await juno.ask<string>('GET', `/api/listings/${rows[0]?.ListingKey}/documents/disclosure.pdf`);
+    const pdf = await juno.ask<string>('GET', `/api/listings/${fed[0]?.ListingKey}/documents/disclosure.pdf`);
     expect(pdf.headers.get('content-type')).toBe('application/pdf');
     expect(pdf.body.startsWith('%PDF-')).toBe(true);
-    expect((await juno.ask('GET', `/api/listings/${rows[0]?.ListingKey}/documents/..%2Fx.pdf`)).status).toBe(404);
+    expect((await juno.ask('GET', `/api/listings/${fed[0]?.ListingKey}/documents/..%2Fx.pdf`)).status).toBe(404);
   });
 });
