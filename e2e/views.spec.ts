@@ -73,3 +73,47 @@ test('views without an answer say what would be there', async ({ page }) => {
   await expect(page.getByRole('link', { name: 'Rowan Vey' })).toBeVisible();
   await expectAccessible(page);
 });
+
+test('a file of listings is read with a report, and its homes are found, looked up and saved as a file', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await agent.click(page.getByRole('button', { name: /where listings come from/ }));
+  await agent.click(page.getByRole('menuitem', { name: 'Where listings come from' }));
+  await expect(page.getByText('Up to date.')).toBeVisible();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'mine.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Listing Key,PropertyType,StandardStatus,ListPrice,City,UnparsedAddress,Colour\nMINE1,Residential,Active,"$412,000",Wrenfield,"3 Thimble Ct, Wrenfield",blue\nMINE2,Residential,Sold,1,Wrenfield,,\n',
+    ),
+  });
+  await expect(page.getByText('2 read: 1 new, 0 changed, 0 as they were, 1 refused.')).toBeVisible();
+  await expect(page.getByText('Read as: Listing Key as ListingKey.')).toBeVisible();
+  await expect(page.getByText('Left out, not being kept: Colour.')).toBeVisible();
+  await expect(page.getByText('MINE2: StandardStatus is "Sold"')).toBeVisible();
+  await expectAccessible(page);
+
+  await agent.open('/listings/MINE1');
+  await expect(page.getByRole('heading', { name: '3 Thimble Ct, Wrenfield' })).toBeVisible();
+  await expect(page.getByText('The county has no parcel under this listing’s number.')).toBeVisible();
+
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  const fit = await agent.count('fit');
+  await agent.click(page.getByRole('button', { name: 'Save these listings as a file' }));
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /As a table/ }).click(),
+  ]);
+  const lines = (await streamText(await download.createReadStream())).trim().split('\r\n');
+  expect(lines.filter((line) => /OST\d{7}|MINE1/.test(line))).toHaveLength(fit);
+  expect(lines[0]).toContain('ListingKey');
+  fine();
+});
+
+async function streamText(stream: NodeJS.ReadableStream): Promise<string> {
+  let text = '';
+  for await (const chunk of stream) text += String(chunk);
+  return text;
+}

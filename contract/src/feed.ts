@@ -17,8 +17,13 @@ export interface FeedState {
   readonly changes: number;
   readonly openHouses: number;
   readonly rejects: readonly FeedReject[];
-  /** Of the listings of homes: the share that has each field, 0 to 1. */
-  readonly coverage: readonly { readonly field: string; readonly label: string; readonly filled: number }[];
+}
+
+/** Of the homes for sale: the share that has a field, 0 to 1. */
+export interface FieldCoverage {
+  readonly field: string;
+  readonly label: string;
+  readonly filled: number;
 }
 
 /** A record that was set aside because it could not be read. */

@@ -67,7 +67,7 @@ export interface HistoryEntry {
   readonly field: string;
   readonly from: string | null;
   readonly to: string | null;
-  /** Dollars asked where a listing began. */
+  /** Dollars asked where a listing began, dollars paid where it closed. */
   readonly price?: number;
 }
 

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, Header, HttpCode, Post, UseGuards } from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
-import type { FeedState, FileReport } from '@perambula/contract';
+import type { FeedState, FieldCoverage, FileReport } from '@perambula/contract';
 import { Failure } from '../common/failure.js';
 import { AgentGuard } from '../sessions/index.js';
 import { FeedService } from './feed.service.js';
@@ -18,6 +18,11 @@ export class FeedController {
   @Header('cache-control', 'no-store')
   state(): Promise<FeedState> {
     return this.feed.state();
+  }
+
+  @Get('coverage')
+  coverage(): Promise<FieldCoverage[]> {
+    return this.feed.coverage();
   }
 
   /** A file of listings by RESO names, as CSV or JSON text. */

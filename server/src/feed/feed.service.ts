@@ -1,11 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { FeedState } from '@perambula/contract';
+import type { FeedState, FieldCoverage } from '@perambula/contract';
 import { FIELDS, ON_MARKET } from '@perambula/core';
 import type { Count, Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
+import type { ListingRow } from '../listings/index.js';
 import { EngineHost } from '../searches/index.js';
 import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
 import { FeedReader } from './feed.reader.js';
@@ -25,11 +26,15 @@ export class FeedService {
 
   async state(): Promise<FeedState> {
     const cursor = await this.database.getRepository(FeedCursorRow).findOneBy({ resource: 'Property' });
-    const [listings] = await this.database.query<Record<keyof FeedState['listings'], string>[]>(
-      `SELECT COALESCE(SUM(removed = 0 AND source = 'feed'), 0) AS fromFeed, COALESCE(SUM(removed = 0 AND source = 'file'), 0) AS fromFiles,
-         COALESCE(SUM(removed = 0 AND standardStatus IN (?)), 0) AS onMarket, COALESCE(SUM(removed), 0) AS removed FROM listings`,
+    const kept = await this.database.query<{ source: ListingRow['source']; removed: number; n: string }[]>(
+      'SELECT source, removed, COUNT(*) AS n FROM listings GROUP BY source, removed',
+    );
+    const [market] = await this.database.query<{ n: string }[]>(
+      'SELECT COUNT(*) AS n FROM listings WHERE removed = 0 AND standardStatus IN (?)',
       [[...ON_MARKET]],
     );
+    const sumOf = (test: (row: (typeof kept)[number]) => boolean): number =>
+      kept.filter(test).reduce((sum, { n }) => sum + Number(n), 0);
     const rejects = await this.database.getRepository(FeedRejectRow).find({ order: { at: 'DESC' }, take: MOST_REJECTS });
     return {
       address: this.config.feed.url,
@@ -37,20 +42,19 @@ export class FeedService {
       hasReadAll: cursor?.firstLoadDone ?? false,
       readUntil: cursor?.modifiedAt ?? null,
       listings: {
-        fromFeed: Number(listings?.fromFeed),
-        fromFiles: Number(listings?.fromFiles),
-        onMarket: Number(listings?.onMarket),
-        removed: Number(listings?.removed),
+        onMarket: Number(market?.n),
+        fromFeed: sumOf(({ source, removed }) => source === 'feed' && removed === 0),
+        fromFiles: sumOf(({ source, removed }) => source === 'file' && removed === 0),
+        removed: sumOf(({ removed }) => removed !== 0),
       },
       changes: await this.countOf('listing_events'),
       openHouses: await this.countOf('open_houses'),
       rejects: rejects.map(({ listingKey, reason, at }) => ({ listingKey, reason, at: at.toISOString() })),
-      coverage: await this.coverage(),
     };
   }
 
-  /** How many of the homes for sale have each field, by the engine's own count of the blanks. */
-  private async coverage(): Promise<FeedState['coverage']> {
+  /** How many of the homes for sale have each field, by the engine's own count of the blanks; the emptiest first. */
+  async coverage(): Promise<FieldCoverage[]> {
     const count = (lines: Search['lines']): Promise<Count> => {
       const search: Search = { version: 1, kinds: ['Residential'], lines, bounds: [], order: [] };
       return this.engine.ask('count', { search, time: this.clock.time() });
@@ -63,7 +67,7 @@ export class FeedService {
         return { field: name, label, filled: homes === 0 ? 0 : 1 - blank / homes };
       }),
     );
-    return shares.sort((a, b) => b.filled - a.filled);
+    return shares.sort((a, b) => a.filled - b.filled);
   }
 
   private async countOf(table: 'listing_events' | 'open_houses'): Promise<number> {

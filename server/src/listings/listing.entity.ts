@@ -5,6 +5,7 @@ const bigint = { to: (value: number) => value, from: (value: string) => Number(v
 
 /** A listing as the feed last gave it, in the fields that may be stored. */
 @Entity('listings')
+@Index('listings_source', ['source', 'removed'])
 export class ListingRow {
   @PrimaryColumn('varchar', { length: 60 }) listingKey: string;
   @Index() @Column('bigint', { transformer: bigint }) sequence: number;

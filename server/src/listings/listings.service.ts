@@ -89,6 +89,7 @@ export class ListingsService {
         field: event.field,
         from: event.fromValue,
         to: event.toValue,
+        ...(event.toValue === 'Closed' ? closePriceOf(siblings, event.listingKey) : {}),
       }));
     const history = [...openings, ...changes].sort((a, b) => (a.at < b.at ? 1 : -1));
     const visits = await this.database
@@ -105,6 +106,11 @@ export class ListingsService {
 
 function recordsOf(rows: readonly { readonly data: string }[]): ListingRecord[] {
   return rows.map(({ data }) => JSON.parse(data) as ListingRecord);
+}
+
+function closePriceOf(rows: readonly ListingRow[], key: string): { price?: number } {
+  const price = rows.find(({ listingKey }) => listingKey === key)?.data['ClosePrice'];
+  return typeof price === 'number' ? { price } : {};
 }
 
 function isRental(record: ListingRecord): boolean {

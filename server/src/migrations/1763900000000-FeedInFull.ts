@@ -3,7 +3,9 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 /** What the feed calls each change, where a listing came from, and open houses. */
 export class FeedInFull1763900000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
-    await runner.query("ALTER TABLE `listings` ADD COLUMN IF NOT EXISTS `source` varchar(10) NOT NULL DEFAULT 'feed'");
+    await runner.query(
+      "ALTER TABLE `listings` ADD COLUMN IF NOT EXISTS `source` varchar(10) NOT NULL DEFAULT 'feed', ADD INDEX IF NOT EXISTS `listings_source` (`source`, `removed`)",
+    );
     await runner.query(
       'ALTER TABLE `listing_events` ADD COLUMN IF NOT EXISTS `feedKey` varchar(120) NULL, ADD UNIQUE INDEX IF NOT EXISTS `listing_events_feedKey` (`feedKey`)',
     );

@@ -18,6 +18,8 @@ function at(moment: Moment): DateTime {
 
 /** "Tue, Apr 14" */
 export const day = (moment: Moment): string => at(moment).toFormat('ccc, LLL d');
+/** "Apr 14, 2026" */
+export const dateOf = (moment: Moment): string => at(moment).toFormat('LLL d, yyyy');
 /** "9:12 am" */
 export const clockTime = (moment: Moment): string => at(moment).toFormat('h:mm a').toLowerCase();
 /** "Tue, Apr 14, 9:12 am" */
@@ -36,6 +38,9 @@ export function ago(moment: Moment, now: Moment): string {
 
 /** An ISO date without a time, as "Thu, Apr 16". */
 export const isoDay = (date: string): string => DateTime.fromISO(date).toFormat('ccc, LLL d');
+
+/** An ISO date without a time, as "Apr 16, 2026". */
+export const isoDate = (date: string): string => DateTime.fromISO(date).toFormat('LLL d, yyyy');
 
 export const price = (record: Readonly<Record<string, unknown>>): string =>
   typeof record['ListPrice'] === 'number' ? dollars(record['ListPrice']) : 'Price not given';

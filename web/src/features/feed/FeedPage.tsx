@@ -8,7 +8,7 @@ import { useNow } from '../../shared/clock.api.js';
 import { ago } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
-import { useFeed, useReadFile } from './feed.api.js';
+import { useCoverage, useFeed, useReadFile } from './feed.api.js';
 
 /** Where listings come from: the feed and how far it was read, what could not be read, and files of one's own. */
 export function FeedPage() {
@@ -29,7 +29,7 @@ export function FeedPage() {
           <Rejects rejects={feed.data.rejects} />
           <OwnFile />
         </div>
-        <Coverage coverage={feed.data.coverage} />
+        <Coverage />
       </div>
     </div>
   );
@@ -156,13 +156,16 @@ function Report({ name, report }: { readonly name: string; readonly report: File
   );
 }
 
-function Coverage({ coverage }: { readonly coverage: FeedState['coverage'] }) {
+function Coverage() {
+  const coverage = useCoverage();
   return (
     <section className="sheet feed-coverage" aria-label="How well fields are filled in">
       <h2>How well fields are filled in</h2>
       <p className="tight">Of the homes for sale. A search by a field that few fill in loses homes.</p>
+      {coverage.isPending && <Waiting what="Counting …" />}
+      {coverage.isError && <Failed error={coverage.error} retry={() => void coverage.refetch()} />}
       <ul>
-        {coverage.map(({ field, label, filled }) => (
+        {coverage.data?.map(({ field, label, filled }) => (
           <li key={field} title={field}>
             <span>{label}</span>
             <Progress

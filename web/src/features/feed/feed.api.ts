@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { FeedState, FileReport } from '@perambula/contract';
+import type { FeedState, FieldCoverage, FileReport } from '@perambula/contract';
 import { ask, send } from '../../shared/http.js';
 
 /** While the feed is being read its figures are asked for every other second. */
@@ -9,6 +9,11 @@ export function useFeed() {
     queryFn: () => ask<FeedState>('feed'),
     refetchInterval: ({ state }) => (state.data?.doing === 'waiting' && state.data.hasReadAll ? 15_000 : 2_000),
   });
+}
+
+/** Counted over all homes for sale, so asked for once in a while only. */
+export function useCoverage() {
+  return useQuery({ queryKey: ['coverage'], queryFn: () => ask<FieldCoverage[]>('feed/coverage'), staleTime: 600_000 });
 }
 
 export function useReadFile() {

@@ -18,7 +18,7 @@ import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
-import { ago, daysOnMarket, facts, isoDay, price, street, ZONE } from '../../shared/format.js';
+import { ago, dateOf, daysOnMarket, facts, isoDate, isoDay, price, street, ZONE } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
@@ -127,6 +127,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
           {String(listing['OriginatingSystemName'])} · updated {ago(String(listing['ModificationTimestamp']), now)} · deemed
           reliable, not guaranteed
         </p>
+        <ParcelRecord listingKey={key} />
       </div>
       <div className="listing-facts">
         {file?.savedSearches[0] && (
@@ -143,15 +144,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
         <ol className="history">
           {history.map((entry, i) => (
             <li key={i}>
-              <b className="figure">
-                {new Date(entry.at).toLocaleDateString('en-US', {
-                  month: 'short',
-                  day: 'numeric',
-                  year: 'numeric',
-                  timeZone: ZONE,
-                })}
-              </b>{' '}
-              {sayEntry(entry)}
+              <b className="figure">{dateOf(entry.at)}</b> {sayEntry(entry)}
               {entry.listingKey !== key && (
                 <Link to={`/listings/${entry.listingKey}`} className="tight">
                   {' '}
@@ -162,7 +155,6 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
           ))}
         </ol>
         <p className="tight">A status may lag the signed deal by up to 48 hours. When it matters, call the agent’s mobile.</p>
-        <ParcelRecord listingKey={key} />
       </aside>
     </>
   );
@@ -317,17 +309,26 @@ function shownValue(value: unknown, money: boolean): string {
   return Array.isArray(value) ? value.join(', ') : String(value);
 }
 
+/** "2 full, 1 three-quarter, 1 half" */
+function bathsInParts(listing: ListingRecord): string {
+  return (
+    [
+      ['BathroomsFull', 'full'],
+      ['BathroomsThreeQuarter', 'three-quarter'],
+      ['BathroomsHalf', 'half'],
+    ] as const
+  )
+    .flatMap(([field, word]) => (typeof listing[field] === 'number' && listing[field] > 0 ? [`${listing[field]} ${word}`] : []))
+    .join(', ');
+}
+
 function Facts({ listing }: { readonly listing: ListingRecord }) {
   const acres = listing['LotSizeAcres'];
   const fee = listing['AssociationFee'];
   const rows: readonly (readonly [string, string, string?])[] = [
     ['Kind', String(listing['PropertySubType'])],
     ['Built', shownValue(listing['YearBuilt'], false).replace(',', '')],
-    [
-      'Baths',
-      shownValue(bathsOf(listing), false),
-      `${shownValue(listing['BathroomsFull'], false)} full, ${shownValue(listing['BathroomsHalf'], false)} half`,
-    ],
+    ['Baths', shownValue(bathsOf(listing), false), bathsInParts(listing)],
     [
       'Lot',
       typeof acres === 'number' ? `${plainNumber(acres)} ac` : 'left blank',
@@ -363,7 +364,7 @@ function Facts({ listing }: { readonly listing: ListingRecord }) {
     [
       'On market',
       typeof listing['OnMarketDate'] === 'string'
-        ? isoDay(listing['OnMarketDate'])
+        ? isoDate(listing['OnMarketDate'])
         : typeof listing['ActivationDate'] === 'string'
           ? `from ${isoDay(listing['ActivationDate'])}`
           : 'not yet',

@@ -1,6 +1,7 @@
 import type { PublicRecord, RecordAnswer } from '@perambula/contract';
 import { dollars, plainNumber } from '@perambula/core';
 import { TriangleAlert } from 'lucide-react';
+import { isoDate } from '../../shared/format.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { usePublicRecord } from './listing.api.js';
 
@@ -66,12 +67,12 @@ function Found({ record, differences }: RecordAnswer & { readonly record: Public
         )}
         {loan && (
           <Fact label="Last loan">
-            {dollars(loan.amount)} <span className="tight">{`${loan.lender}, ${loan.date}`}</span>
+            {dollars(loan.amount)} <span className="tight">{`${loan.lender}, ${isoDate(loan.date)}`}</span>
           </Fact>
         )}
         {record.sales.map(({ date, price, buyer }) => (
-          <Fact label={`Sold ${date}`} key={date}>
-            {dollars(price)} <span className="tight">to {buyer}</span>
+          <Fact label="Sold" key={date}>
+            {dollars(price)} <span className="tight">{`${isoDate(date)} to ${buyer}`}</span>
           </Fact>
         ))}
       </dl>

@@ -1,7 +1,7 @@
 import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { dollars } from '@perambula/core';
 import { Line } from 'react-chartjs-2';
-import { day } from '../../shared/format.js';
+import { dateOf, day } from '../../shared/format.js';
 import { COLOUR, FONT } from '../../shared/tokens.js';
 import type { PricePoint } from './history.rules.js';
 
@@ -9,6 +9,14 @@ Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
 Chart.defaults.font.family = FONT.text;
 Chart.defaults.font.size = 11;
 Chart.defaults.color = COLOUR.soft;
+
+const TWO_YEARS_MS = 2 * 365 * 86_400_000;
+
+/** The day within a year or two, the year over a longer time. */
+function tick(at: number, points: readonly PricePoint[]): string {
+  const [first, last] = [points[0]?.at ?? at, points[points.length - 1]?.at ?? at];
+  return last - first > TWO_YEARS_MS ? String(new Date(at).getUTCFullYear()) : (day(at).split(', ')[1] ?? '');
+}
 
 /** The asking price as steps over time. What it shows stands in words under it. */
 export function PriceHistory({ points }: { readonly points: readonly PricePoint[] }) {
@@ -38,7 +46,7 @@ export function PriceHistory({ points }: { readonly points: readonly PricePoint[
             x: {
               type: 'linear',
               grid: { display: false },
-              ticks: { maxTicksLimit: 5, callback: (value) => day(Number(value)).split(', ')[1] ?? '' },
+              ticks: { maxTicksLimit: 5, callback: (value) => tick(Number(value), points) },
             },
             y: {
               grid: { color: COLOUR.rule },
@@ -50,7 +58,7 @@ export function PriceHistory({ points }: { readonly points: readonly PricePoint[
           plugins: {
             tooltip: {
               callbacks: {
-                title: ([item]) => (item ? day(item.parsed.x ?? 0) : ''),
+                title: ([item]) => (item ? dateOf(item.parsed.x ?? 0) : ''),
                 label: (item) => dollars(item.parsed.y ?? 0),
               },
             },

@@ -37,5 +37,6 @@ export function sayEntry({ field, from, to, price }: HistoryEntry): string {
   }
   if (to === 'Active' && from !== null)
     return from === 'Coming Soon' ? 'on the market' : `back on the market, was ${from.toLowerCase()}`;
+  if (to === 'Closed' && price !== undefined) return `closed at ${dollars(price)}`;
   return String(to).toLowerCase();
 }
