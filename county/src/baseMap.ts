@@ -1,4 +1,5 @@
 import { contours } from 'd3-contour';
+import { busStops } from './busStops.js';
 import { footprintOf } from './buildings.js';
 import type { County } from './county.js';
 import { blob, heightAt, ISLANDS, lonLat, REACH, river, sea, shoreStrip } from './ground.js';
@@ -21,7 +22,7 @@ export interface FeatureCollection {
 }
 
 /** Side of a piece of the near map, in degrees of longitude and of latitude. */
-export const PIECE = 0.025;
+export const PIECE = 0.0125;
 
 /** The far map as GeoJSON (RFC 7946): land, water, ways and names; each feature's `layer` says what is drawn of it. */
 export function farMap(county: County): FeatureCollection {
@@ -36,6 +37,7 @@ export function farMap(county: County): FeatureCollection {
     ...county.roads.streets.flatMap((street) => waysOf(street, county)),
     line('rail', 'Ostrey light rail', railLine()),
     ...STATIONS.map(({ name, at }) => point('station', `${name} station`, at)),
+    ...busStops(county.roads).map(({ name, at }) => point('busStop', name, at)),
     ...PLACES.map(({ name, at }) => point('place', name, at)),
     ...SCHOOLS.map(({ name, at }) => point('school', name, at)),
     ...AMENITIES.map(({ name, kind, at }) => point(kind, name, at)),
@@ -47,23 +49,35 @@ export function farMap(county: County): FeatureCollection {
   ]);
 }
 
-/** The near map in pieces by `pieceOf` their middle: lots, buildings and house numbers. */
+/** The near map in pieces by `pieceOf` their middle: lots, buildings, and house numbers one by one. */
 export function nearMap(county: County): Map<string, FeatureCollection> {
-  const pieces = new Map<string, Feature[]>();
+  const pieces = new Map<string, Piece>();
   const drawn = new Set<readonly Point[]>();
   for (const parcel of county.parcels) {
     // a building's units share one lot
     if (drawn.has(parcel.outline)) continue;
     drawn.add(parcel.outline);
     const name = pieceOf(lonLat(parcel.at));
-    const features = pieces.get(name) ?? [];
-    pieces.set(name, features);
-    features.push(area('lot', '', parcel.outline));
+    const piece = pieces.get(name) ?? { lot: [], building: [], block: [], numbers: [] };
+    pieces.set(name, piece);
+    piece.lot.push(parcel.outline);
     const footprint = footprintOf(parcel);
-    if (footprint) features.push(area(parcel.building || parcel.home.bedrooms === 0 ? 'block' : 'building', '', footprint));
-    features.push(point('number', parcel.number, parcel.at));
+    if (footprint) piece[parcel.building || parcel.home.bedrooms === 0 ? 'block' : 'building'].push(footprint);
+    piece.numbers.push(point('number', parcel.number, parcel.at));
   }
-  return new Map([...pieces].map(([name, features]) => [name, collection(features)]));
+  return new Map(
+    [...pieces].map(([name, { lot, building, block, numbers }]) => [
+      name,
+      collection([areas('lot', lot), areas('building', building), areas('block', block), ...numbers]),
+    ]),
+  );
+}
+
+interface Piece {
+  readonly lot: (readonly Point[])[];
+  readonly building: (readonly Point[])[];
+  readonly block: (readonly Point[])[];
+  readonly numbers: Feature[];
 }
 
 /** The piece of the near map that a place in degrees lies in, as column and row. */
@@ -135,6 +149,11 @@ function collection(features: readonly Feature[]): FeatureCollection {
 
 function area(layer: string, name: string, ring: readonly Point[]): Feature {
   return { type: 'Feature', geometry: { type: 'Polygon', coordinates: [ring.map(lonLat)] }, properties: { layer, name } };
+}
+
+function areas(layer: string, rings: readonly (readonly Point[])[]): Feature {
+  const coordinates = rings.map((ring) => [ring.map(lonLat)]);
+  return { type: 'Feature', geometry: { type: 'MultiPolygon', coordinates }, properties: { layer, name: '' } };
 }
 
 function line(layer: string, name: string, points: readonly Point[]): Feature {

@@ -2,6 +2,7 @@ import createGraph from 'ngraph.graph';
 import { aStar } from 'ngraph.path';
 import { describe, expect, it } from 'vitest';
 import { pieceOf, farMap, nearMap } from './baseMap.js';
+import { busStops } from './busStops.js';
 import { buildCounty } from './county.js';
 import { isWater, lonLat } from './ground.js';
 import type { Point } from './ground.js';
@@ -85,6 +86,12 @@ describe('buildCounty', () => {
     expect(edges.some(({ bridge }) => bridge)).toBe(true);
     expect(edges.some(({ oneWay }) => oneWay)).toBe(true);
   });
+  it('has bus stops along its main streets, none close to another', () => {
+    const stops = busStops(county.roads);
+    expect(stops.length).toBeGreaterThan(30);
+    for (const [i, { at }] of stops.entries())
+      for (const other of stops.slice(i + 1)) expect(Math.hypot(at[0] - other.at[0], at[1] - other.at[1])).toBeGreaterThan(400);
+  });
   it('has eight towns, nine stations, and schools of three levels for every parcel', () => {
     expect(TOWNS).toHaveLength(8);
     expect(STATIONS).toHaveLength(9);
@@ -144,10 +151,12 @@ describe('the base map', () => {
   it('has each lot in one of its near pieces, all of them small', () => {
     const pieces = nearMap(county);
     const lots = [...pieces.values()].flatMap(({ features }) =>
-      features.filter(({ properties }) => properties['layer'] === 'lot'),
+      features
+        .filter(({ properties }) => properties['layer'] === 'lot')
+        .flatMap(({ geometry }) => geometry.coordinates as unknown[]),
     );
     expect(lots).toHaveLength(new Set(county.parcels.map(({ outline }) => outline)).size);
-    for (const piece of pieces.values()) expect(JSON.stringify(piece).length).toBeLessThan(1_500_000);
+    for (const piece of pieces.values()) expect(JSON.stringify(piece).length).toBeLessThan(400_000);
     expect(county.parcels.every(({ at }) => pieces.has(pieceOf(lonLat(at))))).toBe(true);
   });
 });

@@ -40,7 +40,7 @@ const ENTITIES = [
   VisitRow,
 ];
 
-export function databaseOptions({ database }: Config): DataSourceOptions {
+export function databaseOptions({ database }: Pick<Config, 'database'>): DataSourceOptions {
   const { host, port, name, user, password } = database;
   return {
     type: 'mariadb',

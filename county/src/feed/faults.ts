@@ -16,6 +16,8 @@ export interface Faults {
   readonly repeated?: number;
   /** A page's records come in any order. */
   readonly shuffled?: number;
+  /** A listing comes with a status that nobody knows. */
+  readonly unreadable?: number;
 }
 
 /** Makes an otherwise sound feed as unreliable as a real one can be. */
@@ -41,6 +43,11 @@ export class FaultMaker {
         [value[i], value[j]] = [value[j] as (typeof value)[number], value[i] as (typeof value)[number]];
       }
     }
-    return { ...page, value };
+    return {
+      ...page,
+      value: value.map((row) =>
+        'StandardStatus' in row && this.happens('unreadable') ? { ...row, StandardStatus: '???' } : row,
+      ),
+    };
   }
 }

@@ -54,6 +54,26 @@ describe('the feed', () => {
     expect(filled.get('MainLevelBedrooms')).toBeLessThan(0.8);
     expect(filled.get('MainLevelBedrooms')).toBeGreaterThan(0.5);
   });
+  it('sets aside what cannot be read, goes on with the rest, and takes it in once it can be read', async () => {
+    const { url, token } = stack.run.feed;
+    const setFaults = (faults: object): Promise<unknown> =>
+      fetch(`${url}/faults`, { method: 'PUT', headers: { authorization: `Bearer ${token}` }, body: JSON.stringify(faults) });
+    const before = await juno.good<FeedState>('GET', '/api/feed');
+    await setFaults({ unreadable: 0.5 });
+    await juno.good('POST', '/api/demo/clock', { advance: 'P2D' });
+    const during = await juno.good<FeedState>('GET', '/api/feed');
+    expect(during.failure).toBeNull();
+    expect(during.changes).toBeGreaterThan(before.changes);
+    expect(during.rejects.length).toBeGreaterThan(0);
+    for (const { listingKey, reason } of during.rejects) {
+      expect(listingKey).toMatch(/^OST\d{7}$/);
+      expect(reason).toBe('StandardStatus is "???"');
+    }
+    await setFaults({});
+    await juno.good('POST', '/api/demo/clock', { advance: 'P21D' });
+    const after = await juno.good<FeedState>('GET', '/api/feed');
+    expect(after.rejects.length).toBeLessThan(during.rejects.length);
+  });
   it('is told to agents only', async () => {
     expect((await stack.browser().ask('GET', '/api/feed')).status).toBe(401);
     expect((await stack.browser().ask('POST', '/api/feed/files', 'x', { 'content-type': 'text/csv' })).status).toBe(401);

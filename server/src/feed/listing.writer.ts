@@ -185,6 +185,7 @@ export class ListingWriter {
       [rows],
     );
     await insertEvents(manager, events);
+    await manager.query('DELETE FROM feed_rejects WHERE listingKey IN (?)', [rows.map(([key]) => key)]);
     await manager.save(SequenceRow, sequence);
     const added = records.filter(({ key }) => !known.has(key)).length;
     return { added, changed: rows.length - added };

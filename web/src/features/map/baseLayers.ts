@@ -9,7 +9,7 @@ import TileGrid from 'ol/tilegrid/TileGrid.js';
 import { landStyle, nameStyle, nearStyle } from './baseStyles.js';
 
 /** Side of a piece of the near map in degrees, as the county cuts it. */
-const PIECE = 0.025;
+const PIECE = 0.0125;
 /** Metres a pixel below which lots and buildings are drawn. */
 const NEAR = 4.5;
 

@@ -151,6 +151,14 @@ export function nameStyle(feature: FeatureLike, resolution: number): Style | Sty
         image: new CircleStyle({ radius: resolution < 20 ? 5 : 3.2, fill: fill('#FFFFFF'), stroke: line(COLOUR.ink, 1.6) }),
         ...(resolution < 14 ? { text: label(name.replace(' station', ''), `600 11px ${FONT.text}`, COLOUR.ink, 13) } : {}),
       });
+    case 'busStop':
+      return resolution < 4
+        ? new Style({
+            zIndex: 3,
+            image: new CircleStyle({ radius: 3.2, fill: fill('#FBF9F5'), stroke: line('#2F7278', 2) }),
+            ...(resolution < 1.6 ? { text: label(name, `500 10px ${FONT.text}`, '#2F7278', 11) } : {}),
+          })
+        : undefined;
     case 'place':
       return resolution < 12
         ? new Style({

@@ -9,6 +9,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
+import { useSettled } from '../../shared/useSettled.js';
 import { Empty, Waiting } from '../../shared/Waiting.js';
 import { AddToShortlist } from './AddToShortlist.js';
 import { changesUnsaved, freshId, useDraft } from './draft.js';
@@ -70,7 +71,8 @@ export function SearchPage() {
     );
 
   const count = useCount(search);
-  const results = useResults(search, set, line);
+  // the figures follow each key; the homes themselves, much more to fetch and draw, follow once typing rests
+  const results = useResults(useSettled(search, 140), set, line);
   const rows = useMemo(() => results.data?.rows ?? [], [results.data]);
   const [hovered, setHovered] = useState<string | null>(null);
   const [pen, setPen] = useState<Pen>(null);
