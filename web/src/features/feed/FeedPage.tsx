@@ -169,6 +169,7 @@ function Coverage() {
           <li key={field} title={field}>
             <span>{label}</span>
             <Progress
+              aria-label={label}
               percent={Math.round(filled * 100)}
               size="small"
               status="normal"
