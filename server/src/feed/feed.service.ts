@@ -12,6 +12,8 @@ import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
 import { FeedReader } from './feed.reader.js';
 
 const MOST_REJECTS = 200;
+/** What a home for sale cannot have yet, or need not have. */
+const OF_THE_SALE: readonly string[] = ['ClosePrice', 'PreviousListPrice'];
 
 /** What is known of the feed: how far it was read, what it brought, what could not be read, how well its fields are filled. */
 @Injectable()
@@ -60,7 +62,10 @@ export class FeedService {
       return this.engine.ask('count', { search, time: this.clock.time() });
     };
     const { fit: homes } = await count([]);
-    const fields = FIELDS.filter(({ derive, kinds }) => !derive && (kinds?.includes('Residential') ?? true));
+    const fields = FIELDS.filter(
+      ({ name, group, derive, kinds }) =>
+        !derive && group !== 'Status' && !OF_THE_SALE.includes(name) && (kinds?.includes('Residential') ?? true),
+    );
     const shares = await Promise.all(
       fields.map(async ({ name, label }) => {
         const { fit: blank } = await count([{ id: name, field: name, is: { blank: true } }]);

@@ -45,6 +45,8 @@ export function PriceHistory({ points }: { readonly points: readonly PricePoint[
           scales: {
             x: {
               type: 'linear',
+              min: points[0]?.at ?? 0,
+              max: points[points.length - 1]?.at ?? 1,
               grid: { display: false },
               ticks: { maxTicksLimit: 5, callback: (value) => tick(Number(value), points) },
             },
