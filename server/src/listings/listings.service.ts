@@ -27,8 +27,10 @@ export class ListingsService {
 
   async byKeys(keys: readonly string[]): Promise<Map<string, ListingRecord>> {
     if (keys.length === 0) return new Map();
-    const rows = await this.database.getRepository(ListingRow).findBy({ listingKey: In([...keys]) });
-    return new Map(rows.map((row) => [row.listingKey, row.data]));
+    const records = recordsOf(
+      await this.database.query('SELECT CAST(data AS CHAR) AS data FROM listings WHERE listingKey IN (?)', [keys]),
+    );
+    return new Map(records.map((record) => [record.ListingKey, record]));
   }
 
   /** Listings changed after a sequence number, in its order, removed ones too; each record still as JSON. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { AlertState, Choices, CountAnswer, ListingsAnswer, Row, SavedSearch } from '@perambula/contract';
-import { FIELDS, forAudience, missOf, readSearch, writeListingFile } from '@perambula/core';
+import { FIELDS, missOf, readSearch, writeListingFile } from '@perambula/core';
 import type { ListingRecord, ResultKey, ResultSet, Search } from '@perambula/core';
 import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
@@ -58,10 +58,10 @@ export class SearchesService {
     return keys.flatMap(({ key, missed }) => {
       const record = records.get(key);
       if (!record) return [];
-      const shown = forAudience(record, 'agent');
-      if (!missed) return [{ row: shown, nearness: 0 }];
+      // what is stored is the agent's part
+      if (!missed) return [{ row: record, nearness: 0 }];
       const { nearness, ...miss } = missOf(search, record, missed);
-      return [{ row: { ...shown, miss } as Row, nearness }];
+      return [{ row: { ...record, miss } as Row, nearness }];
     });
   }
 
@@ -75,10 +75,7 @@ export class SearchesService {
       const records = await this.listings.byKeys(keys.slice(i, i + AT_ONCE).map(({ key }) => key));
       rows.push(...keys.slice(i, i + AT_ONCE).flatMap(({ key }) => records.get(key) ?? []));
     }
-    return writeListingFile(
-      rows.map((record) => forAudience(record, 'agent')),
-      type,
-    );
+    return writeListingFile(rows, type);
   }
 
   choices(): Promise<Choices> {

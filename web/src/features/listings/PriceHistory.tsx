@@ -35,6 +35,7 @@ export function PriceHistory({ points }: { readonly points: readonly PricePoint[
               borderWidth: 2,
               pointRadius: 2.4,
               spanGaps: false,
+              clip: 4,
             },
           ],
         }}

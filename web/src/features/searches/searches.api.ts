@@ -21,6 +21,8 @@ export function useResults(search: Search, set: ResultSet, line: string | null) 
     queryFn: ({ signal }) =>
       ask<ListingsAnswer>('searches/listings', { body: { search, set, limit: MOST_RESULTS, ...(line ? { line } : {}) }, signal }),
     placeholderData: keepPreviousData,
+    // comparing hundreds of listings field by field takes longer than drawing them
+    structuralSharing: false,
   });
 }
 
