@@ -33,5 +33,7 @@ describe('sayEntry', () => {
     [history[2], 'withdrawn'],
     [entry('', 'StandardStatus', 'Pending', 'Active'), 'back on the market, was pending'],
     [entry('', 'StandardStatus', 'Coming Soon', 'Active'), 'on the market'],
+    [entry('', 'StandardStatus', 'Pending', 'Closed', 328_000), 'closed at $328,000'],
+    [entry('', 'StandardStatus', 'Pending', 'Closed'), 'closed'],
   ])('%#', (each, said) => expect(sayEntry(each as HistoryEntry)).toBe(said));
 });
