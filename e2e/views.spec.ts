@@ -117,3 +117,14 @@ async function streamText(stream: NodeJS.ReadableStream): Promise<string> {
   for await (const chunk of stream) text += String(chunk);
   return text;
 }
+
+test('the question mark lists what the keyboard does', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await page.keyboard.press('?');
+  const list = page.getByRole('dialog', { name: 'On the keyboard' });
+  await expect(list.getByText('Add a line to the search')).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(list).toBeHidden();
+});

@@ -9,6 +9,7 @@ import { Failed, Waiting } from '../shared/Waiting.js';
 import { AgentMenu } from './AgentMenu.js';
 import { FileTab } from './FileTab.js';
 import { Finder } from './Finder.js';
+import { Shortcuts } from './Shortcuts.js';
 import { useLiveEvents } from './liveEvents.js';
 
 const PLACES = [
@@ -66,6 +67,7 @@ function Signed() {
       <main className="view" id="view" tabIndex={-1}>
         <Outlet />
       </main>
+      <Shortcuts />
       <ScrollRestoration />
     </div>
   );

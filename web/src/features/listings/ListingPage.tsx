@@ -24,6 +24,7 @@ import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
+import { isTyping } from '../../shared/isTyping.js';
 import { useFile } from '../clients/index.js';
 import { AddToShortlist, useResultsState } from '../searches/index.js';
 import { useAskShowing } from '../showings/index.js';
@@ -170,8 +171,7 @@ function Steps({ listingKey }: { readonly listingKey: string }) {
   };
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
-      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      if (typing || at < 0) return;
+      if (isTyping(event) || at < 0) return;
       const next = keys[at + (event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : NaN)];
       if (next) void navigate(`/listings/${next}`, { replace: true });
     };

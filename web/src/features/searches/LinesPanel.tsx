@@ -4,6 +4,7 @@ import type { Bound, Field, FieldLine, Line, PropertyType, Search } from '@peram
 import { Input, Popover, Select, Tooltip } from 'antd';
 import { ArrowLeftRight, Circle, Pentagon, Plus, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { isTyping } from '../../shared/isTyping.js';
 import { freshId } from './draft.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { useChoices } from './searches.api.js';
@@ -222,10 +223,7 @@ function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
   const [sought, setSought] = useState('');
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
-      const typing =
-        event.target instanceof HTMLElement &&
-        (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
-      if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || typing) return;
+      if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
       event.preventDefault();
       setOpen(true);
     };

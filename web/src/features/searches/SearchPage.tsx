@@ -11,6 +11,7 @@ import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useSettled } from '../../shared/useSettled.js';
 import { Empty, Waiting } from '../../shared/Waiting.js';
+import { isTyping } from '../../shared/isTyping.js';
 import { AddToShortlist } from './AddToShortlist.js';
 import { changesUnsaved, freshId, useDraft } from './draft.js';
 import { LinesPanel } from './LinesPanel.js';
@@ -286,8 +287,7 @@ export function SearchPage() {
 function useUndoKeys(): void {
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
-      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      if (typing || event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey)) return;
+      if (isTyping(event) || event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey)) return;
       event.preventDefault();
       const { undo, redo } = useDraft.getState();
       if (event.shiftKey) redo();
