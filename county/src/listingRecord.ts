@@ -15,7 +15,7 @@ import { SCHOOLS } from './towns.js';
 
 /** A listing's record as it stands at a moment, after all of its changes until then. */
 export function recordAt(county: County, listing: Listing, number: number, now: number): FeedRecord {
-  const record = newRecord(county, listing.parcel, number, listing.type, randomOf(county.seed, 37, listing.parcel.id, number));
+  const record = newRecord(county, listing, number, randomOf(county.seed, 37, listing.parcel.id, number));
   record['PhotosCount'] = captionsOf(record, listing.parcel).length;
   const price = Number(listing.events[0]?.changes['ListPrice']);
   record['TaxAnnualAmount'] =
@@ -48,7 +48,8 @@ export function addressOf({ number, street, unit, town }: Parcel): string {
 
 const DWELLING_TYPES: readonly PropertyType[] = ['Residential', 'Residential Lease', 'Residential Income', 'Farm'];
 
-function newRecord(county: County, parcel: Parcel, number: number, type: PropertyType, random: Random): FeedRecord {
+function newRecord(county: County, { parcel, type, events }: Listing, number: number, random: Random): FeedRecord {
+  const year = new Date(events[0]?.at ?? 0).getUTCFullYear();
   const { home, town, street } = parcel;
   const [longitude, latitude] = lonLat(parcel.at);
   const dwelling = DWELLING_TYPES.includes(type);
@@ -107,14 +108,14 @@ function newRecord(county: County, parcel: Parcel, number: number, type: Propert
     Sewer: [home.town ? 'Public Sewer' : 'Septic Tank'],
     WaterSource: [home.town ? 'Public' : 'Well'],
     TaxAnnualAmount: blank(0, 0.08),
-    TaxYear: 2025,
+    TaxYear: year - 1,
     ...association(parcel, random),
     ...(type === 'Residential Lease'
       ? leaseFields(random)
       : { ListingTerms: many(['Cash', 'Conventional', ...(random.chance(0.3) ? ['FHA', 'VA'] : [])], 0.25) }),
     SpecialListingConditions: [type === 'Residential Lease' ? 'Standard' : conditionOf(random.unit())],
-    PublicRemarks: publicRemarks(parcel, type === 'Residential Lease', random),
-    PrivateRemarks: privateRemarks(vacant, random),
+    PublicRemarks: publicRemarks(parcel, type === 'Residential Lease', year, random),
+    PrivateRemarks: privateRemarks(home, vacant, type === 'Residential Lease', random),
     ShowingInstructions: vacant
       ? 'Vacant. Book with the office, go any day 9 am to 7 pm.'
       : tenant

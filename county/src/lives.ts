@@ -69,8 +69,9 @@ export function lifeOf(parcel: Parcel, seed: number, first: number, last: number
   const rented = isLet(parcel, random);
   const listings: Listing[] = [];
   const between = rented ? 620 : tenureOf(parcel);
-  // the owner of the first day has been there for some while already
-  let day = first + Math.floor(between * random.unit() * (rented ? 1 : 1.15));
+  const built = parcel.home.livingArea > 0 ? Math.floor(Date.UTC(parcel.home.yearBuilt, 3, 1) / DAY) : 0;
+  // a new home is offered when it is built; the owner of an older one has been there for some while already
+  let day = built > first ? built + random.int(0, 240) : first + Math.floor(between * random.unit() * (rented ? 1 : 1.15));
   for (;;) {
     day = briskDay(day, random);
     if (day > last) return listings;

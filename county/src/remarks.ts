@@ -1,3 +1,4 @@
+import type { Home } from './homes.js';
 import { SUFFIX_WORDS } from './names.js';
 import type { Parcel } from './parcels.js';
 import { hasView } from './prices.js';
@@ -14,7 +15,7 @@ const OPENINGS = [
 ];
 
 /** A listing's public remarks: they agree with its fields, and now and then tell what the fields do not. */
-export function publicRemarks(parcel: Parcel, rented: boolean, random: Random): string {
+export function publicRemarks(parcel: Parcel, rented: boolean, year: number, random: Random): string {
   const { home, street, district, town, shoreMetres, acres, building, unit } = parcel;
   if (home.subType === 'Unimproved Land')
     return `${acres.toFixed(2)} acres at ${district}, ${town.name}. ${random.chance(0.5) ? 'Level, with road frontage.' : 'Gently sloping, part wooded.'} ${parcel.floodZone === 'X' ? 'Soil test on file.' : 'Part of it in the flood zone; raised site plan on file.'}`;
@@ -34,7 +35,7 @@ export function publicRemarks(parcel: Parcel, rented: boolean, random: Random): 
   if (rented)
     parts.push(random.pick(['Twelve-month lease.', 'Lease of a year or longer.', 'Month to month after the first year.']));
   if (home.condition > 0.7)
-    parts.push(home.yearBuilt > 2015 ? 'Built and kept with care.' : `Kitchen redone in ${random.int(2016, 2025)}.`);
+    parts.push(year - home.yearBuilt < 11 ? 'Built and kept with care.' : `Kitchen redone in ${random.int(year - 9, year - 1)}.`);
   if (home.condition < 0.3) parts.push('Bring your own plans; priced for the work it needs.');
   if (home.interior.includes('In-Law Floorplan')) parts.push('Separate suite with its own entrance.');
   if (home.basement.includes('Walk-Out Access')) parts.push('Dry walk-out basement.');
@@ -55,26 +56,30 @@ export function publicRemarks(parcel: Parcel, rented: boolean, random: Random): 
 }
 
 /** What the listing agent tells other agents. */
-export function privateRemarks(vacant: boolean, random: Random): string {
+export function privateRemarks(home: Home, vacant: boolean, rented: boolean, random: Random): string {
   return [
     vacant
-      ? 'Seller has moved; quick close possible.'
+      ? rented
+        ? 'Empty and cleaned; early start possible.'
+        : 'Seller has moved; quick close possible.'
       : `Owner away on ${random.pick(['weekdays before 3', 'weekends', 'Tuesdays and Thursdays'])}.`,
     random.pick([
       'Shed and chest freezer do not stay.',
       'Survey on file.',
       'Roof quote available on request.',
       'Please remove shoes.',
-      'Septic pumped in spring.',
+      home.town ? 'Water meter is in the side yard.' : 'Septic pumped in spring.',
       'Dog in the yard; it is all bark.',
     ]),
-    random.pick([
-      'Offers reviewed Monday noon.',
-      'No offers before the first open house.',
-      'Seller prefers a 45-day close.',
-      'Seller will consider a rent-back.',
-      '',
-    ]),
+    rented
+      ? random.pick(['Applications by Friday.', 'References, please.', ''])
+      : random.pick([
+          'Offers reviewed Monday noon.',
+          'No offers before the first open house.',
+          'Seller prefers a 45-day close.',
+          'Seller will consider a rent-back.',
+          '',
+        ]),
   ]
     .filter(Boolean)
     .join(' ');
