@@ -55,7 +55,9 @@ export function newHome(subType: SubType, fromCentre: number, random: Random): H
   const baths = built && !trade ? Math.max(units, Math.round(livingArea / 950 + random.normal() * 0.35)) : 0;
   const threeQuarterBaths = baths > 1 && random.chance(0.18) ? 1 : 0;
   const newest = attached ? 1984 : 1968;
-  const yearBuilt = Math.min(2025, Math.max(1874, Math.round(newest + random.normal() * 25 + Math.min(1.4, fromCentre) * 15)));
+  const drawn = Math.round(newest + random.normal() * 25 + Math.min(1.4, fromCentre) * 15);
+  // folded back, so that the last year has no more homes than others
+  const yearBuilt = Math.max(1874, drawn > 2025 ? 4050 - drawn : drawn);
   const stories =
     subType === 'Condominium' || subType === 'Manufactured Home' ? 1 : livingArea > 1450 && random.chance(0.64) ? 2 : 1;
   return {
