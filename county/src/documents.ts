@@ -12,7 +12,7 @@ interface ListingDocument {
 }
 
 /** The documents that come with a listing: what the seller discloses, and the rooms by level. */
-export const DOCUMENTS: readonly ListingDocument[] = [
+const DOCUMENTS: readonly ListingDocument[] = [
   { name: 'disclosure', title: 'Seller’s disclosure', needs: () => true, write: disclosure },
   {
     name: 'floor-plan',
@@ -21,6 +21,11 @@ export const DOCUMENTS: readonly ListingDocument[] = [
     write: floorPlan,
   },
 ];
+
+/** The documents that a listing has. */
+export function documentsOf(record: FeedRecord): readonly ListingDocument[] {
+  return DOCUMENTS.filter(({ needs }) => needs(record));
+}
 
 function disclosure(record: FeedRecord, parcel: Parcel): PDFKit.PDFDocument {
   const random = randomOf(parcel.id, 61);

@@ -39,7 +39,7 @@ export function shoreAt(north: number): number {
 }
 
 /** The Dunnock's middle line from its mouth eastwards into the hills, and its half width there. */
-export function riverAt(east: number): { north: number; halfWidth: number } {
+function riverAt(east: number): { north: number; halfWidth: number } {
   const x = east / 1000;
   const north = -3100 + 900 * Math.sin(x / 2.6 + 1.8) - 900 * Math.sin(1.8 - 1.3) + x * 95;
   return { north, halfWidth: Math.max(22, 190 * Math.exp(-(x + 4) / 4.2)) };

@@ -1,4 +1,5 @@
 import type { County, Member } from './county.js';
+import { documentsOf } from './documents.js';
 import type { FeedRecord } from './feedRecord.js';
 import { lonLat } from './ground.js';
 
@@ -17,6 +18,7 @@ import { SCHOOLS } from './towns.js';
 export function recordAt(county: County, listing: Listing, number: number, now: number): FeedRecord {
   const record = newRecord(county, listing, number, randomOf(county.seed, 37, listing.parcel.id, number));
   record['PhotosCount'] = captionsOf(record, listing.parcel).length;
+  record['DocumentsCount'] = documentsOf(record).length;
   const price = Number(listing.events[0]?.changes['ListPrice']);
   record['TaxAnnualAmount'] =
     record['TaxAnnualAmount'] === null ? null : Math.round(price * (listing.type === 'Residential Lease' ? 2 : 0.0118));
@@ -129,7 +131,6 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
     InternetAddressDisplayYN: !random.chance(0.03),
     InternetAutomatedValuationDisplayYN: !random.chance(0.08),
     InternetConsumerCommentYN: !random.chance(0.06),
-    DocumentsCount: rooms.length > 0 && dwelling ? 2 : 1,
   };
 }
 

@@ -107,7 +107,7 @@ function briskDay(from: number, random: Random): number {
   return day;
 }
 
-export function typeOf({ home }: Parcel): PropertyType {
+function typeOf({ home }: Parcel): PropertyType {
   switch (home.subType) {
     case 'Unimproved Land':
       return 'Land';

@@ -3,7 +3,6 @@ import { addressOf, modifiedAt, recordAt } from './listingRecord.js';
 import type { FeedRecord } from './feedRecord.js';
 import { DAY, lifeOf } from './lives.js';
 import type { Listing } from './lives.js';
-import { captionsOf } from './pictures/pictures.js';
 
 /** One field's change as RESO's HistoryTransactional has it. */
 export interface HistoryRow {
@@ -32,6 +31,11 @@ export interface Entry {
   readonly key: string;
   readonly listing: Listing;
   readonly modified: number;
+}
+
+/** By the last change and then the key, as the feed orders listings. */
+export function byLastChange(a: Entry, b: Entry): number {
+  return a.modified - b.modified || (a.key < b.key ? -1 : 1);
 }
 
 const TRACKED = ['StandardStatus', 'ListPrice'];
@@ -67,7 +71,7 @@ export class Market {
       const modified = modifiedAt(listing, now);
       if (modified !== null && listing.deletedAt > now) entries.push({ number: i + 1, key: keyOf(i + 1), listing, modified });
     });
-    this.inOrder = entries.sort((a, b) => a.modified - b.modified || (a.key < b.key ? -1 : 1));
+    this.inOrder = entries.sort(byLastChange);
   }
 
   /** The listings there are, by their last change and then their key. */
@@ -77,10 +81,6 @@ export class Market {
 
   record({ listing, number }: Entry): FeedRecord {
     return recordAt(this.county, listing, number, this.now);
-  }
-
-  captions(entry: Entry): string[] {
-    return captionsOf(this.record(entry), entry.listing.parcel);
   }
 
   find(key: string): Entry | undefined {
@@ -99,11 +99,11 @@ export class Market {
   history(keys: readonly string[] | null = null): readonly HistoryRow[] {
     if (keys)
       return inTime(
-        keys.flatMap((key) => this.find(key) ?? []).flatMap((entry) => this.changesOf(entry)),
+        keys.flatMap((key) => this.find(key) ?? []).flatMap((entry) => historyOf(entry, this.now)),
         'HistoryTransactionalKey',
       );
     return (this.past ??= inTime(
-      this.inOrder.flatMap((entry) => this.changesOf(entry)),
+      this.inOrder.flatMap((entry) => historyOf(entry, this.now)),
       'HistoryTransactionalKey',
     ));
   }
@@ -115,10 +115,6 @@ export class Market {
       this.inOrder.flatMap((entry) => openHousesOf(entry, since, this.now)),
       'OpenHouseKey',
     ));
-  }
-
-  private changesOf({ listing, key }: Entry): HistoryRow[] {
-    return historyOf(listing, key, this.now);
   }
 
   private draw(now: number): void {
@@ -190,7 +186,7 @@ function keyOf(number: number): string {
 }
 
 /** A listing's changes of status and price until a moment, its entry not among them. */
-export function historyOf(listing: Listing, key: string, now: number): HistoryRow[] {
+function historyOf({ listing, key }: Entry, now: number): HistoryRow[] {
   const stands: Record<string, string> = {};
   const rows: HistoryRow[] = [];
   listing.events.forEach(({ at, changes }, i) => {

@@ -20,6 +20,7 @@ export class RowIndex {
   private starts = new Uint32Array(1);
   private rows = new Uint32Array(0);
   private readonly changed = new Set<number>();
+
   /** @param stale whether too many rows changed to keep them apart: it begins by reading all of the column */
   constructor(private stale = false) {}
 

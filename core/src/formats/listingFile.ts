@@ -56,14 +56,15 @@ const CONVERTED: Readonly<Record<string, { readonly field: string; readonly from
 export function readListingFile(text: string): ListingFile {
   const start = text.trimStart().charAt(0);
   if (start === '') throw new Error('The file holds no listings.');
-  const raws = start === '{' || start === '[' ? fromJson(text) : fromCsv(text);
+  const isJson = start === '{' || start === '[';
+  const raws = isJson ? fromJson(text) : fromCsv(text);
   if (raws.length === 0) throw new Error('The file holds no listings.');
   if (raws.length > MOST_LISTINGS) throw new Error(`A file may hold ${MOST_LISTINGS.toLocaleString('en-US')} listings at most.`);
   const filled = new Map<string, number>();
   const targets = new Map([...new Set(raws.flatMap(Object.keys))].map((heading) => [heading, targetOf(heading)]));
   const listings: FileListing[] = [];
   const refused: Refusal[] = [];
-  const firstLine = start === '{' || start === '[' ? 1 : 2;
+  const firstLine = isJson ? 1 : 2;
   raws.forEach((raw, i) => {
     const at = i + firstLine;
     const record: Record<string, FieldValue> = {};

@@ -1,6 +1,6 @@
 import type { ServerResponse } from 'node:http';
 import { Resvg } from '@resvg/resvg-js';
-import { DOCUMENTS } from '../documents.js';
+import { documentsOf } from '../documents.js';
 import type { FeedRecord } from '../feedRecord.js';
 import type { Parcel } from '../parcels.js';
 import { drawPicture } from '../pictures/pictures.js';
@@ -19,7 +19,7 @@ export function sendPicture(response: ServerResponse, record: FeedRecord, parcel
 
 /** Answers with a listing's document as PDF; false when it has no such document. */
 export function sendDocument(response: ServerResponse, record: FeedRecord, parcel: Parcel, file: string): boolean {
-  const document = DOCUMENTS.find(({ name, needs }) => `${name}.pdf` === file && needs(record));
+  const document = documentsOf(record).find(({ name }) => `${name}.pdf` === file);
   if (!document) return false;
   response.writeHead(200, { 'content-type': 'application/pdf', 'cache-control': 'private, max-age=3600' });
   document.write(record, parcel).pipe(response);

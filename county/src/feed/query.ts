@@ -1,7 +1,7 @@
 import { readFilter } from './filter.js';
 import type { Item, Resource, Row } from './resources.js';
 
-export const MOST_A_PAGE = 1000;
+const MOST_A_PAGE = 1000;
 
 /** What an OData collection answers: a page of it, how many there are in all if asked, and where it goes on. */
 export interface Page {

@@ -1,6 +1,8 @@
 import type { County } from '../county.js';
-import { DOCUMENTS } from '../documents.js';
+import { documentsOf } from '../documents.js';
+import { byLastChange } from '../market.js';
 import type { Entry, Market } from '../market.js';
+import { captionsOf } from '../pictures/pictures.js';
 import type { Filter } from './filter.js';
 
 export type Row = Readonly<Record<string, unknown>>;
@@ -59,7 +61,8 @@ export function resourcesOf(county: County, market: Market): Readonly<Record<str
 }
 
 function mediaOf(market: Market, entry: Entry): Row[] {
-  const pictures = market.captions(entry).map((ShortDescription, Order) => ({
+  const record = market.record(entry);
+  const pictures = captionsOf(record, entry.listing.parcel).map((ShortDescription, Order) => ({
     MediaKey: `${entry.key}-${Order}`,
     ResourceName: 'Property',
     ResourceRecordKey: entry.key,
@@ -69,8 +72,7 @@ function mediaOf(market: Market, entry: Entry): Row[] {
     ShortDescription,
     MediaURL: `/media/${entry.key}/${Order}.svg`,
   }));
-  const record = market.record(entry);
-  const documents = DOCUMENTS.filter(({ needs }) => needs(record)).map(({ name, title }, Order) => ({
+  const documents = documentsOf(record).map(({ name, title }, Order) => ({
     MediaKey: `${entry.key}-D${Order}`,
     ResourceName: 'Property',
     ResourceRecordKey: entry.key,
@@ -86,9 +88,7 @@ function mediaOf(market: Market, entry: Entry): Row[] {
 function entriesFor(market: Market, filter: Filter | null, key: string): readonly Entry[] {
   const keys = filter?.only(key);
   if (keys) {
-    return [...new Set(keys)]
-      .flatMap((each) => market.find(each) ?? [])
-      .sort((a, b) => a.modified - b.modified || (a.key < b.key ? -1 : 1));
+    return [...new Set(keys)].flatMap((each) => market.find(each) ?? []).sort(byLastChange);
   }
   return since(market.entries(), filter, ({ modified }) => modified);
 }

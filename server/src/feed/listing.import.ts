@@ -9,6 +9,7 @@ import { ListingRow } from '../listings/index.js';
 import type { Raw } from './feed.source.js';
 import { ListingWriter } from './listing.writer.js';
 import { readRecord } from './readRecord.js';
+import type { ReadListing } from './readRecord.js';
 
 const BATCH = 500;
 
@@ -35,9 +36,9 @@ export class ListingImport {
         const key = String(record['ListingKey']);
         const before = known.get(key);
         const raw = this.complete(record, before);
-        const reason = before?.source === 'feed' ? 'it is one of the feed’s own listings' : unreadable(raw);
-        if (reason !== null) refusals.push({ at, listingKey: key, reason });
-        else if (before && !before.removed && saysTheSame(raw, before.data)) same++;
+        const read = before?.source === 'feed' ? 'it is one of the feed’s own listings' : readOrReason(raw);
+        if (typeof read === 'string') refusals.push({ at, listingKey: key, reason: read });
+        else if (before && !before.removed && saysTheSame(read, before.data)) same++;
         else news.push(raw);
       }
       const written = await this.writer.write(news, { told: null, isNews: true, source: 'file' });
@@ -64,22 +65,21 @@ function readWhole(text: string): ListingFile {
   }
 }
 
-function unreadable(raw: Raw): string | null {
+function readOrReason(raw: Raw): ReadListing | string {
   try {
-    readRecord(raw);
-    return null;
+    return readRecord(raw);
   } catch (error) {
     return (error as Error).message;
   }
 }
 
 /** Whether a record is what is stored, but for the moment it was read at. */
-function saysTheSame(raw: Raw, stored: Raw): boolean {
+function saysTheSame({ json }: ReadListing, stored: Raw): boolean {
   const said = (record: Raw): string =>
     JSON.stringify(
       Object.entries(record)
         .filter(([field, value]) => field !== 'ModificationTimestamp' && value != null)
         .sort(([a], [b]) => (a < b ? -1 : 1)),
     );
-  return said(JSON.parse(readRecord(raw).json.toString()) as Raw) === said(stored);
+  return said(JSON.parse(json.toString()) as Raw) === said(stored);
 }

@@ -21,7 +21,6 @@ export interface Told {
 export interface Written {
   readonly added: number;
   readonly changed: number;
-  readonly rejected: readonly { readonly listingKey: string; readonly reason: string }[];
 }
 
 interface Known {
@@ -85,7 +84,7 @@ export class ListingWriter {
         });
       }
     }
-    const written = await this.database.transaction(async (manager) => {
+    return this.database.transaction(async (manager) => {
       if (rejected.length > 0)
         await manager.query('REPLACE INTO feed_rejects (listingKey, reason, record, at) VALUES ?', [
           rejected.map(({ listingKey, reason, record }) => [listingKey, reason, record, this.clock.date()]),
@@ -94,7 +93,6 @@ export class ListingWriter {
       await also?.(manager);
       return counts;
     });
-    return { ...written, rejected };
   }
 
   /** Of a feed's records those that are not stored as they are. */
@@ -146,7 +144,7 @@ export class ListingWriter {
     manager: EntityManager,
     records: readonly ReadListing[],
     { told, isNews, source }: { told: readonly Told[] | null; isNews: boolean; source: ListingRow['source'] },
-  ): Promise<{ added: number; changed: number }> {
+  ): Promise<Written> {
     if (records.length === 0) return { added: 0, changed: 0 };
     const sequence = await lockSequence(manager);
     const known = new Map(

@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { ago } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
+import { COLOUR } from '../../shared/tokens.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useCoverage, useFeed, useReadFile } from './feed.api.js';
 
@@ -173,7 +174,7 @@ function Coverage() {
               percent={Math.round(filled * 100)}
               size="small"
               status="normal"
-              strokeColor={filled < 0.6 ? '#935c0e' : '#2f7278'}
+              strokeColor={filled < 0.6 ? COLOUR.ochre : COLOUR.tarn}
             />
           </li>
         ))}

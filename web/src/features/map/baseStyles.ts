@@ -120,7 +120,7 @@ const SYMBOLS: Readonly<Record<string, { readonly color: string; readonly sides:
   clinic: { color: '#8A3F35', sides: 5, shown: 9 },
   beach: { color: '#4F7F86', sides: 6, shown: 16 },
   trailhead: { color: '#54733B', sides: 3, shown: 16 },
-  ferry: { color: '#2F7278', sides: 4, shown: 16 },
+  ferry: { color: COLOUR.tarn, sides: 4, shown: 16 },
 };
 
 /** Names, which give way to one another: of waters and towns first, then of roads, then of whatever else there is room for. */
@@ -155,8 +155,8 @@ export function nameStyle(feature: FeatureLike, resolution: number): Style | Sty
       return resolution < 4
         ? new Style({
             zIndex: 3,
-            image: new CircleStyle({ radius: 3.2, fill: fill('#FBF9F5'), stroke: line('#2F7278', 2) }),
-            ...(resolution < 1.6 ? { text: label(name, `500 10px ${FONT.text}`, '#2F7278', 11) } : {}),
+            image: new CircleStyle({ radius: 3.2, fill: fill('#FBF9F5'), stroke: line(COLOUR.tarn, 2) }),
+            ...(resolution < 1.6 ? { text: label(name, `500 10px ${FONT.text}`, COLOUR.tarn, 11) } : {}),
           })
         : undefined;
     case 'place':
