@@ -1,5 +1,7 @@
 import { defineConfig } from 'vitest/config';
 
+const PROPERTIES = ['core/src/testing/properties.ts'];
+
 export default defineConfig({
   test: {
     projects: [
@@ -7,6 +9,7 @@ export default defineConfig({
         test: {
           name: 'core',
           include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'],
+          setupFiles: PROPERTIES,
           // properties over thousands of cases, on machines of any speed
           testTimeout: 60_000,
         },
@@ -16,6 +19,7 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/src/**/*.test.ts'],
+          setupFiles: PROPERTIES,
           fileParallelism: false,
           testTimeout: 120_000,
           hookTimeout: 180_000,
