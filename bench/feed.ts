@@ -1,39 +1,76 @@
+import { fork } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { buildCounty, streamListings } from '@perambula/county';
-import { databaseOptions, ListingRow, ListingWriter } from '@perambula/server';
+import { databaseOptions, FeedReader, ListingRow, ListingWriter } from '@perambula/server';
 import { DataSource } from 'typeorm';
 import { freePort } from '../scripts/machine.mjs';
 import { MariaDb } from '../scripts/mariadb.mjs';
-import { measure, report } from './measure.js';
+import { measure, measured, report } from './measure.js';
+import type { Measured } from './measure.js';
 
 const NOW = Date.parse('2026-04-14T13:12:00Z');
 const PAGE = 1000;
+const PAGES = 60;
 
-const CLOCK = { date: () => new Date(NOW) } as ConstructorParameters<typeof ListingWriter>[1];
+type Reading = ConstructorParameters<typeof FeedReader>;
+const CLOCK = { date: () => new Date(NOW) } as Reading[1];
 
-type Raw = Readonly<Record<string, unknown>>;
-
-/** Writing pages of a feed's records with their events: the reader's writer beside TypeORM's own save, over a MariaDB of its own. */
+/** Reading a feed's listings over HTTP into MariaDB, beside TypeORM's own save of pages that are there already. */
 export async function benchFeed(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'perambula-bench-feed-'));
   const login = { host: '127.0.0.1', port: await freePort(), name: 'perambula', user: 'perambula', password: 'bench' };
   const mariadb = new MariaDb({ folder, port: login.port, password: login.password });
   await mariadb.start();
   const database = await new DataSource(databaseOptions({ database: login })).initialize();
-  const writer = new ListingWriter(database, CLOCK);
+  const rows = [await readPages(database), await savePages(database)];
+  await database.destroy();
+  await mariadb.stop();
+  rmSync(folder, { recursive: true, force: true });
+  const rate = Math.round((PAGE / (rows[0]?.median ?? NaN)) * 1000);
+  report(
+    `Reading ${PAGE.toLocaleString('en-US')} records of a feed in one transaction`,
+    rows,
+    `${rate.toLocaleString('en-US')} records a second, of 3.4 kB each`,
+  );
+}
+
+/** From one page asked for to the next. */
+async function readPages(database: DataSource): Promise<Measured> {
+  const feed = fork(new URL('feedPages.ts', import.meta.url), [PAGES, PAGE, NOW].map(String), { execArgv: ['--import', 'tsx'] });
+  const asked: number[] = [];
+  const port = await new Promise<number>((resolve) =>
+    feed.on('message', (message: { port: number } | { page: number; at: number }) => {
+      if ('port' in message) resolve(message.port);
+      else asked.push(message.at);
+    }),
+  );
+  const config = { feed: { url: `http://127.0.0.1:${port}`, token: 'bench' }, zone: 'America/New_York' } as Reading[3];
+  const reader = new FeedReader(database, CLOCK, new ListingWriter(database, CLOCK), config);
+  await reader.pull();
+  await reader.onModuleDestroy();
+  const stored = await database.getRepository(ListingRow).countBy({ removed: false });
+  feed.disconnect();
+  if (stored !== PAGES * PAGE) throw new Error(`${stored} listings were stored of ${PAGES * PAGE}.`);
+  return measured(
+    'the reader, over HTTP, with events',
+    asked.slice(6).map((at, i) => at - (asked[i + 5] ?? NaN)),
+  );
+}
+
+/** A hundred at a time, which suits it best. */
+async function savePages(database: DataSource): Promise<Measured> {
   const stream = streamListings(buildCounty(), Infinity, NOW);
-  const page = (): Raw[] => Array.from({ length: PAGE }, () => stream.next().value as Raw);
-  const pages = Array.from({ length: 30 }, page);
-  const next = (): Raw[] => pages.pop() ?? page();
-  const rows = [
-    await measure('the reader’s writer, with events', 15, () => writer.write(next(), { told: [], isNews: false })),
-    await measure('TypeORM’s save, without events', 3, () =>
-      database.getRepository(ListingRow).save(
-        next().map((raw, i) => ({
+  const listings = database.getRepository(ListingRow);
+  await listings.clear();
+  return measure('TypeORM’s save, without events', 3, () =>
+    listings.save(
+      Array.from({ length: PAGE }, (_, i) => {
+        const raw = stream.next().value as Record<string, unknown>;
+        return {
           listingKey: String(raw['ListingKey']),
           sequence: i,
           standardStatus: String(raw['StandardStatus']),
@@ -42,21 +79,12 @@ export async function benchFeed(): Promise<void> {
           removed: false,
           source: 'feed' as const,
           data: raw as unknown as ListingRow['data'],
-        })),
-      ),
+        };
+      }),
+      { chunk: 100 },
     ),
-  ];
-  await database.destroy();
-  await mariadb.stop();
-  rmSync(folder, { recursive: true, force: true });
-  const rate = Math.round((PAGE / (rows[0]?.median ?? NaN)) * 1000);
-  report(
-    `Writing ${PAGE.toLocaleString('en-US')} records of a feed in one transaction`,
-    rows,
-    `${rate.toLocaleString('en-US')} records a second`,
   );
 }
-
 /** A million listings one after another, and what memory they take on the way. */
 export function benchStream(size: number): void {
   // what is still in use, not what waits for the collector

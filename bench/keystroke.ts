@@ -1,6 +1,5 @@
 import { chromium } from '@playwright/test';
-import type { Measured } from './measure.js';
-import { report } from './measure.js';
+import { measured, report } from './measure.js';
 
 const TYPED = ['300k', '310k', '320k', '330k', '340k', '350k', '360k', '370k', '380k', '390k'];
 
@@ -49,15 +48,8 @@ export async function benchBrowser(web: string, signIn: { email: string; passwor
   }
   const keys = await page.evaluate(() => (window as unknown as { keyTimes: number[] }).keyTimes);
   await browser.close();
-  report('In the browser, demo county', [row('keystroke to new figures', keys), row('search view to its first figures', paints)]);
-}
-
-function row(what: string, times: number[]): Measured {
-  const sorted = [...times].sort((a, b) => a - b);
-  return {
-    what,
-    runs: sorted.length,
-    median: sorted[Math.floor(sorted.length / 2)] ?? NaN,
-    p95: sorted[Math.floor(sorted.length * 0.95)] ?? NaN,
-  };
+  report('In the browser, demo county', [
+    measured('keystroke to new figures', keys),
+    measured('search view to its first figures', paints),
+  ]);
 }

@@ -16,9 +16,14 @@ export async function measure(what: string, runs: number, work: () => unknown): 
     await work();
     times.push(performance.now() - start);
   }
-  times.sort((a, b) => a - b);
-  const at = (p: number): number => times[Math.min(times.length - 1, Math.floor(times.length * p))] ?? NaN;
-  return { what, runs, median: at(0.5), p95: at(0.95) };
+  return measured(what, times);
+}
+
+/** Median and 95th percentile of times in milliseconds. */
+export function measured(what: string, times: readonly number[]): Measured {
+  const sorted = [...times].sort((a, b) => a - b);
+  const at = (p: number): number => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * p))] ?? NaN;
+  return { what, runs: sorted.length, median: at(0.5), p95: at(0.95) };
 }
 
 /** A table with each one's ratio to the first, or JSON lines. */

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { freePort, requireBuild, requirePackages, requirePrograms, ROOT } from './machine.mjs';
 import { MARIADB_PACKAGES } from './mariadb.mjs';
 import { main } from './say.mjs';
-import { startStack } from './stack.mjs';
+import { NODE_OPTIONS, startStack } from './stack.mjs';
 
 /** Every measurement beside its peer in one run, on an application of its own. */
 await main(async () => {
@@ -15,11 +15,15 @@ await main(async () => {
   const data = mkdtempSync(join(tmpdir(), 'perambula-bench-'));
   const stack = await startStack({ data, port: await freePort(), loaded: true });
   try {
-    const { status } = spawnSync('npx', ['tsx', 'bench/main.ts', ...process.argv.slice(2)], {
-      cwd: ROOT,
-      stdio: 'inherit',
-      env: { ...process.env, PERAMBULA_RUN: join(data, 'run.json') },
-    });
+    const { status } = spawnSync(
+      process.execPath,
+      [...NODE_OPTIONS, '--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)],
+      {
+        cwd: ROOT,
+        stdio: 'inherit',
+        env: { ...process.env, PERAMBULA_RUN: join(data, 'run.json') },
+      },
+    );
     process.exitCode = status ?? 1;
   } finally {
     await stack.stop();

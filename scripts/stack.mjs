@@ -11,6 +11,9 @@ const LONGEST_WAIT_MS = 120_000;
 /** About as many homes for sale as a town has, with a little more than two years of listings: enough for most tests. */
 export const SMALL_COUNTY = { parcels: 5000, since: '2024-01-01' };
 
+/** Pages of records are dropped young: room for them there spares most of the collector's work. */
+export const NODE_OPTIONS = ['--enable-source-maps', '--max-semi-space-size=64'];
+
 /** One of the application's own processes, restarted with growing pauses when it dies. */
 class Part {
   constructor(name, script, environment, logFolder) {
@@ -20,9 +23,7 @@ class Part {
 
   start() {
     const startedAt = Date.now();
-    // pages of records are dropped young: room for them there spares most of the collector's work
-    const options = ['--enable-source-maps', '--max-semi-space-size=64'];
-    this.process = spawn(process.execPath, [...options, join(ROOT, this.script)], {
+    this.process = spawn(process.execPath, [...NODE_OPTIONS, join(ROOT, this.script)], {
       cwd: ROOT,
       env: { ...process.env, ...this.environment },
       // the channel closes when this process dies, however it dies, and the part then ends itself

@@ -59,6 +59,7 @@ const FOR_EVERYBODY = [
   'Sewer',
   'WaterSource',
   'Elevation',
+  'ElevationUnits',
   'Zoning',
   'LeaseTerm',
   'Furnished',

@@ -101,11 +101,9 @@ it('holds what the feed holds, event by event, however often it is killed while 
   expect(await readOnce()).toBe(0);
 
   const stored = new Map(
-    (
-      await rows<{ listingKey: string; data: string }>(
-        'SELECT listingKey, CAST(data AS CHAR) AS data FROM listings WHERE removed = 0',
-      )
-    ).map(({ listingKey, data }) => [listingKey, data]),
+    (await rows<{ listingKey: string; data: string }>('SELECT listingKey, data FROM listings WHERE removed = 0')).map(
+      ({ listingKey, data }) => [listingKey, data],
+    ),
   );
   const listings = await all<Record<string, unknown>>('Property');
   expect(stored.size).toBe(listings.length);

@@ -1,21 +1,32 @@
 import { Inject, Injectable } from '@nestjs/common';
+import type { OnModuleDestroy } from '@nestjs/common';
 import { ON_MARKET } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
+import { insertRows } from '../common/insertRows.js';
 import { ifFree } from '../common/locked.js';
 import { FeedCursorRow } from './feed.entity.js';
-import { FeedSource, NoSuchResource } from './feed.source.js';
-import type { Raw } from './feed.source.js';
+import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
+import type { Page, Place, Raw } from './feed.source.js';
+import { ListingPages } from './listingPages.js';
 import { ListingWriter, textOf } from './listing.writer.js';
 import type { Told } from './listing.writer.js';
+import { readBatch } from './readRecord.js';
+import type { ReadListing } from './readRecord.js';
 
 const BEGINNING = '1970-01-01T00:00:00.000Z';
 /** Records may come into a feed some while after the moment they bear. */
 const LATE_MS = 10 * 60_000;
 const KEYS_A_REQUEST = 300;
+
+/** How the pages of a resource come, and how one is written. */
+interface Steps<P extends Page> {
+  readonly ask: (from: Place) => Promise<P>;
+  readonly write: (page: P, also: (manager: EntityManager) => Promise<unknown>) => Promise<number>;
+}
 
 /** What the reader is doing, for whoever watches. */
 export interface FeedProgress {
@@ -29,9 +40,10 @@ export interface FeedProgress {
  * stop anywhere and goes on where it was; a record that comes again or late changes nothing twice.
  */
 @Injectable()
-export class FeedReader {
+export class FeedReader implements OnModuleDestroy {
   progress: FeedProgress = { doing: 'waiting', read: 0, failure: null };
   private readonly source: FeedSource;
+  private readonly pages: ListingPages;
 
   constructor(
     private readonly database: DataSource,
@@ -40,6 +52,11 @@ export class FeedReader {
     @Inject(CONFIG) private readonly config: Config,
   ) {
     this.source = new FeedSource(config.feed.url, config.feed.token);
+    this.pages = new ListingPages(config.feed);
+  }
+
+  onModuleDestroy(): Promise<void> {
+    return this.pages.end();
   }
 
   /** @returns how many listings changed; 0 also when another server is reading */
@@ -73,7 +90,7 @@ export class FeedReader {
   private async readMarket(): Promise<void> {
     const statuses = [...ON_MARKET].map((status) => `'${status}'`).join(',');
     for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(`StandardStatus in (${statuses})`)}`)) {
-      await this.writer.write(page, { told: [], isNews: false });
+      await this.writer.write(readBatch(page), { told: [], isNews: false });
       this.tell('reading the market', page.length);
     }
   }
@@ -86,26 +103,32 @@ export class FeedReader {
   /** The feed's own account of past changes, so that a listing's history reaches back before the first load. */
   private async readPast(): Promise<void> {
     const cursor = await this.cursor('HistoryTransactional');
-    await this.follow(cursor, 'HistoryTransactionalKey', 'reading past changes', cursor.firstLoadDone, async (page, also) => {
-      await this.writer.writePast(page.map(toldOf), also);
-      return 0;
+    await this.follow(cursor, 'reading past changes', cursor.firstLoadDone, {
+      ask: (from) => this.rawPage('HistoryTransactional', 'HistoryTransactionalKey', from),
+      write: async ({ raws }, also) => {
+        await this.writer.writePast(raws.map(toldOf), also);
+        return 0;
+      },
     });
   }
 
   private async readListings(cursor: FeedCursorRow): Promise<number> {
     const isNews = cursor.firstLoadDone;
     const news = isNews ? 'reading changes' : 'first load';
-    return this.follow(cursor, 'ListingKey', news, isNews, async (page, also) => {
-      const fresh = isNews ? await this.writer.fresh(page) : page;
-      const told = !isNews ? [] : fresh.length > 0 ? await this.changesOf(fresh) : [];
-      const { added, changed } = await this.writer.write(fresh, { told, isNews, also });
-      return added + changed;
+    return this.follow(cursor, news, isNews, {
+      ask: (from) => this.pages.after(from),
+      write: async ({ records, rejects }, also) => {
+        const fresh = isNews ? await this.writer.fresh(records) : records;
+        const told = isNews && fresh.length > 0 ? await this.changesOf(fresh) : [];
+        const { added, changed } = await this.writer.write({ records: fresh, rejects }, { told, isNews, also });
+        return added + changed;
+      },
     });
   }
 
   /** The feed's account of what became of these listings, or null when it keeps none. */
-  private async changesOf(page: readonly Raw[]): Promise<Told[] | null> {
-    const keys = [...new Set(page.map((raw) => String(raw['ListingKey'])))];
+  private async changesOf(listings: readonly ReadListing[]): Promise<Told[] | null> {
+    const keys = [...new Set(listings.map(({ key }) => key))];
     const told: Told[] = [];
     try {
       for (let i = 0; i < keys.length; i += KEYS_A_REQUEST) {
@@ -123,28 +146,29 @@ export class FeedReader {
 
   private async readOpenHouses(): Promise<void> {
     const cursor = await this.cursor('OpenHouse');
-    await this.follow(cursor, 'OpenHouseKey', this.progress.doing, cursor.firstLoadDone, async (page, also) => {
-      await this.database.transaction(async (manager) => {
-        const rows = page.map((raw) => [
-          raw['OpenHouseKey'],
-          raw['ListingKey'],
-          new Date(String(raw['OpenHouseStartTime'])),
-          new Date(String(raw['OpenHouseEndTime'])),
-          raw['OpenHouseStatus'],
-          new Date(String(raw['ModificationTimestamp'])),
-        ]);
-        if (rows.length > 0)
-          await manager.query(
-            `INSERT INTO open_houses (openHouseKey, listingKey, startsAt, endsAt, status, modifiedAt) VALUES ?
-             ON DUPLICATE KEY UPDATE startsAt = IF(VALUES(modifiedAt) > modifiedAt, VALUES(startsAt), startsAt),
+    await this.follow(cursor, this.progress.doing, cursor.firstLoadDone, {
+      ask: (from) => this.rawPage('OpenHouse', 'OpenHouseKey', from),
+      write: ({ raws }, also) =>
+        this.database.transaction(async (manager) => {
+          await insertRows(
+            manager,
+            'INSERT INTO open_houses (openHouseKey, listingKey, startsAt, endsAt, status, modifiedAt)',
+            raws.map((raw) => [
+              raw['OpenHouseKey'],
+              raw['ListingKey'],
+              new Date(String(raw['OpenHouseStartTime'])),
+              new Date(String(raw['OpenHouseEndTime'])),
+              raw['OpenHouseStatus'],
+              new Date(String(raw['ModificationTimestamp'])),
+            ]),
+            `ON DUPLICATE KEY UPDATE startsAt = IF(VALUES(modifiedAt) > modifiedAt, VALUES(startsAt), startsAt),
                endsAt = IF(VALUES(modifiedAt) > modifiedAt, VALUES(endsAt), endsAt),
                status = IF(VALUES(modifiedAt) > modifiedAt, VALUES(status), status),
                modifiedAt = GREATEST(modifiedAt, VALUES(modifiedAt))`,
-            [rows],
           );
-        await also(manager);
-      });
-      return page.length;
+          await also(manager);
+          return raws.length;
+        }),
     });
   }
 
@@ -164,39 +188,42 @@ export class FeedReader {
     await this.database.getRepository(FeedCursorRow).save({ ...cursor, modifiedAt: today });
   }
 
+  private async rawPage(resource: string, key: string, from: Place): Promise<Page & { readonly raws: readonly Raw[] }> {
+    const raws = await this.source.after(resource, key, from);
+    return { raws, size: raws.length, last: lastOf(raws, key) };
+  }
+
   /**
    * Reads a resource from its cursor on, page after page; the cursor moves in the transaction that writes a page, and
    * the next page is asked for meanwhile. Once all was read, each round begins a little earlier, for what came late.
    */
-  private async follow(
+  private async follow<P extends Page>(
     cursor: FeedCursorRow,
-    key: string,
     doing: FeedProgress['doing'],
     again: boolean,
-    write: (page: readonly Raw[], also: (manager: EntityManager) => Promise<unknown>) => Promise<number>,
+    { ask, write }: Steps<P>,
   ): Promise<number> {
     let changed = 0;
     let from = again ? { at: earlier(cursor.modifiedAt), key: '' } : { at: cursor.modifiedAt, key: cursor.lastKey };
-    const ask = (): Promise<readonly Raw[]> => this.source.after(cursor.resource, key, from);
-    let next = ask();
+    let next = ask(from);
     for (;;) {
-      let page: readonly Raw[];
+      let page: P;
       try {
         page = await next;
       } catch (error) {
         if (error instanceof NoSuchResource) return changed;
         throw error;
       }
-      if (page.length === 0 && cursor.firstLoadDone) return changed;
-      from = page.map((raw) => ({ at: String(raw['ModificationTimestamp']), key: String(raw[key]) })).reduce(later, from);
-      const done = page.length === 0;
-      if (!done) next = ask();
+      const done = page.size === 0;
+      if (done && cursor.firstLoadDone) return changed;
+      if (page.last) from = later(page.last, from);
+      if (!done) next = ask(from);
       next.catch(() => undefined);
       if (later(from, { at: cursor.modifiedAt, key: cursor.lastKey }) === from)
         Object.assign(cursor, { modifiedAt: from.at, lastKey: from.key });
       cursor.firstLoadDone ||= done;
       changed += await write(page, (manager) => manager.save(FeedCursorRow, cursor));
-      this.tell(doing, page.length);
+      this.tell(doing, page.size);
       if (done) return changed;
     }
   }
@@ -213,12 +240,6 @@ export class FeedReader {
       cursors.create({ resource, modifiedAt: BEGINNING, lastKey: '', firstLoadDone: false })
     );
   }
-}
-
-type Place = { readonly at: string; readonly key: string };
-
-function later(a: Place, b: Place): Place {
-  return a.at > b.at || (a.at === b.at && a.key >= b.key) ? a : b;
 }
 
 function earlier(at: string): string {

@@ -1,10 +1,22 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { log } from '../common/log.js';
 
-export type Raw = Readonly<Record<string, unknown>>;
+export type Raw = Record<string, unknown>;
 
 const MOST_TRIES = 6;
 const LONGEST_PAUSE_MS = 8_000;
+
+/** Where in a resource's order a record stands: its last change, then its key. */
+export interface Place {
+  readonly at: string;
+  readonly key: string;
+}
+
+/** A page as the reader follows it: how many records it held, and the place of the last; null when none has one. */
+export interface Page {
+  readonly size: number;
+  readonly last: Place | null;
+}
 
 /** The feed has no such resource: not every feed carries all of them. */
 export class NoSuchResource extends Error {}
@@ -22,9 +34,9 @@ export class FeedSource {
    *
    * @throws NoSuchResource, or Error when the feed stays out of reach
    */
-  async after(resource: string, key: string, from: { at: string; key: string }, more = ''): Promise<readonly Raw[]> {
+  async after(resource: string, key: string, from: Place): Promise<readonly Raw[]> {
     // one moment can hold several records: the key tells those already read from the rest
-    const filter = `${more}(ModificationTimestamp gt ${from.at} or (ModificationTimestamp eq ${from.at} and ${key} gt '${from.key}'))`;
+    const filter = `(ModificationTimestamp gt ${from.at} or (ModificationTimestamp eq ${from.at} and ${key} gt '${from.key}'))`;
     return (await this.get(`${resource}?$filter=${encodeURIComponent(filter)}&$orderby=ModificationTimestamp,${key}`)).value;
   }
 
@@ -32,13 +44,13 @@ export class FeedSource {
   async *all(query: string): AsyncGenerator<readonly Raw[]> {
     let next: string | null = query;
     while (next !== null) {
-      const page: Page = await this.get(next);
+      const page: Answer = await this.get(next);
       yield page.value;
       next = page.next;
     }
   }
 
-  private async get(path: string): Promise<Page> {
+  private async get(path: string): Promise<Answer> {
     const url = path.startsWith('http') ? path : `${this.url}/odata/${path}`;
     for (let tries = 1; ; tries++) {
       const outcome = await this.attempt(url).catch((error: unknown) => {
@@ -53,7 +65,7 @@ export class FeedSource {
     }
   }
 
-  private async attempt(url: string): Promise<Page | { failed: string; retryAfter: number }> {
+  private async attempt(url: string): Promise<Answer | { failed: string; retryAfter: number }> {
     const response = await fetch(url, {
       headers: { authorization: `Bearer ${this.token}` },
       signal: AbortSignal.timeout(30_000),
@@ -69,7 +81,19 @@ export class FeedSource {
   }
 }
 
-interface Page {
+interface Answer {
   readonly value: readonly Raw[];
   readonly next: string | null;
+}
+
+/** The place of a page's last record, whatever their order; a record without a moment has none. */
+export function lastOf(raws: readonly Raw[], key: string): Place | null {
+  return raws
+    .filter((raw) => !Number.isNaN(Date.parse(String(raw['ModificationTimestamp']))))
+    .map((raw) => ({ at: String(raw['ModificationTimestamp']), key: String(raw[key]) }))
+    .reduce<Place | null>((last, place) => (last ? later(last, place) : place), null);
+}
+
+export function later(a: Place, b: Place): Place {
+  return a.at > b.at || (a.at === b.at && a.key >= b.key) ? a : b;
 }

@@ -8,7 +8,7 @@ import { Failure } from '../common/failure.js';
 import { ListingRow } from '../listings/index.js';
 import type { Raw } from './feed.source.js';
 import { ListingWriter } from './listing.writer.js';
-import { readRecord } from './readRecord.js';
+import { readBatch, readRecord } from './readRecord.js';
 import type { ReadListing } from './readRecord.js';
 
 const BATCH = 500;
@@ -41,7 +41,7 @@ export class ListingImport {
         else if (before && !before.removed && saysTheSame(read, before.data)) same++;
         else news.push(raw);
       }
-      const written = await this.writer.write(news, { told: null, isNews: true, source: 'file' });
+      const written = await this.writer.write(readBatch(news), { told: null, isNews: true, source: 'file' });
       added += written.added;
       changed += written.changed;
     }

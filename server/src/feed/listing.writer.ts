@@ -2,11 +2,10 @@ import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
+import { insertRows } from '../common/insertRows.js';
 import { SequenceRow } from '../listings/index.js';
 import type { ListingRow } from '../listings/index.js';
-import type { Raw } from './feed.source.js';
-import { readRecord } from './readRecord.js';
-import type { ReadListing } from './readRecord.js';
+import type { ReadBatch, ReadListing } from './readRecord.js';
 
 /** A change of a listing as the feed's own history tells it. */
 export interface Told {
@@ -58,7 +57,7 @@ export class ListingWriter {
    * @param also what must be written in the same transaction
    */
   async write(
-    raws: readonly Raw[],
+    { records, rejects }: ReadBatch,
     {
       told,
       isNews,
@@ -71,23 +70,10 @@ export class ListingWriter {
       also?: (manager: EntityManager) => Promise<unknown>;
     },
   ): Promise<Written> {
-    const records: ReadListing[] = [];
-    const rejected: { listingKey: string; reason: string; record: string }[] = [];
-    for (const raw of raws) {
-      try {
-        records.push(readRecord(raw));
-      } catch (error) {
-        rejected.push({
-          listingKey: String(raw['ListingKey'] ?? '?').slice(0, 60),
-          reason: (error as Error).message.slice(0, 300),
-          record: JSON.stringify(raw),
-        });
-      }
-    }
     return this.database.transaction(async (manager) => {
-      if (rejected.length > 0)
+      if (rejects.length > 0)
         await manager.query('REPLACE INTO feed_rejects (listingKey, reason, record, at) VALUES ?', [
-          rejected.map(({ listingKey, reason, record }) => [listingKey, reason, record, this.clock.date()]),
+          rejects.map(({ listingKey, reason, record }) => [listingKey, reason, record, this.clock.date()]),
         ]);
       const counts = await this.writeRecords(manager, latestOf(records), { told, isNews, source });
       await also?.(manager);
@@ -95,21 +81,18 @@ export class ListingWriter {
     });
   }
 
-  /** Of a feed's records those that are not stored as they are. */
-  async fresh(raws: readonly Raw[]): Promise<Raw[]> {
-    if (raws.length === 0) return [];
+  /** Of listings read those that are not stored as they are. */
+  async fresh(records: readonly ReadListing[]): Promise<ReadListing[]> {
+    if (records.length === 0) return [];
     const stored = new Map(
       (
         await this.database.query<Pick<Known, 'listingKey' | 'modifiedAt' | 'removed'>[]>(
           'SELECT listingKey, modifiedAt, removed FROM listings WHERE listingKey IN (?)',
-          [raws.map((raw) => String(raw['ListingKey']))],
+          [records.map(({ key }) => key)],
         )
       ).map((row) => [row.listingKey, row]),
     );
-    return raws.filter((raw) => {
-      const row = stored.get(String(raw['ListingKey']));
-      return !row || row.removed !== 0 || !(row.modifiedAt >= new Date(String(raw['ModificationTimestamp'])));
-    });
+    return records.filter((record) => !isStored(record, stored.get(record.key)));
   }
 
   /** Writes changes that came before any listing was read; they are nobody's news. */
@@ -161,7 +144,7 @@ export class ListingWriter {
     for (const each of told ?? []) toldOf.set(each.listingKey, [...(toldOf.get(each.listingKey) ?? []), each]);
     for (const { key, status, price, parcelNumber, modifiedAt, enteredAt, json } of records) {
       const before = known.get(key);
-      if (before && before.removed === 0 && before.modifiedAt >= modifiedAt) continue;
+      if (isStored({ modifiedAt }, before)) continue;
       const number = ++sequence.value;
       rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, json]);
       const newsOf = isNews ? number : 0;
@@ -176,14 +159,16 @@ export class ListingWriter {
       }
     }
     if (rows.length === 0) return { added: 0, changed: 0 };
-    await manager.query(
-      `INSERT INTO listings (listingKey, sequence, standardStatus, parcelNumber, modifiedAt, removed, source, data) VALUES ?
-       ON DUPLICATE KEY UPDATE sequence = VALUES(sequence), standardStatus = VALUES(standardStatus), parcelNumber = VALUES(parcelNumber),
+    await insertRows(
+      manager,
+      'INSERT INTO listings (listingKey, sequence, standardStatus, parcelNumber, modifiedAt, removed, source, data)',
+      rows,
+      `ON DUPLICATE KEY UPDATE sequence = VALUES(sequence), standardStatus = VALUES(standardStatus), parcelNumber = VALUES(parcelNumber),
          modifiedAt = VALUES(modifiedAt), removed = 0, source = VALUES(source), data = VALUES(data)`,
-      [rows],
     );
     await insertEvents(manager, events);
-    await manager.query('DELETE FROM feed_rejects WHERE listingKey IN (?)', [rows.map(([key]) => key)]);
+    if ((await manager.query<unknown[]>('SELECT 1 FROM feed_rejects LIMIT 1')).length > 0)
+      await manager.query('DELETE FROM feed_rejects WHERE listingKey IN (?)', [rows.map(([key]) => key)]);
     await manager.save(SequenceRow, sequence);
     const added = records.filter(({ key }) => !known.has(key)).length;
     return { added, changed: rows.length - added };
@@ -192,6 +177,14 @@ export class ListingWriter {
 
 function lockSequence(manager: EntityManager): Promise<SequenceRow> {
   return manager.findOneOrFail(SequenceRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
+}
+
+/** Whether what is stored of a listing is as new as a record of it. */
+function isStored(
+  { modifiedAt }: Pick<ReadListing, 'modifiedAt'>,
+  known: Pick<Known, 'modifiedAt' | 'removed'> | undefined,
+): boolean {
+  return known?.removed === 0 && known.modifiedAt >= modifiedAt;
 }
 
 /** Of each listing's records the latest, in their order. */
@@ -210,10 +203,10 @@ function eventOf({ feedKey, listingKey, field, from, to, at }: Told, sequence: n
 
 /** Events that are there already, by their key, are left as they are. */
 async function insertEvents(manager: EntityManager, events: readonly EventRow[]): Promise<void> {
-  if (events.length === 0) return;
-  await manager.query(
-    'INSERT IGNORE INTO listing_events (sequence, listingKey, field, fromValue, toValue, at, feedKey) VALUES ?',
-    [events],
+  await insertRows(
+    manager,
+    'INSERT IGNORE INTO listing_events (sequence, listingKey, field, fromValue, toValue, at, feedKey)',
+    events,
   );
 }
 

@@ -3,19 +3,28 @@ import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 const bigint = { to: (value: number) => value, from: (value: string) => Number(value) };
 
+/** What is told apart byte by byte: “a1” and “A1” are two keys. */
+const KEY = { length: 60, collation: 'utf8mb4_bin' };
+
+const json = {
+  to: (record: ListingRecord) => JSON.stringify(record),
+  from: (text: string) => JSON.parse(text) as ListingRecord,
+};
+
 /** A listing as the feed last gave it, in the fields that may be stored. */
 @Entity('listings')
 @Index('listings_source', ['source', 'removed'])
 export class ListingRow {
-  @PrimaryColumn('varchar', { length: 60 }) listingKey: string;
+  @PrimaryColumn('varchar', KEY) listingKey: string;
   @Index() @Column('bigint', { transformer: bigint }) sequence: number;
-  @Index() @Column('varchar', { length: 40 }) standardStatus: string;
-  @Index() @Column('varchar', { length: 40, nullable: true }) parcelNumber: string | null;
+  @Index() @Column('varchar', { ...KEY, length: 40 }) standardStatus: string;
+  @Index() @Column('varchar', { ...KEY, length: 40, nullable: true }) parcelNumber: string | null;
   @Column('datetime', { precision: 3 }) modifiedAt: Date;
   @Column('boolean', { default: false }) removed: boolean;
   /** Whether it came from the feed or was read from a file. */
-  @Column('varchar', { length: 10, default: 'feed' }) source: 'feed' | 'file';
-  @Column('json') data: ListingRecord;
+  @Column('varchar', { ...KEY, length: 10, default: 'feed' }) source: 'feed' | 'file';
+  /** JSON, but kept as text: the database need not read it, and checking it costs as much as writing it. */
+  @Column('longtext', { transformer: json }) data: ListingRecord;
 }
 
 /** One field of a listing that changed. Rows with a sequence of 0 came with the first load and were never news. */
@@ -23,20 +32,20 @@ export class ListingRow {
 export class ListingEventRow {
   @PrimaryColumn('bigint', { generated: 'increment', transformer: bigint }) id: number;
   @Index() @Column('bigint', { transformer: bigint }) sequence: number;
-  @Index() @Column('varchar', { length: 60 }) listingKey: string;
+  @Index() @Column('varchar', KEY) listingKey: string;
   @Column('varchar', { length: 60 }) field: string;
   @Column('varchar', { length: 200, nullable: true }) fromValue: string | null;
   @Column('varchar', { length: 200, nullable: true }) toValue: string | null;
   @Index() @Column('datetime', { precision: 3 }) at: Date;
   /** What the feed calls this change, so that none is kept twice. */
-  @Index({ unique: true }) @Column('varchar', { length: 120, nullable: true }) feedKey: string | null;
+  @Index({ unique: true }) @Column('varchar', { ...KEY, length: 120, nullable: true }) feedKey: string | null;
 }
 
 /** An open house as it was announced. */
 @Entity('open_houses')
 export class OpenHouseRow {
-  @PrimaryColumn('varchar', { length: 60 }) openHouseKey: string;
-  @Index() @Column('varchar', { length: 60 }) listingKey: string;
+  @PrimaryColumn('varchar', KEY) openHouseKey: string;
+  @Index() @Column('varchar', KEY) listingKey: string;
   @Index() @Column('datetime', { precision: 3 }) startsAt: Date;
   @Column('datetime', { precision: 3 }) endsAt: Date;
   @Column('varchar', { length: 20 }) status: string;

@@ -27,16 +27,14 @@ export class ListingsService {
 
   async byKeys(keys: readonly string[]): Promise<Map<string, ListingRecord>> {
     if (keys.length === 0) return new Map();
-    const records = recordsOf(
-      await this.database.query('SELECT CAST(data AS CHAR) AS data FROM listings WHERE listingKey IN (?)', [keys]),
-    );
+    const records = recordsOf(await this.database.query('SELECT data FROM listings WHERE listingKey IN (?)', [keys]));
     return new Map(records.map((record) => [record.ListingKey, record]));
   }
 
   /** Listings changed after a sequence number, in its order, removed ones too; each record still as JSON. */
   changedSince(sequence: number, most: number): Promise<StoredListing[]> {
     return this.database.query<StoredListing[]>(
-      'SELECT sequence, listingKey, removed, CAST(data AS CHAR) AS data FROM listings WHERE sequence > ? ORDER BY sequence LIMIT ?',
+      'SELECT sequence, listingKey, removed, data FROM listings WHERE sequence > ? ORDER BY sequence LIMIT ?',
       [sequence, most],
     );
   }
@@ -45,20 +43,16 @@ export class ListingsService {
   async inReach(searches: readonly Search[], manager: EntityManager = this.database.manager): Promise<ListingRecord[]> {
     const reaches = searches.map(statusesInReach);
     const statuses = reaches.includes(null) ? STATUSES : [...new Set(reaches.flatMap((reach) => [...(reach ?? [])]))];
-    return recordsOf(
-      await manager.query('SELECT CAST(data AS CHAR) AS data FROM listings WHERE removed = 0 AND standardStatus IN (?)', [
-        statuses,
-      ]),
-    );
+    return recordsOf(await manager.query('SELECT data FROM listings WHERE removed = 0 AND standardStatus IN (?)', [statuses]));
   }
 
   /** The listings that were on the market at any time since a moment. */
   async aliveSince(at: Date): Promise<ListingRecord[]> {
     return recordsOf(
-      await this.database.query(
-        'SELECT CAST(data AS CHAR) AS data FROM listings WHERE removed = 0 AND (standardStatus IN (?) OR modifiedAt >= ?)',
-        [[...ON_MARKET], at],
-      ),
+      await this.database.query('SELECT data FROM listings WHERE removed = 0 AND (standardStatus IN (?) OR modifiedAt >= ?)', [
+        [...ON_MARKET],
+        at,
+      ]),
     );
   }
 

@@ -1,10 +1,10 @@
-import { Worker } from 'node:worker_threads';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { Subject } from 'rxjs';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
+import { Thread } from '../common/thread.js';
 import { ListingsService } from '../listings/index.js';
 import type { EngineCalls } from './engine.worker.js';
 
@@ -20,9 +20,10 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   asOf = 0;
   /** Says each new `asOf`. */
   readonly moved = new Subject<number>();
-  private worker: Worker | null = null;
-  private readonly waiting = new Map<number, { resolve: (answer: never) => void; reject: (error: Error) => void }>();
-  private asked = 0;
+  /** One that is started anew holds nothing, and follows from the beginning. */
+  private readonly thread = new Thread<EngineCalls>(new URL('./engine.worker.js', import.meta.url), {}, () => {
+    this.asOf = 0;
+  });
   private following: Promise<void> | null = null;
   private timer: NodeJS.Timeout | undefined;
 
@@ -35,7 +36,6 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
-    this.start();
     await this.load();
     await this.follow();
     this.timer = setInterval(
@@ -48,17 +48,11 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
     clearInterval(this.timer);
     await this.following?.catch(() => undefined);
     if (this.asOf > this.savedAt) await this.save();
-    const worker = this.worker;
-    this.worker = null;
-    await worker?.terminate();
+    await this.thread.end();
   }
 
   ask<K extends keyof EngineCalls>(call: K, ask: EngineCalls[K]['ask']): Promise<EngineCalls[K]['answer']> {
-    const id = ++this.asked;
-    return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve, reject });
-      this.worker?.postMessage({ id, call, ask });
-    });
+    return this.thread.ask(call, ask);
   }
 
   /** Brings the engine up to the listings' sequence. */
@@ -94,7 +88,7 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
     if (sequence === null) return;
     // a snapshot from the future is of other listings
     if (sequence > (await this.listings.sequence())) {
-      await this.worker?.terminate();
+      await this.thread.end();
       return;
     }
     this.asOf = this.savedAt = sequence;
@@ -105,23 +99,5 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
     if (!file) return;
     await this.ask('save', { file, sequence: this.asOf });
     this.savedAt = this.asOf;
-  }
-
-  private start(): void {
-    this.asOf = 0;
-    const worker = new Worker(new URL('./engine.worker.js', import.meta.url));
-    worker.on('message', ({ id, answer, error }: { id: number; answer: never; error?: string }) => {
-      const one = this.waiting.get(id);
-      this.waiting.delete(id);
-      if (error === undefined) one?.resolve(answer);
-      else one?.reject(new Error(error));
-    });
-    worker.on('error', (error) => log.error({ error }, 'engine thread failed'));
-    worker.on('exit', () => {
-      for (const one of this.waiting.values()) one.reject(new Error('The engine’s thread ended.'));
-      this.waiting.clear();
-      if (this.worker === worker) this.start();
-    });
-    this.worker = worker;
   }
 }

@@ -3,9 +3,9 @@ import { existsSync, readdirSync, readFileSync, renameSync, writeFileSync } from
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { deserialize, serialize } from 'node:v8';
-import { parentPort } from 'node:worker_threads';
 import { Engine, fieldOf, ordered } from '@perambula/core';
 import type { ColumnsSnapshot, Count, ListingRecord, ResultKey, ResultSet, Search, TimeContext } from '@perambula/core';
+import { answerCalls } from '../common/thread.js';
 
 /** What the engine's thread can be asked. */
 export interface EngineCalls {
@@ -23,13 +23,11 @@ export interface EngineCalls {
   choices: { ask: { fields: readonly string[] }; answer: Record<string, { value: string; listings: number }[]> };
 }
 
-type Ask<K extends keyof EngineCalls = keyof EngineCalls> = { id: number; call: K; ask: EngineCalls[K]['ask'] };
-
 const engine = new Engine();
 /** Tells one build of core from another: what it computed is not read by the next. */
 const build = hashOf(dirname(fileURLToPath(import.meta.resolve('@perambula/core'))));
 
-const answers: { [K in keyof EngineCalls]: (ask: EngineCalls[K]['ask']) => EngineCalls[K]['answer'] } = {
+answerCalls<EngineCalls>({
   put({ records, removed }) {
     engine.put(records.map((record) => JSON.parse(record) as ListingRecord));
     engine.remove(removed);
@@ -53,7 +51,7 @@ const answers: { [K in keyof EngineCalls]: (ask: EngineCalls[K]['ask']) => Engin
     return saved.sequence;
   },
   choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, choicesOf(name)])),
-};
+});
 
 function hashOf(folder: string): string {
   const hash = createHash('sha256');
@@ -72,12 +70,3 @@ function choicesOf(name: string): { value: string; listings: number }[] {
   }
   return [...tally].map(([value, listings]) => ({ value, listings })).sort((a, b) => b.listings - a.listings);
 }
-
-parentPort?.on('message', ({ id, call, ask }: Ask) => {
-  try {
-    const answer = (answers[call] as (ask: unknown) => unknown)(ask);
-    parentPort?.postMessage({ id, answer });
-  } catch (error) {
-    parentPort?.postMessage({ id, error: error instanceof Error ? (error.stack ?? error.message) : String(error) });
-  }
-});

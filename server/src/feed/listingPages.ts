@@ -1,0 +1,26 @@
+import type { Config } from '../common/config.js';
+import { Thread } from '../common/thread.js';
+import type { Page, Place } from './feed.source.js';
+import type { ListingCalls } from './listings.worker.js';
+import type { ReadBatch } from './readRecord.js';
+
+/** A feed's listings, page by page, asked for and read in a thread of its own while the one before is written. */
+export class ListingPages {
+  private readonly thread: Thread<ListingCalls>;
+
+  constructor(feed: Config['feed']) {
+    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData: feed });
+  }
+
+  /** @throws Error when the feed stays out of reach */
+  async after(from: Place): Promise<Page & ReadBatch> {
+    const { size, last, listings, rejects, json, ends } = await this.thread.ask('after', from);
+    const text = Buffer.from(json.buffer);
+    const records = listings.map((listing, i) => ({ ...listing, json: text.subarray(ends[i - 1] ?? 0, ends[i]) }));
+    return { size, last, records, rejects };
+  }
+
+  end(): Promise<void> {
+    return this.thread.end();
+  }
+}

@@ -1,0 +1,38 @@
+import { workerData } from 'node:worker_threads';
+import { answerCalls } from '../common/thread.js';
+import { FeedSource, lastOf } from './feed.source.js';
+import type { Page, Place } from './feed.source.js';
+import { readBatch } from './readRecord.js';
+import type { ReadBatch, ReadListing } from './readRecord.js';
+
+/** A page of listings as it is handed over: all JSON in one piece, and where each record's ends. */
+export interface PackedPage extends Page {
+  readonly listings: readonly Omit<ReadListing, 'json'>[];
+  readonly rejects: ReadBatch['rejects'];
+  readonly json: Uint8Array<ArrayBuffer>;
+  readonly ends: Uint32Array<ArrayBuffer>;
+}
+
+export interface ListingCalls {
+  after: { ask: Place; answer: PackedPage };
+}
+
+const { url, token } = workerData as { url: string; token: string };
+const source = new FeedSource(url, token);
+
+answerCalls<ListingCalls>(
+  {
+    async after(from) {
+      const raws = await source.after('Property', 'ListingKey', from);
+      const last = lastOf(raws, 'ListingKey');
+      const { records, rejects } = readBatch(raws);
+      let end = 0;
+      const ends = Uint32Array.from(records, ({ json }) => (end += json.length));
+      const json = new Uint8Array(end);
+      records.forEach((record, i) => json.set(record.json, ends[i - 1] ?? 0));
+      const listings = records.map(({ json: _, ...listing }) => listing);
+      return { size: raws.length, last, listings, rejects, json, ends };
+    },
+  },
+  ({ json, ends }) => [json.buffer, ends.buffer],
+);
