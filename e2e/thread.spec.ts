@@ -120,6 +120,10 @@ test('results stand as cards and as a table, and open one after another', async 
   await expect(page.getByText(`2 of ${fit}`)).toBeVisible();
   await agent.press('ArrowRight');
   await expect(page.getByText(`3 of ${fit}`)).toBeVisible();
+  // as fast as fingers go
+  await agent.press('ArrowRight');
+  await agent.press('ArrowRight');
+  await expect(page.getByText(`5 of ${fit}`)).toBeVisible();
   await agent.click(page.getByRole('link', { name: 'Back to the search' }));
   expect(await agent.count('fit')).toBe(fit);
 });

@@ -5,6 +5,8 @@ export const ERRORS = {
   'request.tooLarge': { status: 413, means: 'The body is larger than 1 MB, or a file of listings than 20 MB.' },
   'request.tooMany': { status: 429, means: 'Too many tries in a short time; wait a minute.' },
   'file.unreadable': { status: 422, means: 'The file of listings as a whole cannot be read.' },
+  'feed.unreadable': { status: 422, means: 'The feed named does not answer as a RESO Web API; the message says what it did.' },
+  'feed.busy': { status: 409, means: 'The feed is being read for the first time and cannot be changed meanwhile.' },
   'search.invalid': { status: 422, means: 'The search document is wrong at details.path.' },
   'search.changed': { status: 409, means: 'The search was saved elsewhere meanwhile; details.current holds that version.' },
   'session.wrong': { status: 401, means: 'No agent has this e-mail address with this password.' },

@@ -1,6 +1,8 @@
 /** What the feed's reader does and has, and how well it fills its fields. */
 export interface FeedState {
   readonly address: string;
+  /** Chosen by an agent, rather than the one that the server was started with. */
+  readonly chosen: boolean;
   readonly doing: string;
   /** Records read in what it does. */
   readonly read: number;

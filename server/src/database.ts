@@ -3,7 +3,7 @@ import { AlertItemRow, MatchCursorRow } from './alerts/index.js';
 import { ClientRow, LinkRow, PersonRow, TaskRow } from './clients/index.js';
 import { DemoClockRow } from './clock/index.js';
 import type { Config } from './common/config.js';
-import { FeedCursorRow, FeedRejectRow } from './feed/index.js';
+import { FeedCursorRow, FeedRejectRow, FeedSourceRow } from './feed/index.js';
 import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listings/index.js';
 import { OutboxRow } from './mail/index.js';
 import { Initial1760000000000 } from './migrations/1760000000000-Initial.js';
@@ -22,6 +22,7 @@ const ENTITIES = [
   DemoClockRow,
   FeedCursorRow,
   FeedRejectRow,
+  FeedSourceRow,
   LinkRow,
   ListingEventRow,
   ListingRow,

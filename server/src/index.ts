@@ -1,4 +1,4 @@
 export { createApp } from './app.js';
 export { databaseOptions } from './database.js';
-export { FeedReader, ListingWriter } from './feed/index.js';
+export { FeedReader, FeedSettings, ListingWriter } from './feed/index.js';
 export { ListingRow } from './listings/index.js';

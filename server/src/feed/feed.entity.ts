@@ -9,6 +9,14 @@ export class FeedCursorRow {
   @Column('boolean', { default: false }) firstLoadDone: boolean;
 }
 
+/** The feed that an agent chose to read: one row, or none. */
+@Entity('feed_source')
+export class FeedSourceRow {
+  @PrimaryColumn('int') id: number;
+  @Column('varchar', { length: 500 }) root: string;
+  @Column('varchar', { length: 2000 }) token: string;
+}
+
 /** A record that could not be read, set aside with its reason. */
 @Entity('feed_rejects')
 export class FeedRejectRow {

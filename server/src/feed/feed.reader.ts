@@ -7,8 +7,10 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { insertRows } from '../common/insertRows.js';
-import { ifFree } from '../common/locked.js';
+import { whenFree } from '../common/locked.js';
 import { FeedCursorRow } from './feed.entity.js';
+import { FEED_LOCK, FeedSettings } from './feed.settings.js';
+import type { FeedAddress } from './feed.settings.js';
 import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
 import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
@@ -42,27 +44,27 @@ export interface FeedProgress {
 @Injectable()
 export class FeedReader implements OnModuleDestroy {
   progress: FeedProgress = { doing: 'waiting', read: 0, failure: null };
-  private readonly source: FeedSource;
-  private readonly pages: ListingPages;
+  /** The feed that is open, null before the first round. */
+  private address: FeedAddress | null = null;
+  private source: FeedSource;
+  private pages: ListingPages;
 
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly writer: ListingWriter,
-    @Inject(CONFIG) private readonly config: Config,
-  ) {
-    this.source = new FeedSource(config.feed.url, config.feed.token);
-    this.pages = new ListingPages(config.feed);
-  }
+    private readonly settings: FeedSettings,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'zone'>,
+  ) {}
 
-  onModuleDestroy(): Promise<void> {
-    return this.pages.end();
+  async onModuleDestroy(): Promise<void> {
+    if (this.address) await this.pages.end();
   }
 
   /** @returns how many listings changed; 0 also when another server is reading */
   async pull(): Promise<number> {
     try {
-      const changed = (await ifFree(this.database, 'feed', () => this.read())) ?? 0;
+      const changed = (await whenFree(this.database, FEED_LOCK, 0, () => this.read())) ?? 0;
       this.progress = { doing: 'waiting', read: changed, failure: null };
       return changed;
     } catch (error) {
@@ -72,6 +74,7 @@ export class FeedReader implements OnModuleDestroy {
   }
 
   private async read(): Promise<number> {
+    await this.open();
     const listings = await this.cursor('Property');
     const isFirst = !listings.firstLoadDone;
     if (isFirst) {
@@ -84,6 +87,16 @@ export class FeedReader implements OnModuleDestroy {
     await this.readOpenHouses();
     await this.compareKeys();
     return changed;
+  }
+
+  /** Turns to the feed that the settings name. */
+  private async open(): Promise<void> {
+    const address = await this.settings.current();
+    if (address.root === this.address?.root && address.token === this.address.token) return;
+    if (this.address) await this.pages.end();
+    this.source = new FeedSource(address.root, address.token);
+    this.pages = new ListingPages(address);
+    this.address = address;
   }
 
   /** What is on the market now, so that work can begin before 25 years have been read. */

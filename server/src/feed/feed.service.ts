@@ -1,15 +1,14 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import type { FeedState, FieldCoverage } from '@perambula/contract';
 import { FIELDS, ON_MARKET } from '@perambula/core';
 import type { Count, Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { Clock } from '../clock/index.js';
-import { CONFIG } from '../common/config.js';
-import type { Config } from '../common/config.js';
 import type { ListingRow } from '../listings/index.js';
 import { EngineHost } from '../searches/index.js';
 import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
 import { FeedReader } from './feed.reader.js';
+import { FeedSettings } from './feed.settings.js';
 
 const MOST_REJECTS = 200;
 /** What a home for sale cannot have yet, or need not have. */
@@ -23,7 +22,7 @@ export class FeedService {
     private readonly reader: FeedReader,
     private readonly engine: EngineHost,
     private readonly clock: Clock,
-    @Inject(CONFIG) private readonly config: Config,
+    private readonly settings: FeedSettings,
   ) {}
 
   async state(): Promise<FeedState> {
@@ -38,8 +37,10 @@ export class FeedService {
     const sumOf = (test: (row: (typeof kept)[number]) => boolean): number =>
       kept.filter(test).reduce((sum, { n }) => sum + Number(n), 0);
     const rejects = await this.database.getRepository(FeedRejectRow).find({ order: { at: 'DESC' }, take: MOST_REJECTS });
+    const { root, chosen } = await this.settings.current();
     return {
-      address: this.config.feed.url,
+      address: root,
+      chosen,
       ...this.reader.progress,
       hasReadAll: cursor?.firstLoadDone ?? false,
       readUntil: cursor?.modifiedAt ?? null,

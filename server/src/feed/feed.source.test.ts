@@ -24,7 +24,7 @@ beforeEach(() => {
 });
 
 function source(): FeedSource {
-  return new FeedSource(`http://127.0.0.1:${(server.address() as AddressInfo).port}`, 'token', (ms) => {
+  return new FeedSource(`http://127.0.0.1:${(server.address() as AddressInfo).port}/odata`, 'token', (ms) => {
     pauses.push(ms);
     return Promise.resolve();
   });

@@ -21,10 +21,10 @@ export interface Page {
 /** The feed has no such resource: not every feed carries all of them. */
 export class NoSuchResource extends Error {}
 
-/** A RESO Web API as its reader sees it: pages of records, asked for again while the feed stumbles. */
+/** A RESO Web API by its service root, as its reader sees it: pages of records, asked for again while the feed stumbles. */
 export class FeedSource {
   constructor(
-    private readonly url: string,
+    private readonly root: string,
     private readonly token: string,
     private readonly pause: (ms: number) => Promise<unknown> = wait,
   ) {}
@@ -50,8 +50,18 @@ export class FeedSource {
     }
   }
 
+  /** @throws Error saying what is wrong when it does not answer, at the first try, with a page of listings */
+  async probe(): Promise<void> {
+    const outcome = await this.attempt(`${this.root}/Property?$top=1`).catch((error: unknown) => {
+      if (error instanceof NoSuchResource) return { failed: 'it has no listings there' };
+      return { failed: error instanceof SyntaxError ? 'it does not answer with JSON' : 'it cannot be reached' };
+    });
+    if (!('value' in outcome)) throw new Error(outcome.failed);
+    if (!Array.isArray(outcome.value)) throw new Error('it does not answer as a RESO Web API does');
+  }
+
   private async get(path: string): Promise<Answer> {
-    const url = path.startsWith('http') ? path : `${this.url}/odata/${path}`;
+    const url = path.startsWith('http') ? path : `${this.root}/${path}`;
     for (let tries = 1; ; tries++) {
       const outcome = await this.attempt(url).catch((error: unknown) => {
         if (error instanceof NoSuchResource) throw error;

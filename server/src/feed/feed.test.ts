@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import type {
   CountAnswer,
+  ErrorBody,
   FeedState,
   FieldCoverage,
   FileReport,
@@ -77,6 +80,90 @@ describe('the feed', () => {
   it('is told to agents only', async () => {
     expect((await stack.browser().ask('GET', '/api/feed')).status).toBe(401);
     expect((await stack.browser().ask('POST', '/api/feed/files', 'x', { 'content-type': 'text/csv' })).status).toBe(401);
+  });
+});
+
+describe('another feed', () => {
+  // a feed of one home and one land, with a picture of its own, and nothing but Property and Media
+  const LISTINGS = ['OTHER1', 'OTHER2'].map((ListingKey, i) => ({
+    ListingKey,
+    PropertyType: i === 0 ? 'Residential' : 'Land',
+    StandardStatus: 'Active',
+    ListPrice: 250_000,
+    City: 'Quillon Beach',
+    PhotosCount: 1,
+    BuyerAgencyCompensation: '3',
+    ModificationTimestamp: `2026-04-0${i + 1}T12:00:00.000Z`,
+  }));
+  const asked: string[] = [];
+  const other = createServer((request, response) => {
+    const { pathname, searchParams } = new URL(request.url ?? '/', 'http://other');
+    asked.push(decodeURIComponent(`${pathname}?${searchParams.get('$filter') ?? ''}`));
+    if (pathname === '/pictures/1.png') {
+      response.writeHead(200, { 'content-type': 'image/png' });
+      return void response.end('a picture');
+    }
+    const after = /gt (\S+) or/.exec(searchParams.get('$filter') ?? '')?.[1] ?? '';
+    const value =
+      pathname === '/reso/Property'
+        ? LISTINGS.filter(({ ModificationTimestamp }) => ModificationTimestamp > after)
+        : pathname === '/reso/Media'
+          ? [{ MediaCategory: 'Photo', ShortDescription: 'Front', MediaURL: '/pictures/1.png', Order: 0 }]
+          : null;
+    const known = request.headers.authorization === 'Bearer other';
+    response.writeHead(known ? (value ? 200 : 404) : 401, { 'content-type': 'application/json' });
+    response.end(JSON.stringify(known ? { value: value ?? [] } : {}));
+  });
+  let root = '';
+  beforeAll(async () => {
+    await new Promise<void>((resolve) => other.listen(0, '127.0.0.1', resolve));
+    root = `http://127.0.0.1:${(other.address() as AddressInfo).port}/reso`;
+  });
+  afterAll(() => other.close());
+  const choose = (address: string, token: string): Promise<{ status: number; body: ErrorBody }> =>
+    juno.ask('PUT', '/api/feed/source', { address, token });
+  const until = async (is: (state: FeedState) => boolean): Promise<FeedState> => {
+    for (let tries = 0; tries < 200; tries++) {
+      const state = await juno.good<FeedState>('GET', '/api/feed');
+      if (is(state)) return state;
+      await new Promise((resolve) => setTimeout(resolve, 300));
+    }
+    throw new Error('The feed never came to that.');
+  };
+
+  it('is not read when it does not answer as one, and the old one stays', async () => {
+    const before = await juno.good<FeedState>('GET', '/api/feed');
+    expect(await choose('a feed', 'other')).toMatchObject({ status: 422, body: { code: 'request.invalid' } });
+    for (const [address, token, says] of [
+      [root, 'wrong', 'it answered 401'],
+      [`${root}/none`, 'other', 'it has no listings there'],
+      ['http://127.0.0.1:1/odata', 'other', 'it cannot be reached'],
+      [stack.run.web, 'other', 'it does not answer with JSON'],
+    ] as const) {
+      const { status, body } = await choose(address, token);
+      expect([status, body.code]).toEqual([422, 'feed.unreadable']);
+      expect(body.message).toContain(says);
+    }
+    expect(await juno.good<FeedState>('GET', '/api/feed')).toMatchObject({ address: before.address, chosen: false });
+  });
+  it('is read from its beginning in place of the old one, whose listings are taken out; files’ listings stay', async () => {
+    expect((await choose(`${root}/`, 'other')).status).toBe(200);
+    const state = await until(({ hasReadAll, listings }) => hasReadAll && listings.fromFeed === 2);
+    expect(state).toMatchObject({ address: root, chosen: true, failure: null });
+    expect(state.listings.fromFiles).toBe(0);
+    expect(await fitOf(HOMES)).toBe(1);
+    expect(JSON.stringify(await juno.good('GET', '/api/listings/OTHER1'))).not.toContain('Compensation');
+    expect(await juno.good('GET', '/api/listings/OTHER1/media')).toEqual({ pictures: ['Front'], documents: [] });
+    expect((await juno.ask<string>('GET', '/media/OTHER1/0.svg')).body).toBe('a picture');
+    expect((await juno.ask('GET', '/media/OTHER1/5.svg')).status).toBe(404);
+    expect(asked.some((each) => each.startsWith('/reso/Property?(ModificationTimestamp gt'))).toBe(true);
+  });
+  it('gives way to the one that came with the server, whose listings are there again', async () => {
+    await juno.good('DELETE', '/api/feed/source');
+    const state = await until(({ hasReadAll, chosen, listings }) => hasReadAll && !chosen && listings.fromFeed > 1000);
+    expect(state.failure).toBeNull();
+    expect((await juno.ask('GET', '/api/listings/OTHER1')).status).toBe(200);
+    expect(await fitOf({ ...HOMES, lines: [{ id: 'a', field: 'City', is: { anyOf: ['Quillon Beach'] } }] })).toBeGreaterThan(1);
   });
 });
 

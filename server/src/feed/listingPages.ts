@@ -1,5 +1,5 @@
-import type { Config } from '../common/config.js';
 import { Thread } from '../common/thread.js';
+import type { FeedAddress } from './feed.settings.js';
 import type { Page, Place } from './feed.source.js';
 import type { ListingCalls } from './listings.worker.js';
 import type { ReadBatch } from './readRecord.js';
@@ -8,7 +8,7 @@ import type { ReadBatch } from './readRecord.js';
 export class ListingPages {
   private readonly thread: Thread<ListingCalls>;
 
-  constructor(feed: Config['feed']) {
+  constructor(feed: FeedAddress) {
     this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData: feed });
   }
 

@@ -1,5 +1,6 @@
 import { workerData } from 'node:worker_threads';
 import { answerCalls } from '../common/thread.js';
+import type { FeedAddress } from './feed.settings.js';
 import { FeedSource, lastOf } from './feed.source.js';
 import type { Page, Place } from './feed.source.js';
 import { readBatch } from './readRecord.js';
@@ -17,8 +18,8 @@ export interface ListingCalls {
   after: { ask: Place; answer: PackedPage };
 }
 
-const { url, token } = workerData as { url: string; token: string };
-const source = new FeedSource(url, token);
+const { root, token } = workerData as FeedAddress;
+const source = new FeedSource(root, token);
 
 answerCalls<ListingCalls>(
   {

@@ -1,6 +1,8 @@
 import { Module } from '@nestjs/common';
+import { FeedModule } from '../feed/index.js';
+import { PicturesController } from './pictures.controller.js';
 import { RecordsController } from './records.controller.js';
 import { RecordsSource } from './records.source.js';
 
-@Module({ controllers: [RecordsController], providers: [RecordsSource] })
+@Module({ imports: [FeedModule], controllers: [PicturesController, RecordsController], providers: [RecordsSource] })
 export class RecordsModule {}

@@ -3,6 +3,7 @@ import type { ListingMedia, PublicRecord } from '@perambula/contract';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
+import { FeedSettings } from '../feed/index.js';
 
 interface MediaRow {
   readonly MediaCategory: string;
@@ -13,40 +14,76 @@ interface MediaRow {
 /** What the feed's side keeps beside the listings: pictures' captions, documents, the county's public record. */
 @Injectable()
 export class RecordsSource {
-  constructor(@Inject(CONFIG) private readonly config: Config) {}
+  constructor(
+    private readonly settings: FeedSettings,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
 
   async media(listingKey: string): Promise<ListingMedia> {
-    const filter = encodeURIComponent(`ResourceRecordKey eq '${listingKey.replaceAll("'", "''")}'`);
-    const response = await this.get(`/odata/Media?$filter=${filter}`);
-    const rows = response.ok ? ((await response.json()) as { value: readonly MediaRow[] }).value : [];
-    const of = (category: string): readonly MediaRow[] => rows.filter(({ MediaCategory }) => MediaCategory === category);
+    const rows = await this.rows(listingKey);
     return {
-      pictures: of('Photo').map(({ ShortDescription }) => ShortDescription),
-      documents: of('Document').map(({ ShortDescription, MediaURL }) => ({
-        title: ShortDescription,
-        file: MediaURL.split('/').at(-1) ?? '',
-      })),
+      pictures: rows.filter(isPhoto).map(({ ShortDescription }) => ShortDescription),
+      documents: rows.filter(isDocument).map((row) => ({ title: row.ShortDescription, file: fileOf(row) })),
     };
+  }
+
+  /** A listing's picture by its place, as `0.svg` or `0.png`; null when it has none there. */
+  async picture(listingKey: string, file: string): Promise<{ body: Buffer; type: string } | null> {
+    const { root, chosen } = await this.settings.current();
+    // the demo's own feed draws its pictures as either, and need not be asked first
+    const row = chosen
+      ? (await this.rows(listingKey)).filter(isPhoto)[parseInt(file)]
+      : { MediaURL: `/media/${listingKey}/${file}` };
+    if (!row) return null;
+    const response = await fetch(addressOf(row, root), { signal: AbortSignal.timeout(5000) });
+    const type = response.headers.get('content-type') ?? '';
+    return response.ok && type.startsWith('image/') ? { body: Buffer.from(await response.arrayBuffer()), type } : null;
   }
 
   /** A document as it is kept, or null when the listing has no such one. */
   async document(listingKey: string, file: string): Promise<Buffer | null> {
-    const response = await this.get(`/documents/${encodeURIComponent(listingKey)}/${encodeURIComponent(file)}`);
-    return response.ok ? Buffer.from(await response.arrayBuffer()) : null;
+    const { root, token } = await this.settings.current();
+    const row = (await this.rows(listingKey)).filter(isDocument).find((each) => fileOf(each) === file);
+    const response = row && (await ask(addressOf(row, root), token));
+    return response?.ok ? Buffer.from(await response.arrayBuffer()) : null;
   }
 
   /** A parcel's record, or null when the county has no such parcel. */
   async record(parcelNumber: string): Promise<PublicRecord | null> {
-    const response = await this.get(`/records/${encodeURIComponent(parcelNumber)}`);
+    const { url, token } = this.config.feed;
+    const response = await ask(`${url}/records/${encodeURIComponent(parcelNumber)}`, token);
     return response.ok ? ((await response.json()) as PublicRecord) : null;
   }
 
-  private async get(path: string): Promise<Response> {
-    const { url, token } = this.config.feed;
-    try {
-      return await fetch(`${url}${path}`, { headers: { authorization: `Bearer ${token}` }, signal: AbortSignal.timeout(8000) });
-    } catch {
-      throw new Failure('records.away', 'The county’s records cannot be reached just now. Try again in a minute.');
-    }
+  /** The Media resource's rows of a listing, from the feed that is read. */
+  private async rows(listingKey: string): Promise<readonly MediaRow[]> {
+    const { root, token } = await this.settings.current();
+    const filter = encodeURIComponent(`ResourceRecordKey eq '${listingKey.replaceAll("'", "''")}'`);
+    const response = await ask(`${root}/Media?$filter=${filter}&$orderby=Order`, token);
+    return response.ok ? ((await response.json()) as { value: readonly MediaRow[] }).value : [];
+  }
+}
+
+function isPhoto({ MediaCategory }: MediaRow): boolean {
+  return MediaCategory === 'Photo';
+}
+
+function isDocument({ MediaCategory }: MediaRow): boolean {
+  return MediaCategory === 'Document';
+}
+
+function fileOf({ MediaURL }: MediaRow): string {
+  return MediaURL.split('/').at(-1) ?? '';
+}
+
+function addressOf({ MediaURL }: Pick<MediaRow, 'MediaURL'>, root: string): string {
+  return new URL(MediaURL, root).href;
+}
+
+async function ask(url: string, token: string): Promise<Response> {
+  try {
+    return await fetch(url, { headers: { authorization: `Bearer ${token}` }, signal: AbortSignal.timeout(8000) });
+  } catch {
+    throw new Failure('records.away', 'The county’s records cannot be reached just now. Try again in a minute.');
   }
 }

@@ -3,6 +3,7 @@ import 'reflect-metadata';
 import { DataSource } from 'typeorm';
 import { databaseOptions } from '../../dist/database.js';
 import { FeedReader } from '../../dist/feed/feed.reader.js';
+import { FeedSettings } from '../../dist/feed/feed.settings.js';
 import { ListingWriter } from '../../dist/feed/listing.writer.js';
 
 const { FEED_URL, FEED_TOKEN, DATABASE, NOW } = process.env;
@@ -10,5 +11,7 @@ const database = new DataSource(databaseOptions({ database: JSON.parse(DATABASE)
 await database.initialize();
 const clock = { date: () => new Date(Number(NOW)), now: () => Number(NOW) };
 const config = { feed: { url: FEED_URL, token: FEED_TOKEN }, zone: 'America/New_York' };
-await new FeedReader(database, clock, new ListingWriter(database, clock), config).pull();
+const reader = new FeedReader(database, clock, new ListingWriter(database, clock), new FeedSettings(database, config), config);
+await reader.pull();
+await reader.onModuleDestroy();
 await database.destroy();

@@ -10,6 +10,7 @@ import { messageOf } from '../../shared/http.js';
 import { COLOUR } from '../../shared/tokens.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useCoverage, useFeed, useReadFile } from './feed.api.js';
+import { OtherFeed } from './OtherFeed.js';
 
 /** Where listings come from: the feed and how far it was read, what could not be read, and files of one's own. */
 export function FeedPage() {
@@ -62,6 +63,7 @@ function Reading({ feed }: { readonly feed: FeedState }) {
         {feed.address}
         {feed.readUntil && feed.hasReadAll ? ` · last change ${ago(feed.readUntil, now)}` : ''}
       </p>
+      <OtherFeed feed={feed} />
     </section>
   );
 }

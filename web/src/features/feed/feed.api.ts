@@ -16,6 +16,23 @@ export function useCoverage() {
   return useQuery({ queryKey: ['coverage'], queryFn: () => ask<FieldCoverage[]>('feed/coverage'), staleTime: 600_000 });
 }
 
+export function useChooseFeed() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (source: { readonly address: string; readonly token: string }) =>
+      ask<FeedState>('feed/source', { method: 'PUT', body: source }),
+    onSuccess: (state) => queries.setQueryData(['feed'], state),
+  });
+}
+
+export function useResetFeed() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask<FeedState>('feed/source', { method: 'DELETE' }),
+    onSuccess: (state) => queries.setQueryData(['feed'], state),
+  });
+}
+
 export function useReadFile() {
   const queries = useQueryClient();
   return useMutation({

@@ -165,19 +165,29 @@ function Steps({ listingKey }: { readonly listingKey: string }) {
   const { keys, from } = useResultsState();
   const navigate = useNavigate();
   const at = keys.indexOf(listingKey);
-  const go = (step: number): void => {
-    const next = keys[at + step];
-    if (next) void navigate(`/listings/${next}`, { replace: true });
-  };
+  // keys can come faster than pages: each step goes on from where the last one leads
+  const bound = useRef(at);
+  useLayoutEffect(() => {
+    bound.current = at;
+  }, [at]);
+  const go = useCallback(
+    (step: number): void => {
+      const next = bound.current < 0 ? undefined : keys[bound.current + step];
+      if (next === undefined) return;
+      bound.current += step;
+      void navigate(`/listings/${next}`, { replace: true });
+    },
+    [keys, navigate],
+  );
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
-      if (isTyping(event) || at < 0) return;
-      const next = keys[at + (event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : NaN)];
-      if (next) void navigate(`/listings/${next}`, { replace: true });
+      if (isTyping(event)) return;
+      if (event.key === 'ArrowRight') go(1);
+      if (event.key === 'ArrowLeft') go(-1);
     };
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
-  }, [at, keys, navigate]);
+  }, [go]);
   return (
     <>
       <Link to={from}>Back to the search</Link>

@@ -1,0 +1,20 @@
+import { ApiProperty } from '@nestjs/swagger';
+import { IsString, IsUrl, MaxLength } from 'class-validator';
+
+export class FeedSourceBody {
+  @ApiProperty()
+  @MaxLength(500)
+  @IsUrl(
+    {
+      protocols: ['http', 'https'],
+      require_protocol: true,
+      require_tld: false,
+      allow_query_components: false,
+      allow_fragments: false,
+    },
+    { message: 'Give the feed’s address in full, as in https://feed.example/odata.' },
+  )
+  address: string;
+
+  @ApiProperty() @IsString() @MaxLength(2000) token: string;
+}

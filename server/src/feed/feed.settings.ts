@@ -1,0 +1,72 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { Failure } from '../common/failure.js';
+import { whenFree } from '../common/locked.js';
+import { FeedCursorRow, FeedSourceRow } from './feed.entity.js';
+import { FeedSource } from './feed.source.js';
+
+/** Held by whoever reads the feed, or turns to another. */
+export const FEED_LOCK = 'feed';
+const LONGEST_WAIT_S = 10;
+
+/** Which feed is read. */
+export interface FeedAddress {
+  /** The OData service's root, without a slash at the end. */
+  readonly root: string;
+  readonly token: string;
+  /** Chosen by an agent, rather than the one that the server was started with. */
+  readonly chosen: boolean;
+}
+
+/** Which feed is read: the one that the server was started with, until an agent names another. */
+@Injectable()
+export class FeedSettings {
+  constructor(
+    private readonly database: DataSource,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'feed'>,
+  ) {}
+
+  async current(): Promise<FeedAddress> {
+    const row = await this.database.getRepository(FeedSourceRow).findOneBy({ id: 1 });
+    if (row) return { root: row.root, token: row.token, chosen: true };
+    const { url, token } = this.config.feed;
+    return { root: `${url}/odata`, token, chosen: false };
+  }
+
+  /**
+   * Reads another feed from now on, from its beginning; listings that it does not have are taken out in the end.
+   *
+   * @throws Failure when it does not answer as a feed does
+   */
+  async choose(address: string, token: string): Promise<void> {
+    const root = address.replace(/\/+$/, '');
+    await new FeedSource(root, token).probe().catch((error: unknown) => {
+      throw new Failure('feed.unreadable', `${root} is not read: ${(error as Error).message}. The feed stays as it was.`);
+    });
+    await this.start({ id: 1, root, token });
+  }
+
+  /** Goes back to the feed that the server was started with. */
+  reset(): Promise<void> {
+    return this.start(null);
+  }
+
+  /** Between two rounds of the reader, which would go on from the old feed's place. */
+  private async start(row: FeedSourceRow | null): Promise<void> {
+    const done = await whenFree(this.database, FEED_LOCK, LONGEST_WAIT_S, async () => {
+      await this.database.transaction(async (manager) => {
+        await manager.delete(FeedSourceRow, { id: 1 });
+        if (row) await manager.insert(FeedSourceRow, row);
+        await manager.createQueryBuilder().delete().from(FeedCursorRow).execute();
+      });
+      return true;
+    });
+    if (!done)
+      throw new Failure(
+        'feed.busy',
+        'The feed is being read for the first time. Change it once that is done, in a minute or two.',
+      );
+  }
+}
