@@ -56,7 +56,12 @@ describe('a listing’s record', () => {
       expect(said.startsWith('Corner lot')).toBe(!parcel.building && parcel.corner);
       if (said.includes('pool') && record['PoolPrivateYN'] !== null) expect(record['PoolPrivateYN']).toBe(true);
       if (said.includes('On the water') && record['WaterfrontYN'] !== null) expect(record['WaterfrontYN']).toBe(true);
-      if (/Septic/.test(String(record['PrivateRemarks']))) expect(record['Sewer']).toEqual(['Septic Tank']);
+      const told = String(record['PrivateRemarks']);
+      if (/Septic/.test(told)) expect(record['Sewer']).toEqual(['Septic Tank']);
+      if (/Shed|Dog in the yard|Roof quote/.test(told)) expect(parcel.building).toBeNull();
+      const away = /^(\w+) away on/.exec(told)?.[1];
+      expect(away ?? 'Vacant').toBe(record['OccupantType']);
+      expect(String(record['ShowingInstructions']).startsWith(String(record['OccupantType']))).toBe(true);
     }
   });
   it('asks fees of associations only, by the month, quarter or year, and holds sellers’ wishes now and then', () => {

@@ -4,12 +4,14 @@ import type { FeedRecord } from './feedRecord.js';
 import { lonLat } from './ground.js';
 
 import type { Listing, PropertyType } from './lives.js';
+import { isOwnerAway, taxOf } from './ownership.js';
 import { captionsOf } from './pictures/pictures.js';
 import type { Parcel } from './parcels.js';
 import { hasView } from './prices.js';
 import { randomOf } from './random.js';
 import type { Random } from './random.js';
 import { privateRemarks, publicRemarks } from './remarks.js';
+import type { Occupant } from './remarks.js';
 import { roomsOf } from './rooms.js';
 import { signOf } from './streets.js';
 import { SCHOOLS } from './towns.js';
@@ -19,9 +21,6 @@ export function recordAt(county: County, listing: Listing, number: number, now: 
   const record = newRecord(county, listing, number, randomOf(county.seed, 37, listing.parcel.id, number));
   record['PhotosCount'] = captionsOf(record, listing.parcel).length;
   record['DocumentsCount'] = documentsOf(record).length;
-  const price = Number(listing.events[0]?.changes['ListPrice']);
-  record['TaxAnnualAmount'] =
-    record['TaxAnnualAmount'] === null ? null : Math.round(price * (listing.type === 'Residential Lease' ? 2 : 0.0118));
   for (const { at, changes } of listing.events) {
     if (at > now) break;
     Object.assign(record, changes);
@@ -58,8 +57,7 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
   const blank = <T>(value: T, rate: number): T | null => (random.chance(rate) ? null : value);
   const many = (values: readonly string[], rate: number): readonly string[] => (random.chance(rate) ? [] : values);
   const placed = !random.chance(0.006);
-  const vacant = random.chance(0.3);
-  const tenant = !vacant && random.chance(0.2);
+  const occupant = occupantOf(parcel, type, county.seed, random);
   const rooms = random.chance(0.12) ? [] : roomsOf(home, random);
   const onMain = rooms.filter(({ RoomType, RoomLevel }) => RoomType.endsWith('Bedroom') && RoomLevel === 'Main').length;
   const below = home.basement.includes('Finished') ? Math.round(home.livingArea * 0.02) * 10 : 0;
@@ -109,7 +107,7 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
     View: hasView(parcel) ? [parcel.shoreMetres < 1200 ? 'Water' : 'Valley'] : [],
     Sewer: [home.town ? 'Public Sewer' : 'Septic Tank'],
     WaterSource: [home.town ? 'Public' : 'Well'],
-    TaxAnnualAmount: blank(0, 0.08),
+    TaxAnnualAmount: blank(taxOf(parcel, county.seed, year - 1).tax, 0.08),
     TaxYear: year - 1,
     ...association(parcel, random),
     ...(type === 'Residential Lease'
@@ -117,13 +115,9 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
       : { ListingTerms: many(['Cash', 'Conventional', ...(random.chance(0.3) ? ['FHA', 'VA'] : [])], 0.25) }),
     SpecialListingConditions: [type === 'Residential Lease' ? 'Standard' : conditionOf(random.unit())],
     PublicRemarks: publicRemarks(parcel, type === 'Residential Lease', year, random),
-    PrivateRemarks: privateRemarks(home, vacant, type === 'Residential Lease', random),
-    ShowingInstructions: vacant
-      ? 'Vacant. Book with the office, go any day 9 am to 7 pm.'
-      : tenant
-        ? 'Tenant at home. 24 hours’ notice, please.'
-        : 'Owner at home. Two hours’ notice; call the agent’s mobile first.',
-    OccupantType: vacant ? 'Vacant' : tenant ? 'Tenant' : 'Owner',
+    PrivateRemarks: privateRemarks(parcel, occupant, type === 'Residential Lease', random),
+    ShowingInstructions: SHOWING_INSTRUCTIONS[occupant],
+    OccupantType: occupant,
     LockBoxSerialNumber: String(random.int(100000, 999999)),
     BuyerAgencyCompensation: String(random.pick([2, 2.25, 2.5])),
     ...agentFields(county, random),
@@ -132,6 +126,19 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
     InternetAutomatedValuationDisplayYN: !random.chance(0.08),
     InternetConsumerCommentYN: !random.chance(0.06),
   };
+}
+
+const SHOWING_INSTRUCTIONS: Readonly<Record<Occupant, string>> = {
+  Vacant: 'Vacant. Book with the office, go any day 9 am to 7 pm.',
+  Tenant: 'Tenant at home. 24 hours’ notice, please.',
+  Owner: 'Owner at home. Two hours’ notice; call the agent’s mobile first.',
+};
+
+/** Where the owner lives elsewhere, a home is empty or let. */
+function occupantOf(parcel: Parcel, type: PropertyType, seed: number, random: Random): Occupant {
+  if (random.chance(0.3)) return 'Vacant';
+  const isLet = isOwnerAway(parcel, seed) || random.chance(type === 'Residential Lease' ? 0.5 : 0.02);
+  return isLet ? 'Tenant' : 'Owner';
 }
 
 function dwellingFields({ home, building }: Parcel, below: number, onMain: number, random: Random): FeedRecord {

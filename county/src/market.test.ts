@@ -228,6 +228,21 @@ describe('PublicRecords', () => {
     expect(share('LivingArea')).toBeLessThan(0.3);
     expect(share('YearBuilt')).toBeLessThan(share('LivingArea'));
   });
+  it('taxes a parcel as its listings say, and lets no listing’s owner be at home who lives elsewhere', () => {
+    let compared = 0;
+    for (const { record, found } of listed) {
+      const taxed = found?.taxes.find(({ year }) => year === record['TaxYear']);
+      if (taxed && record['TaxAnnualAmount'] !== null) {
+        expect(record['TaxAnnualAmount']).toBe(taxed.tax);
+        compared++;
+      }
+      if (found?.OwnerAway) expect(record['OccupantType']).not.toBe('Owner');
+    }
+    expect(compared).toBeGreaterThan(100);
+    const away = listed.filter(({ found }) => found?.OwnerAway).length / listed.length;
+    expect(away).toBeGreaterThan(0.15);
+    expect(away).toBeLessThan(0.3);
+  });
   it('has the sales that the listings led to, and gives the same record each time', () => {
     for (const { record, found } of listed.filter(({ record }) => record['StandardStatus'] === 'Closed').slice(0, 300)) {
       if (record['PropertyType'] === 'Residential Lease') continue;

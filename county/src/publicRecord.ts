@@ -3,6 +3,7 @@ import { addressOf, parcelNumberOf } from './listingRecord.js';
 import { DAY, isoDate, lifeOf } from './lives.js';
 import type { Market } from './market.js';
 import { FIRST_NAMES, LAST_NAMES } from './names.js';
+import { isOwnerAway, taxOf } from './ownership.js';
 import type { Parcel } from './parcels.js';
 import { valueOf } from './prices.js';
 import { randomOf } from './random.js';
@@ -38,7 +39,6 @@ const ELSEWHERE = [
   '77 Long Wharf, Ambleford',
   '5 Quay Pl, St Orrin',
 ] as const;
-const TAX_RATE = 0.0118;
 
 export class PublicRecords {
   private readonly parcels: ReadonlyMap<string, Parcel>;
@@ -62,7 +62,7 @@ export class PublicRecords {
     const earlier = this.salesBefore(parcel, random);
     const sales = [...earlier, ...this.salesOf(parcel)].map(({ date, price }) => ({ date, price, buyer: personOf(random) }));
     const owner = sales.at(-1)?.buyer ?? personOf(random);
-    const away = random.chance(0.22);
+    const away = isOwnerAway(parcel, this.county.seed);
     const built = home.livingArea > 0;
     return {
       ParcelNumber: parcelNumberOf(parcel),
@@ -97,7 +97,7 @@ export class PublicRecords {
           lender: random.pick(LENDERS),
         }))
         .toReversed(),
-      taxes: this.taxesOf(parcel, random),
+      taxes: this.taxesOf(parcel),
     };
   }
 
@@ -120,16 +120,9 @@ export class PublicRecords {
     return [{ date: isoDate(day), price: Math.round(valueOf(parcel, Math.max(day, 11_000)) / 500) * 500 }];
   }
 
-  private taxesOf(parcel: Parcel, random: Random): PublicRecord['taxes'] {
+  private taxesOf(parcel: Parcel): PublicRecord['taxes'] {
     const last = new Date(this.market.moment).getUTCFullYear() - 1;
-    const lag = 0.86 + random.unit() * 0.16;
-    return Array.from({ length: 6 }, (_, i) => {
-      const year = last - i;
-      const day = Math.floor(Date.UTC(year, 0, 1) / DAY);
-      // assessed every other year
-      const assessed = Math.round((valueOf(parcel, day - (year % 2) * 365) * lag) / 100) * 100;
-      return { year, assessed, tax: Math.round(assessed * TAX_RATE) };
-    });
+    return Array.from({ length: 6 }, (_, i) => taxOf(parcel, this.county.seed, last - i));
   }
 }
 

@@ -1,4 +1,3 @@
-import type { Home } from './homes.js';
 import { SUFFIX_WORDS } from './names.js';
 import type { Parcel } from './parcels.js';
 import { hasView } from './prices.js';
@@ -55,21 +54,31 @@ export function publicRemarks(parcel: Parcel, rented: boolean, year: number, ran
   return parts.join(' ');
 }
 
+export type Occupant = 'Owner' | 'Tenant' | 'Vacant';
+
 /** What the listing agent tells other agents. */
-export function privateRemarks(home: Home, vacant: boolean, rented: boolean, random: Random): string {
+export function privateRemarks({ home, building }: Parcel, occupant: Occupant, rented: boolean, random: Random): string {
   return [
-    vacant
+    occupant === 'Vacant'
       ? rented
         ? 'Empty and cleaned; early start possible.'
         : 'Seller has moved; quick close possible.'
-      : `Owner away on ${random.pick(['weekdays before 3', 'weekends', 'Tuesdays and Thursdays'])}.`,
+      : `${occupant} away on ${random.pick(['weekdays before 3', 'weekends', 'Tuesdays and Thursdays'])}.`,
     random.pick([
-      'Shed and chest freezer do not stay.',
-      'Survey on file.',
-      'Roof quote available on request.',
       'Please remove shoes.',
-      home.town ? 'Water meter is in the side yard.' : 'Septic pumped in spring.',
-      'Dog in the yard; it is all bark.',
+      ...(building
+        ? [
+            'Storage cage in the basement conveys.',
+            'Move-ins are booked with the association.',
+            'Parking space is marked with the unit’s number.',
+          ]
+        : [
+            'Shed and chest freezer do not stay.',
+            'Survey on file.',
+            'Roof quote available on request.',
+            home.town ? 'Water meter is in the side yard.' : 'Septic pumped in spring.',
+            ...(occupant === 'Vacant' ? [] : ['Dog in the yard; it is all bark.']),
+          ]),
     ]),
     rented
       ? random.pick(['Applications by Friday.', 'References, please.', ''])

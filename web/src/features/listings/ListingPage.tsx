@@ -15,7 +15,7 @@ import type { ListingAnswer } from '@perambula/contract';
 import type { ListingRecord, Search } from '@perambula/core';
 import { App, Button } from 'antd';
 import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { ago, dateOf, daysOnMarket, facts, isoDate, isoDay, price, street, ZONE } from '../../shared/format.js';

@@ -47,7 +47,7 @@ export function MapView(props: MapViewProps) {
 
   useEffect(() => {
     map.map.setTarget(element.current);
-    void document.fonts.ready.then(() => map.base.forEach((layer) => layer.changed()));
+    void document.fonts.ready.then(() => [...map.base.below, ...map.base.above].forEach((layer) => layer.changed()));
     const pointer = (event: { pixel: number[]; dragging?: boolean }): void => {
       if (event.dragging) return;
       const key = keyAt(map, event.pixel);
@@ -86,10 +86,10 @@ export function MapView(props: MapViewProps) {
   }, [map, props.rows]);
 
   useEffect(() => {
-    map.listings.setStyle((feature) => {
+    map.listings.setStyle((feature, resolution) => {
       const key = String(feature.getId());
       const hovered = key === props.hovered;
-      const mark = markStyle(String(feature.get('status')), hovered ? 'hovered' : props.chosen.has(key) ? 'chosen' : 'none');
+      const mark = markStyle(String(feature.get('status')), hovered || props.chosen.has(key), resolution);
       return hovered ? [mark, priceStyle(`$${Math.round(Number(feature.get('price')) / 1000).toLocaleString('en-US')}k`)] : mark;
     });
   }, [map, props.hovered, props.chosen]);
@@ -190,7 +190,7 @@ function createMap() {
   const bounds = new VectorLayer({ source: new VectorSource(), updateWhileInteracting: true });
   const listings = new VectorLayer({ source: new VectorSource(), updateWhileInteracting: true });
   const map = new OlMap({
-    layers: [...base, bounds, listings],
+    layers: [...base.below, bounds, listings, ...base.above],
     view: new View({ center: HOME, zoom: 11.6, minZoom: 9.5, maxZoom: 18, enableRotation: false }),
     controls: [new ScaleLine({ units: 'us', minWidth: 60 }), new Zoom({ zoomInTipLabel: 'Closer', zoomOutTipLabel: 'Farther' })],
   });

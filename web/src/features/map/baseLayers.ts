@@ -6,22 +6,26 @@ import { tile } from 'ol/loadingstrategy.js';
 import { fromLonLat, toLonLat } from 'ol/proj.js';
 import VectorSource from 'ol/source/Vector.js';
 import TileGrid from 'ol/tilegrid/TileGrid.js';
-import { landStyle, nameStyle, nearStyle } from './baseStyles.js';
+import { landStyle, nameStyle, nearStyle, townStyle } from './baseStyles.js';
 
 /** Side of a piece of the near map in degrees, as the county cuts it. */
 const PIECE = 0.0125;
 /** Metres a pixel below which lots and buildings are drawn. */
 const NEAR = 4.5;
 
-/** The base map: land and ways, lots and buildings when near, names on top. Nothing of it comes from elsewhere. */
-export function createBaseLayers(): BaseLayer[] {
+/**
+ * The base map: below what is drawn on it land and ways, lots and buildings when near, and names; above it the towns'
+ * names, for listings would hide them. Nothing of it comes from elsewhere.
+ */
+export function createBaseLayers(): { below: BaseLayer[]; above: BaseLayer[] } {
   const far = new VectorSource({ url: '/api/map/far.geojson', format: new GeoJSON() });
   const near = nearSource();
-  return [
+  const below = [
     new VectorImageLayer({ source: far, style: landStyle, imageRatio: 1.5 }),
     new VectorLayer({ source: near, style: nearStyle, maxResolution: NEAR, updateWhileInteracting: true, declutter: 'numbers' }),
     new VectorLayer({ source: far, style: nameStyle, declutter: 'names', updateWhileInteracting: true }),
   ];
+  return { below, above: [new VectorLayer({ source: far, style: townStyle, declutter: 'towns', updateWhileInteracting: true })] };
 }
 
 /** Lots and buildings, fetched piece by piece as the view comes to them. */

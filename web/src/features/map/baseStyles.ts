@@ -6,6 +6,8 @@ const fill = (color: string): Fill => new Fill({ color });
 const line = (color: string, width: number, lineDash?: number[]): Stroke =>
   new Stroke({ color, width, lineCap: 'round', lineJoin: 'round', ...(lineDash ? { lineDash } : {}) });
 const halo = line('rgba(251,249,245,.9)', 3.2);
+/** Wide enough to be read over listings. */
+const townHalo = line('rgba(251,249,245,.94)', 5);
 
 const SHORE = [
   new Style({ fill: fill(COLOUR.water), stroke: line('#C4DBDE', 10), zIndex: -9 }),
@@ -36,8 +38,8 @@ interface Way {
 }
 
 const WAYS: Readonly<Record<string, Way>> = {
-  lane: { casing: '#D9CFBC', core: '#FBF8F1', metres: 8, least: 0.9, most: 9, shown: 26, cased: 9, named: 4, level: 1 },
-  street: { casing: '#D9CFBC', core: '#FFFFFF', metres: 13, least: 0.8, most: 14, shown: 26, cased: 11, named: 3.4, level: 2 },
+  lane: { casing: '#D9CFBC', core: '#FBF8F1', metres: 8, least: 0.9, most: 9, shown: 26, cased: 9, named: 6.6, level: 1 },
+  street: { casing: '#D9CFBC', core: '#FFFFFF', metres: 13, least: 0.8, most: 14, shown: 26, cased: 11, named: 6.6, level: 2 },
   arterial: { casing: '#CFC3AC', core: '#FFFDF7', metres: 16, least: 1.7, most: 19, shown: 200, cased: 40, named: 9, level: 3 },
   highway: { casing: '#D3B672', core: '#F5E2B4', metres: 22, least: 2.6, most: 24, shown: 200, cased: 200, named: 22, level: 4 },
 };
@@ -123,7 +125,14 @@ const SYMBOLS: Readonly<Record<string, { readonly color: string; readonly sides:
   ferry: { color: COLOUR.tarn, sides: 4, shown: 16 },
 };
 
-/** Names, which give way to one another: of waters and towns first, then of roads, then of whatever else there is room for. */
+/** Towns' names, which stand above all else while a town as a whole is in view. */
+export function townStyle(feature: FeatureLike, resolution: number): Style | undefined {
+  if (feature.get('layer') !== 'townLabel' || resolution <= 2.4) return undefined;
+  const font = `600 ${resolution < 25 ? 16 : 14}px ${FONT.display}`;
+  return new Style({ text: label(String(feature.get('name')), font, COLOUR.ink, resolution < 14 ? -16 : -12, townHalo) });
+}
+
+/** Names, which give way to one another: of waters first, then of roads, then of whatever else there is room for. */
 export function nameStyle(feature: FeatureLike, resolution: number): Style | Style[] | undefined {
   const layer = String(feature.get('layer'));
   const name = String(feature.get('name'));
@@ -179,13 +188,6 @@ export function nameStyle(feature: FeatureLike, resolution: number): Style | Sty
       return resolution < 16
         ? new Style({ zIndex: 1, text: along(`${Math.round(Number(name) * 3.28084)} ft`, 9.5, '#9A8660') })
         : undefined;
-    case 'townLabel':
-      return resolution > 2.4
-        ? new Style({
-            zIndex: 30,
-            text: label(name, `600 ${resolution < 25 ? 16 : 13.5}px ${FONT.display}`, COLOUR.ink, resolution < 14 ? -16 : -12),
-          })
-        : undefined;
     case 'waterLabel':
       return new Style({ zIndex: 25, text: label(name, `italic 600 15px ${FONT.display}`, '#4F7F86', 0) });
     case 'river':
@@ -219,8 +221,8 @@ function shield(text: string): Text {
   });
 }
 
-function label(text: string, font: string, color: string, offsetY: number): Text {
-  return new Text({ text, font, fill: fill(color), stroke: halo, offsetY, overflow: false });
+function label(text: string, font: string, color: string, offsetY: number, stroke = halo): Text {
+  return new Text({ text, font, fill: fill(color), stroke, offsetY, overflow: false });
 }
 
 function along(text: string, size: number, color: string): Text {

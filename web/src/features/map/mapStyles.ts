@@ -7,18 +7,19 @@ const line = (color: string, width: number, lineDash?: number[]): Stroke =>
   new Stroke({ color, width, lineCap: 'round', lineJoin: 'round', ...(lineDash ? { lineDash } : {}) });
 const marks = new Map<string, Style>();
 
-/** A listing's mark by its status, larger when it is pointed at or chosen. */
-export function markStyle(status: string, emphasis: 'none' | 'hovered' | 'chosen'): Style {
-  const key = `${status} ${emphasis}`;
+/** A listing's mark by its status, larger when it is pointed at or chosen, and smaller from far away. */
+export function markStyle(status: string, standsOut: boolean, resolution: number): Style {
+  const size = standsOut ? 22 : resolution > 18 ? 11 : 15;
+  const key = `${status} ${size}`;
   let style = marks.get(key);
   if (!style) {
     style = new Style({
       image: new Icon({
         src: markSource(status, true),
-        width: emphasis === 'none' ? 15 : 22,
-        height: emphasis === 'none' ? 15 : 22,
+        width: size,
+        height: size,
       }),
-      zIndex: emphasis === 'none' ? 1 : 5,
+      zIndex: standsOut ? 5 : 1,
     });
     marks.set(key, style);
   }
