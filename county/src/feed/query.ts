@@ -45,6 +45,13 @@ export function query(resource: Resource, url: URL): Page {
   return { value, count: counted ? found.length : null, next: more ? following(url, skip + size, top - size) : null };
 }
 
+/** One entity by its key, with $select and $expand; null when there is none. */
+export function entity(resource: Resource, key: string, url: URL): Row | null {
+  const one = new URL(url);
+  one.searchParams.set('$filter', `${resource.key} eq '${key.replaceAll("'", "''")}'`);
+  return query(resource, one).value[0] ?? null;
+}
+
 const KNOWN = new Set(['$filter', '$select', '$orderby', '$top', '$skip', '$count', '$expand']);
 
 function following(url: URL, skip: number, left: number): string {

@@ -1,5 +1,6 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { OData } from '@odata/client';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildCounty } from '../county.js';
 import { Market } from '../market.js';
@@ -99,6 +100,40 @@ describe('the feed', () => {
         if (value !== null && type) expect(types[typeof value as keyof typeof types]).toContain(type);
         if (type === 'Int64' && value !== null) expect(Number.isInteger(value)).toBe(true);
       }
+  });
+  it('gives one entity by its key', async () => {
+    const [first] = market.entries();
+    const one = (await (await get(`odata/Property('${first?.key}')?$select=ListingKey,City`)).json()) as object;
+    expect(Object.keys(one)).toEqual(['@odata.context', 'ListingKey', 'City']);
+    expect((await get("odata/Property('none')")).status).toBe(404);
+    expect((await get("odata/Property('it''s')")).status).toBe(404);
+    expect((await get("odata/Member('MB1')")).status).toBe(200);
+  });
+  it('is read by an independent OData client (@odata/client)', async () => {
+    const client = OData.New4({
+      serviceEndpoint: url('odata/'),
+      commonHeaders: { authorization: 'Bearer secret' },
+      version: 'v4',
+    });
+    const listings = client.getEntitySet<Record<string, string | number>>('Property');
+    const filter = client
+      .newFilter<Record<string, string | number>>()
+      .property('StandardStatus')
+      .eq('Active')
+      .property('ListPrice')
+      .le(400_000);
+    const fits = market
+      .entries()
+      .map((entry) => market.record(entry))
+      .filter((record) => record['StandardStatus'] === 'Active' && Number(record['ListPrice']) <= 400_000);
+    expect(fits.length).toBeGreaterThan(10);
+    expect(await listings.count(filter)).toBe(fits.length);
+    const options = client.newOptions<Record<string, string | number>>().filter(filter).orderby('ListPrice', 'desc').top(5);
+    const read = await listings.query(options);
+    const dearest = fits.map((record) => Number(record['ListPrice'])).sort((a, b) => b - a);
+    expect(read.map(({ ListPrice }) => ListPrice)).toEqual(dearest.slice(0, 5));
+    const [one] = read;
+    expect(await listings.retrieve(String(one?.['ListingKey']))).toMatchObject(one ?? {});
   });
   it('wants its token, and says what it cannot read', async () => {
     expect((await get('odata/Property', 'guess')).status).toBe(401);

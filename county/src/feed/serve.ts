@@ -9,7 +9,7 @@ import { FaultMaker } from './faults.js';
 import type { Faults } from './faults.js';
 import { sendDocument, sendPicture } from './files.js';
 import { metadata } from './metadata.js';
-import { query } from './query.js';
+import { entity, query } from './query.js';
 import { resourcesOf } from './resources.js';
 
 export interface FeedOptions {
@@ -71,8 +71,15 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
       response.end(metadata());
       return;
     }
-    const resource = Object.hasOwn(resources, name) ? resources[name] : undefined;
+    const [, set = '', key] = /^(\w+)(?:\('((?:[^']|'')*)'\))?$/.exec(name) ?? [];
+    const resource = Object.hasOwn(resources, set) ? resources[set] : undefined;
     if (!resource) return missing();
+    if (key !== undefined) {
+      const found = entity(resource, key.replaceAll("''", "'"), url);
+      return found
+        ? send(response, 200, { '@odata.context': `${url.origin}/odata/$metadata#${set}/$entity`, ...found })
+        : missing();
+    }
     const { value, count, next } = faults.spoiled(query(resource, url));
     const body = JSON.stringify({
       '@odata.context': `${url.origin}/odata/$metadata#${name}`,
