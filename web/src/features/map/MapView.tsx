@@ -14,7 +14,7 @@ import { Draw, Modify } from 'ol/interaction.js';
 import VectorLayer from 'ol/layer/Vector.js';
 import { fromLonLat } from 'ol/proj.js';
 import VectorSource from 'ol/source/Vector.js';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { COLOUR } from '../../shared/tokens.js';
 import { createBaseLayers } from './baseLayers.js';
 import { boundStyle, markStyle, priceStyle } from './mapStyles.js';
@@ -38,7 +38,7 @@ export interface MapViewProps {
 const HOME = fromLonLat([-66.005, 40.6]);
 
 /** The county's own map with bounds and listings on it. Everything on it stands in a list beside it as well. */
-export function MapView(props: MapViewProps) {
+export const MapView = memo(function MapView(props: MapViewProps) {
   const element = useRef<HTMLDivElement>(null);
   const [map] = useState(createMap);
   const latest = useRef(props);
@@ -171,7 +171,7 @@ export function MapView(props: MapViewProps) {
       <MapLegend statuses={[...new Set(props.rows.map((row) => String(row['StandardStatus'])))]} />
     </div>
   );
-}
+});
 
 function crosses(shape: Shape): boolean {
   return shape.type !== 'Circle' && selfCrossing((shape as PolygonShape).coordinates) !== null;

@@ -1,5 +1,5 @@
 import { App, Button, Input, Popover } from 'antd';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
@@ -7,7 +7,13 @@ import { useFile } from '../clients/index.js';
 import { useAddToShortlist } from '../shortlists/index.js';
 
 /** Puts listings on a shortlist of the open file, one there already or a new one. */
-export function AddToShortlist({ keys, onDone }: { readonly keys: readonly string[]; readonly onDone: () => void }) {
+export const AddToShortlist = memo(function AddToShortlist({
+  keys,
+  onDone,
+}: {
+  readonly keys: readonly string[];
+  readonly onDone: () => void;
+}) {
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
   const { clientId } = useOpenFile();
@@ -69,4 +75,4 @@ export function AddToShortlist({ keys, onDone }: { readonly keys: readonly strin
       </Button>
     </Popover>
   );
-}
+});

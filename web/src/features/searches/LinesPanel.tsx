@@ -3,7 +3,7 @@ import { fieldOf, FIELDS, isEither, phraseOf, PROPERTY_TYPES, sayBound } from '@
 import type { Bound, Field, FieldLine, Line, PropertyType, Search } from '@perambula/core';
 import { Input, Popover, Select, Tooltip } from 'antd';
 import { ArrowLeftRight, Circle, Pentagon, Plus, X } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { memo, useCallback, useEffect, useState } from 'react';
 import { isTyping } from '../../shared/isTyping.js';
 import { freshId } from './draft.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
@@ -40,6 +40,10 @@ export function LinesPanel(props: Props) {
   const { search, count, stale, onChange } = props;
   const [editing, setEditing] = useState<string | null>(null);
   const [pending, setPending] = useState<Field | null>(null);
+  const add = useCallback((field: Field): void => {
+    setEditing(null);
+    setPending(field);
+  }, []);
   const most = Math.max(
     1,
     ...(count?.lines ?? []).map(({ holdsBack }) => holdsBack),
@@ -89,7 +93,7 @@ export function LinesPanel(props: Props) {
           </section>
         );
       })}
-      <AddLine onChoose={(field) => (setEditing(null), setPending(field))} />
+      <AddLine onChoose={add} />
     </div>
   );
 }
@@ -218,7 +222,7 @@ function pendingId(search: Search, field: Field): string {
   return last?.id.startsWith(base) ? last.id : search.lines.some(({ id }) => id === base) ? `${base}-${freshId(search)}` : base;
 }
 
-function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
+const AddLine = memo(function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
   const [open, setOpen] = useState(false);
   const [sought, setSought] = useState('');
   useEffect(() => {
@@ -276,7 +280,7 @@ function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
       </button>
     </Popover>
   );
-}
+});
 
 function WhereGroup({
   search,

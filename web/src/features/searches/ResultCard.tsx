@@ -1,6 +1,7 @@
 import type { Row } from '@perambula/contract';
 import { dollars } from '@perambula/core';
 import { Checkbox } from 'antd';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { daysOnMarket, facts, price, street } from '../../shared/format.js';
 import { Picture } from '../../shared/Picture.js';
@@ -12,13 +13,13 @@ interface Props {
   readonly hovered: boolean;
   readonly chosen: boolean;
   readonly onHover: (key: string | null) => void;
-  readonly onChoose: () => void;
+  readonly onChoose: (key: string) => void;
 }
 
 const WEEK_MS = 7 * 86_400_000;
 
 /** One result: its picture, price, what it is, and what is new or missing about it. */
-export function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Props) {
+export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Props) {
   const days = daysOnMarket(row, now);
   return (
     <article
@@ -46,10 +47,15 @@ export function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Pro
         </p>
         <p className="result-credit">{String(row['ListOfficeName'] ?? '')}</p>
       </div>
-      <Checkbox className="result-choose" checked={chosen} onChange={onChoose} aria-label={`Choose ${street(row)}`} />
+      <Checkbox
+        className="result-choose"
+        checked={chosen}
+        onChange={() => onChoose(row.ListingKey)}
+        aria-label={`Choose ${street(row)}`}
+      />
     </article>
   );
-}
+});
 
 /** The one thing about a result that is most worth a glance. */
 export function News({ row, now }: { readonly row: Row; readonly now: string }) {

@@ -1,39 +1,28 @@
 import './search.css';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { fieldOf, isEither, sentenceOf } from '@perambula/core';
 import type { Order, ResultSet, Shape } from '@perambula/core';
-import { App, Button, Segmented, Select, Tooltip } from 'antd';
+import { App, Button, Segmented, Tooltip } from 'antd';
 import { Redo2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { useNow } from '../../shared/clock.api.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useSettled } from '../../shared/useSettled.js';
-import { Empty, Waiting } from '../../shared/Waiting.js';
+import { Waiting } from '../../shared/Waiting.js';
 import { isTyping } from '../../shared/isTyping.js';
 import { AddToShortlist } from './AddToShortlist.js';
-import { changesUnsaved, freshId, useDraft } from './draft.js';
+import { changeDraft, changesUnsaved, freshId, useDraft } from './draft.js';
 import { LinesPanel } from './LinesPanel.js';
 import type { Pen } from './LinesPanel.js';
-import { ResultCard } from './ResultCard.js';
 import { useResultsState } from './results.js';
-import { ResultsTable } from './ResultsTable.js';
-import { SaveAsFile } from './SaveAsFile.js';
+import { ResultsPane } from './ResultsPane.js';
+import type { ResultsView } from './ResultsPane.js';
 import { SaveBar } from './SaveBar.js';
-import { MOST_RESULTS, useCount, useResults, useSavedSearch } from './searches.api.js';
+import { useCount, useResults, useSavedSearch } from './searches.api.js';
 
 const MapView = lazy(async () => ({ default: (await import('../map/index.js')).MapView }));
 
-const ORDERS: readonly { readonly label: string; readonly order: readonly Order[] }[] = [
-  { label: 'Latest change first', order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }] },
-  { label: 'Newest first', order: [{ field: 'OnMarketDate', direction: 'desc' }] },
-  { label: 'Lowest price first', order: [{ field: 'ListPrice', direction: 'asc' }] },
-  { label: 'Highest price first', order: [{ field: 'ListPrice', direction: 'desc' }] },
-  { label: 'Largest first', order: [{ field: 'LivingArea', direction: 'desc' }] },
-];
 const SETS = ['fit', 'unknown', 'missByOne'] as const;
-const ROW_HEIGHT = 126;
 
 /** The search: its lines, the map, and what it finds. */
 export function SearchPage() {
@@ -58,28 +47,32 @@ export function SearchPage() {
   const set = SETS.find((each) => each === params.get('show')) ?? 'fit';
   const line = params.get('line');
   const view = params.get('as') === 'table' ? 'table' : 'cards';
-  const show = (next: { show?: ResultSet; line?: string | null; as?: string }): void =>
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (next.show) after.set('show', next.show);
-        if (next.show && !next.line) after.delete('line');
-        if (next.line) after.set('line', next.line);
-        if (next.as) after.set('as', next.as);
-        return after;
-      },
-      { replace: true },
-    );
+  const show = useCallback(
+    (next: { show?: ResultSet; line?: string | null; as?: string }): void =>
+      setParams(
+        (before) => {
+          const after = new URLSearchParams(before);
+          if (next.show) after.set('show', next.show);
+          if (next.show && !next.line) after.delete('line');
+          if (next.line) after.set('line', next.line);
+          if (next.as) after.set('as', next.as);
+          return after;
+        },
+        { replace: true },
+      ),
+    [setParams],
+  );
 
   const count = useCount(search);
   // the figures follow each key; the homes themselves, much more to fetch and draw, follow once typing rests
-  const results = useResults(useSettled(search, 140), set, line);
+  const settled = useSettled(search, 140);
+  const results = useResults(settled, set, line);
   const rows = useMemo(() => results.data?.rows ?? [], [results.data]);
   const [hovered, setHovered] = useState<string | null>(null);
   const [pen, setPen] = useState<Pen>(null);
   const [penMode, setPenMode] = useState<'in' | 'out'>('in');
   const [boundChosen, setBoundChosen] = useState<string | null>(null);
-  const { chosen, toggle, choose, setKeys } = useResultsState();
+  const { chosen, choose, setKeys } = useResultsState();
   useEffect(
     () =>
       setKeys(
@@ -90,13 +83,27 @@ export function SearchPage() {
   );
   useUndoKeys();
 
-  const drawn = (shape: Shape): void => {
-    change({ ...search, bounds: [...search.bounds, { id: freshId(search), mode: penMode, shape }] });
-    setPen(null);
-  };
-  const reshaped = (id: string, shape: Shape): void =>
-    change({ ...search, bounds: search.bounds.map((bound) => (bound.id === id ? { ...bound, shape } : bound)) });
-  const shownChosen = rows.filter(({ ListingKey }) => chosen.has(ListingKey)).map(({ ListingKey }) => ListingKey);
+  // the same from one key to the next, so that map and results are drawn anew only for what concerns them
+  const drawn = useCallback(
+    (shape: Shape): void => {
+      changeDraft((now) => ({ ...now, bounds: [...now.bounds, { id: freshId(now), mode: penMode, shape }] }));
+      setPen(null);
+    },
+    [penMode],
+  );
+  const reshaped = useCallback(
+    (id: string, shape: Shape): void =>
+      changeDraft((now) => ({ ...now, bounds: now.bounds.map((bound) => (bound.id === id ? { ...bound, shape } : bound)) })),
+    [],
+  );
+  const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
+  const reorder = useCallback((order: readonly Order[]): void => changeDraft((now) => ({ ...now, order })), []);
+  const showAs = useCallback((as: ResultsView): void => show({ as }), [show]);
+  const shownChosen = useMemo(
+    () => rows.filter(({ ListingKey }) => chosen.has(ListingKey)).map(({ ListingKey }) => ListingKey),
+    [rows, chosen],
+  );
+  const chooseNone = useCallback((): void => choose([]), [choose]);
   const unsaved = changesUnsaved(draft);
   const lineShown = search.lines.find(({ id }) => id === line);
   const lineName =
@@ -118,28 +125,7 @@ export function SearchPage() {
                 {unsaved} {unsaved === 1 ? 'change' : 'changes'} unsaved
               </span>
             )}
-            <span className="search-steps">
-              <Tooltip title="Take back (Ctrl Z)">
-                <Button
-                  size="small"
-                  type="text"
-                  disabled={draft.past.length === 0}
-                  onClick={draft.undo}
-                  aria-label="Take back the last change"
-                  icon={<Undo2 size={15} />}
-                />
-              </Tooltip>
-              <Tooltip title="Do again (Ctrl Shift Z)">
-                <Button
-                  size="small"
-                  type="text"
-                  disabled={draft.future.length === 0}
-                  onClick={draft.redo}
-                  aria-label="Do it again"
-                  icon={<Redo2 size={15} />}
-                />
-              </Tooltip>
-            </span>
+            <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
           </div>
           <p className="sentence">{sentenceOf(search)}</p>
         </header>
@@ -187,11 +173,11 @@ export function SearchPage() {
           {count.isError && <span className="problem">{messageOf(count.error)}</span>}
           <span className="counts-end">
             {shownChosen.length > 0 && (
-              <button type="button" className="plain strong" onClick={() => choose([])}>
+              <button type="button" className="plain strong" onClick={chooseNone}>
                 {shownChosen.length} chosen ×
               </button>
             )}
-            <AddToShortlist keys={shownChosen} onDone={() => choose([])} />
+            <AddToShortlist keys={shownChosen} onDone={chooseNone} />
           </span>
         </header>
         <div className="search-map">
@@ -222,7 +208,7 @@ export function SearchPage() {
               hovered={hovered}
               chosen={chosen}
               onHover={setHovered}
-              onOpen={(key) => void navigate(`/listings/${key}`)}
+              onOpen={open}
               bounds={search.bounds}
               boundChosen={boundChosen}
               pen={pen}
@@ -232,57 +218,53 @@ export function SearchPage() {
             />
           </Suspense>
         </div>
-        <section className="results" aria-label="Results">
-          <header className="results-head">
-            <Select
-              size="small"
-              variant="borderless"
-              aria-label="Order"
-              popupMatchSelectWidth={false}
-              value={ORDERS.findIndex(({ order }) => JSON.stringify(order) === JSON.stringify(search.order))}
-              options={[
-                { value: -1, label: set === 'missByOne' ? 'Nearest first' : 'In no order' },
-                ...ORDERS.map(({ label }, value) => ({ value, label })),
-              ]}
-              onChange={(i) => change({ ...search, order: ORDERS[i]?.order ?? [] })}
-            />
-            <Segmented
-              size="small"
-              value={view}
-              onChange={(as) => show({ as })}
-              options={[
-                { value: 'cards', label: 'Cards' },
-                { value: 'table', label: 'Table' },
-              ]}
-            />
-            <SaveAsFile search={search} set={set} />
-          </header>
-          {results.isPending && <Waiting what="Looking …" />}
-          {results.isSuccess && rows.length === 0 && <NothingFound set={set} />}
-          {rows.length > 0 &&
-            (view === 'cards' ? (
-              <Cards rows={rows} hovered={hovered} onHover={setHovered} chosen={chosen} onToggle={toggle} />
-            ) : (
-              <TableFrame
-                rows={rows}
-                order={search.order}
-                onOrder={(order) => change({ ...search, order })}
-                chosen={chosen}
-                onChosen={choose}
-                onHover={setHovered}
-              />
-            ))}
-          {(results.data?.total ?? 0) > MOST_RESULTS && (
-            <p className="results-more">
-              The first {MOST_RESULTS} of {results.data?.total.toLocaleString('en-US')} are shown. Narrow the search to see the
-              others.
-            </p>
-          )}
-        </section>
+        <ResultsPane
+          search={settled}
+          order={search.order}
+          set={set}
+          view={view}
+          pending={results.isPending}
+          total={results.data?.total ?? 0}
+          rows={rows}
+          hovered={hovered}
+          onHover={setHovered}
+          onOrder={reorder}
+          onView={showAs}
+        />
       </div>
     </div>
   );
 }
+
+const Steps = memo(function Steps({
+  back,
+  forward,
+  undo,
+  redo,
+}: {
+  readonly back: boolean;
+  readonly forward: boolean;
+  readonly undo: () => void;
+  readonly redo: () => void;
+}) {
+  return (
+    <span className="search-steps">
+      <Tooltip title="Take back (Ctrl Z)">
+        <Button
+          size="small"
+          type="text"
+          disabled={!back}
+          onClick={undo}
+          aria-label="Take back the last change"
+          icon={<Undo2 size={15} />}
+        />
+      </Tooltip>
+      <Tooltip title="Do again (Ctrl Shift Z)">
+        <Button size="small" type="text" disabled={!forward} onClick={redo} aria-label="Do it again" icon={<Redo2 size={15} />} />
+      </Tooltip>
+    </span>
+  );
+});
 
 function useUndoKeys(): void {
   useEffect(() => {
@@ -322,78 +304,5 @@ function CountButton({
     >
       <b>{figure?.toLocaleString('en-US') ?? '–'}</b> {label}
     </button>
-  );
-}
-
-function NothingFound({ set }: { readonly set: ResultSet }) {
-  if (set === 'fit')
-    return (
-      <Empty title="No home fits">
-        See at each line what it alone holds back, and loosen that one. Homes that miss by one line stand under “miss by one”.
-      </Empty>
-    );
-  if (set === 'unknown') return <Empty title="Nothing is left open">Every listing states what this search asks for.</Empty>;
-  return <Empty title="Nothing misses by one line">Listings either fit or miss by more.</Empty>;
-}
-
-type Rows = NonNullable<ReturnType<typeof useResults>['data']>['rows'];
-
-function Cards({
-  rows,
-  hovered,
-  onHover,
-  chosen,
-  onToggle,
-}: {
-  readonly rows: Rows;
-  readonly hovered: string | null;
-  readonly onHover: (key: string | null) => void;
-  readonly chosen: ReadonlySet<string>;
-  readonly onToggle: (key: string) => void;
-}) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const now = useNow();
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 4,
-  });
-  return (
-    <div ref={scroller} className="cards" tabIndex={0} role="region" aria-label="Results as cards">
-      <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-        {virtual.getVirtualItems().map(({ index, start }) => {
-          const row = rows[index];
-          return row ? (
-            <div key={row.ListingKey} className="cards-row" style={{ transform: `translateY(${start}px)` }}>
-              <ResultCard
-                row={row}
-                now={now}
-                hovered={hovered === row.ListingKey}
-                chosen={chosen.has(row.ListingKey)}
-                onHover={onHover}
-                onChoose={() => onToggle(row.ListingKey)}
-              />
-            </div>
-          ) : null;
-        })}
-      </div>
-    </div>
-  );
-}
-
-function TableFrame(props: Omit<React.ComponentProps<typeof ResultsTable>, 'height' | 'now'>) {
-  const frame = useRef<HTMLDivElement>(null);
-  const [height, setHeight] = useState(300);
-  const now = useNow();
-  useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => entry && setHeight(entry.contentRect.height));
-    if (frame.current) watch.observe(frame.current);
-    return () => watch.disconnect();
-  }, []);
-  return (
-    <div ref={frame} className="table-frame">
-      <ResultsTable {...props} now={now} height={height} />
-    </div>
   );
 }

@@ -79,6 +79,12 @@ export const useDraft = create<Draft>()(
   ),
 );
 
+/** Changes the search as it is at the moment of the call. */
+export function changeDraft(how: (now: Search) => Search): void {
+  const { document, change } = useDraft.getState();
+  change(how(document));
+}
+
 /** How many lines, bounds and orders differ from what is saved. */
 export function changesUnsaved({ document, saved }: Pick<Draft, 'document' | 'saved'>): number {
   if (!saved) return 0;
