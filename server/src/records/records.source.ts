@@ -4,6 +4,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { FeedSettings } from '../feed/index.js';
+import type { FeedAddress } from '../feed/index.js';
 
 interface MediaRow {
   readonly MediaCategory: string;
@@ -29,22 +30,21 @@ export class RecordsSource {
 
   /** A listing's picture by its place, as `0.svg` or `0.png`; null when it has none there. */
   async picture(listingKey: string, file: string): Promise<{ body: Buffer; type: string } | null> {
-    const { root, chosen } = await this.settings.current();
+    const { chosen, ...feed } = await this.settings.current();
     // the demo's own feed draws its pictures as either, and need not be asked first
     const row = chosen
       ? (await this.rows(listingKey)).filter(isPhoto)[parseInt(file)]
       : { MediaURL: `/media/${listingKey}/${file}` };
     if (!row) return null;
-    const response = await fetch(addressOf(row, root), { signal: AbortSignal.timeout(5000) });
+    const response = await fileAt(row, feed);
     const type = response.headers.get('content-type') ?? '';
     return response.ok && type.startsWith('image/') ? { body: Buffer.from(await response.arrayBuffer()), type } : null;
   }
 
   /** A document as it is kept, or null when the listing has no such one. */
   async document(listingKey: string, file: string): Promise<Buffer | null> {
-    const { root, token } = await this.settings.current();
     const row = (await this.rows(listingKey)).filter(isDocument).find((each) => fileOf(each) === file);
-    const response = row && (await ask(addressOf(row, root), token));
+    const response = row && (await fileAt(row, await this.settings.current()));
     return response?.ok ? Buffer.from(await response.arrayBuffer()) : null;
   }
 
@@ -76,13 +76,21 @@ function fileOf({ MediaURL }: MediaRow): string {
   return MediaURL.split('/').at(-1) ?? '';
 }
 
-function addressOf({ MediaURL }: Pick<MediaRow, 'MediaURL'>, root: string): string {
-  return new URL(MediaURL, root).href;
+/** A row's file. The feed's token goes to the feed only, not to whoever keeps files for it. */
+function fileAt(
+  { MediaURL }: Pick<MediaRow, 'MediaURL'>,
+  { root, token }: Pick<FeedAddress, 'root' | 'token'>,
+): Promise<Response> {
+  const url = new URL(MediaURL, root);
+  return ask(url.href, url.origin === new URL(root).origin ? token : null);
 }
 
-async function ask(url: string, token: string): Promise<Response> {
+async function ask(url: string, token: string | null): Promise<Response> {
   try {
-    return await fetch(url, { headers: { authorization: `Bearer ${token}` }, signal: AbortSignal.timeout(8000) });
+    return await fetch(url, {
+      headers: token === null ? {} : { authorization: `Bearer ${token}` },
+      signal: AbortSignal.timeout(8000),
+    });
   } catch {
     throw new Failure('records.away', 'The county’s records cannot be reached just now. Try again in a minute.');
   }
