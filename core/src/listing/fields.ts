@@ -58,7 +58,7 @@ export const FIELDS: readonly Field[] = [
       'Retail',
       'Office',
     ],
-    synonyms: ['house', 'style', 'subtype'],
+    synonyms: ['house', 'subtype'],
   },
   { name: 'BedroomsTotal', label: 'Bedrooms', group: 'Home', type: 'number', kinds: DWELLINGS, synonyms: ['beds', 'br'] },
   {
@@ -221,7 +221,7 @@ export const FIELDS: readonly Field[] = [
   { name: 'Roof', label: 'Roof', group: 'Home', type: 'choices', kinds: DWELLINGS, choices: ['Asphalt', 'Metal', 'Slate'] },
   {
     name: 'Flooring',
-    label: 'Floors',
+    label: 'Flooring',
     group: 'Home',
     type: 'choices',
     kinds: DWELLINGS,

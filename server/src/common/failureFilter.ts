@@ -12,7 +12,8 @@ export class FailureFilter implements ExceptionFilter {
     const response = host.switchToHttp().getResponse<Response>();
     const failure = asFailure(error);
     if (response.headersSent) return;
-    response.status(failure.status).json(failure.body);
+    // whatever was to be answered, it is a failure now
+    response.status(failure.status).type('json').json(failure.body);
   }
 }
 

@@ -1,0 +1,177 @@
+import { ERRORS } from '@perambula/contract';
+import type { ErrorBody } from '@perambula/contract';
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestStack } from './testing/stack.js';
+import type { Answer, Browser, TestStack } from './testing/stack.js';
+
+interface Operation {
+  readonly method: string;
+  readonly path: string;
+  readonly hasBody: boolean;
+}
+
+interface OpenApi {
+  readonly openapi: string;
+  readonly paths: Readonly<Record<string, Readonly<Record<string, { readonly requestBody?: unknown }>>>>;
+}
+
+let stack: TestStack;
+let juno: Browser;
+let operations: readonly Operation[] = [];
+beforeAll(async () => {
+  stack = await startTestStack();
+  juno = stack.juno;
+  const { paths } = await juno.good<OpenApi>('GET', '/api/openapi.json');
+  operations = Object.entries(paths).flatMap(([path, methods]) =>
+    Object.entries(methods).map(([method, { requestBody }]) => ({
+      method: method.toUpperCase(),
+      path,
+      hasBody: requestBody !== undefined,
+    })),
+  );
+});
+afterAll(() => stack.end());
+
+/** What answers without a sign-in: what tells nothing of anybody, and what wants a message's token in its body. */
+const OPEN = [
+  'DELETE /api/session',
+  'GET /api/health',
+  'GET /api/map/{piece}',
+  'GET /api/session/demo',
+  'GET /media/{key}/{file}',
+  'POST /api/confirm',
+  'POST /api/portal/session',
+  'POST /api/session',
+  'POST /api/stop',
+];
+
+const NOBODY = '00000000-0000-4000-8000-000000000000';
+const filled = (path: string, value: string): string => path.replace(/\{\w+\}/g, encodeURIComponent(value));
+// a stream has no end, and a session's end would end the test's own
+const isLasting = ({ path, method }: Operation): boolean =>
+  path.endsWith('/events') || (path === '/api/session' && method === 'DELETE');
+
+function expectFailure({ status, body, headers }: Answer<ErrorBody>, where: string): void {
+  expect([where, status < 500 || status === 503]).toEqual([where, true]);
+  if (status < 400) return;
+  expect([where, headers.get('content-type')?.includes('json')]).toEqual([where, true]);
+  expect(Object.keys(body).sort()).toEqual(['code', 'details', 'message']);
+  expect([where, Object.hasOwn(ERRORS, body.code)]).toEqual([where, true]);
+  expect(ERRORS[body.code].status).toBe(status);
+  // a sentence for people, not a program's words
+  expect(body.message).toMatch(/^[^a-z].*[.?]$/s);
+  expect(body.message).not.toMatch(/undefined|\[object|Error:|SQL|at \w+ \(/);
+}
+
+describe('the interface', () => {
+  it('is described: many operations, each with a method and a path', () => expect(operations.length).toBeGreaterThan(35));
+
+  it('is shut to whoever has not signed in, but for what is listed here', async () => {
+    const stranger = stack.browser();
+    const open: string[] = [];
+    for (const operation of operations) {
+      const { method, path, hasBody } = operation;
+      if (path.endsWith('/events')) continue;
+      const answer = await stranger.ask(method, filled(path, NOBODY), hasBody ? {} : undefined);
+      const shut = ['session.missing', 'link.expired'].includes(answer.body?.code);
+      if (shut) expectFailure(answer, `${method} ${path}`);
+      else open.push(`${method} ${path}`);
+    }
+    expect(open.sort()).toEqual(OPEN);
+    expect((await fetch(`${stack.run.web}/api/events`)).status).toBe(401);
+  });
+
+  it('answers any body with what it makes of it, never with a failure of its own', async () => {
+    const odd = fc.oneof(
+      fc.jsonValue({ maxDepth: 4 }),
+      fc.dictionary(
+        fc.constantFrom(
+          'search',
+          'name',
+          'people',
+          'email',
+          'document',
+          'text',
+          'startAt',
+          'ids',
+          'advance',
+          'token',
+          'set',
+          'limit',
+          '__proto__',
+        ),
+        fc.jsonValue({ maxDepth: 3 }),
+      ),
+    );
+    const bodies = fc.sample(odd, { numRuns: 25, seed: 3 });
+    for (const operation of operations.filter((each) => each.hasBody && !isLasting(each))) {
+      const where = `${operation.method} ${operation.path}`;
+      for (const body of bodies)
+        expectFailure(await juno.ask(operation.method, filled(operation.path, NOBODY), body), `${where} ${JSON.stringify(body)}`);
+      for (const text of ['', '{', 'null', '[]', '"x"', '{"a":1}{', '\u0000'])
+        expectFailure(
+          await juno.ask(operation.method, filled(operation.path, NOBODY), text, { 'content-type': 'application/json' }),
+          `${where} ${text}`,
+        );
+    }
+  });
+
+  it('refuses keys that it does not know, saying which', async () => {
+    const known = await juno.ask('POST', '/api/tasks', { text: 'Ask about the lender', surprise: 1 });
+    expect([known.status, known.body.details['path']]).toEqual([422, 'surprise']);
+    const nested = await juno.ask('POST', '/api/clients', {
+      name: 'Ida Marsh',
+      people: [{ name: 'Ida', email: 'ida@marsh.example', admin: true }],
+    });
+    expect([nested.status, nested.body.details['path']]).toEqual([422, 'people.0.admin']);
+  });
+
+  it('finds nothing under names that nothing has, whatever they look like', async () => {
+    for (const { method, path, hasBody } of operations) {
+      if (!path.includes('{') || path.endsWith('/events')) continue;
+      for (const name of [NOBODY, '../../etc/passwd', '%00', "'; DROP TABLE listings; --", 'ü'.repeat(300), '-1', '$where'])
+        expectFailure(await juno.ask(method, filled(path, name), hasBody ? {} : undefined), `${method} ${path} ${name}`);
+    }
+    expect((await juno.ask('GET', '/api/nowhere')).status).toBe(404);
+  });
+
+  it('keeps one agent’s things from the other: files, searches, messages', async () => {
+    const file = await juno.fileOf('Amara');
+    const search = await juno.searchOf('Amara');
+    for (const path of [`/api/clients/${file.id}`, `/api/searches/${search.id}`]) {
+      expect([path, (await juno.ask('GET', path)).status]).toEqual([path, 200]);
+      expect([path, (await stack.silas.ask('GET', path)).status]).toEqual([path, 404]);
+    }
+    expect((await stack.silas.ask('PATCH', `/api/clients/${file.id}`, { notes: 'mine now' })).status).toBe(404);
+    expect((await juno.fileOf('Amara')).notes).toBe(file.notes);
+  });
+});
+
+describe('what is kept', () => {
+  it('is there after the server was killed and after MariaDB was', async () => {
+    const client = await juno.good<{ id: string }>('POST', '/api/clients', {
+      name: 'Ida Marsh',
+      people: [{ name: 'Ida Marsh', email: 'ida@marsh.example' }],
+    });
+    await juno.good('PATCH', `/api/clients/${client.id}`, {
+      notes: 'A ground floor, please.',
+      agreement: { from: '2026-04-01', until: '2026-09-30', scope: 'Ostrey County' },
+    });
+    await juno.good('POST', '/api/tasks', { text: 'Ask about the lender', clientId: client.id, dueOn: '2026-04-18' });
+    const all = async (): Promise<unknown[]> =>
+      Promise.all(
+        ['/api/clients', `/api/clients/${client.id}`, '/api/tasks', '/api/shortlists', '/api/showings', '/api/searches'].map(
+          (path) => juno.ask('GET', path).then(({ body }) => body),
+        ),
+      );
+    const before = await all();
+    for (const part of [stack.server, stack.database]) {
+      part.kill();
+      // it takes a moment to be gone
+      await new Promise((resolve) => setTimeout(resolve, 500));
+      await stack.healthy();
+      expect(await all()).toEqual(before);
+    }
+  });
+});
