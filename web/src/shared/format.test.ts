@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ago, clockTime, day, daysOnMarket, facts, firstNames, initials, street } from './format.js';
+import { ago, clockTime, day, daysOnMarket, facts, firstNames, initials, street, timeOnMarket } from './format.js';
 
 const NOW = '2026-04-14T13:12:00Z';
 
@@ -23,6 +23,12 @@ describe('daysOnMarket', () => {
     expect(daysOnMarket({ OnMarketDate: '2026-04-05' }, NOW)).toBe(9);
     expect(daysOnMarket({ OnMarketDate: '2026-03-01', CloseDate: '2026-03-15' }, NOW)).toBe(14);
     expect(daysOnMarket({ OnMarketDate: null }, NOW)).toBeNull();
+  });
+  it('are said as people say them', () => {
+    expect(timeOnMarket({ OnMarketDate: '2026-04-14' }, NOW)).toBe('on the market today');
+    expect(timeOnMarket({ OnMarketDate: '2026-04-13' }, NOW)).toBe('1 day on market');
+    expect(timeOnMarket({ OnMarketDate: '2026-03-14' }, NOW)).toBe('31 days on market');
+    expect(timeOnMarket({}, NOW)).toBeNull();
   });
 });
 

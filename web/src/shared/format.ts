@@ -63,6 +63,13 @@ export function daysOnMarket(record: Readonly<Record<string, unknown>>, now: Mom
   return Math.max(0, Math.round(end.diff(DateTime.fromISO(from, { zone: ZONE }), 'days').days));
 }
 
+/** "on the market today", "12 days on market", or nothing while it was never on it. */
+export function timeOnMarket(record: Readonly<Record<string, unknown>>, now: Moment): string | null {
+  const days = daysOnMarket(record, now);
+  if (days === null) return null;
+  return days === 0 ? 'on the market today' : `${days} ${days === 1 ? 'day' : 'days'} on market`;
+}
+
 /** "AL" of "Amara & Teo Lindqvist". */
 export function initials(name: string): string {
   const words = name

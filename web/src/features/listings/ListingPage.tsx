@@ -18,7 +18,7 @@ import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
 import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
-import { ago, dateOf, daysOnMarket, facts, isoDate, isoDay, price, street, ZONE } from '../../shared/format.js';
+import { ago, dateOf, facts, isoDate, isoDay, price, street, timeOnMarket, ZONE } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
@@ -87,7 +87,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
   const key = listing.ListingKey;
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
-  const days = daysOnMarket(listing, now);
+  const time = timeOnMarket(listing, now);
   const perFoot = pricePerSquareFootOf(listing);
   return (
     <>
@@ -109,12 +109,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
               {street(listing)}, {String(listing['City'])}
             </h1>
             <p>
-              <Status status={String(listing['StandardStatus'])} />{' '}
-              {days !== null && (
-                <span className="soft">
-                  · {days} {days === 1 ? 'day' : 'days'} on market
-                </span>
-              )}
+              <Status status={String(listing['StandardStatus'])} /> {time !== null && <span className="soft">· {time}</span>}
             </p>
             <p className="soft figure">{facts(listing)}</p>
           </div>

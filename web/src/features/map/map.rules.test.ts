@@ -60,13 +60,13 @@ describe('the base map', () => {
     ['lot', 2],
     ['number', 0.6],
   ])('shows a %s from near only', (layer, farthest) => {
-    const shown = shownAt(nearStyle as typeof nameStyle, { layer, name: '27' });
+    const shown = shownAt(nearStyle, { layer, name: '27' });
     expect(shown).toEqual(RESOLUTIONS.filter((resolution) => resolution <= farthest));
   });
   it('shows land and water at any distance, and lesser ways from nearer than greater ones', () => {
     for (const layer of ['sea', 'island', 'wood', 'river', 'rail', 'ferry'])
-      expect(shownAt(landStyle as typeof nameStyle, { layer })).toEqual(RESOLUTIONS);
-    const farthest = (layer: string): number => Math.max(...shownAt(landStyle as typeof nameStyle, { layer }));
+      expect(shownAt(landStyle, { layer })).toEqual(RESOLUTIONS);
+    const farthest = (layer: string): number => Math.max(...shownAt(landStyle, { layer }));
     expect(farthest('lane')).toBeLessThan(farthest('arterial'));
     expect(farthest('footpath')).toBeLessThan(farthest('street'));
   });

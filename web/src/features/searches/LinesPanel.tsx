@@ -2,8 +2,9 @@ import type { CountAnswer } from '@perambula/contract';
 import { fieldOf, FIELDS, isEither, phraseOf, PROPERTY_TYPES, sayBound } from '@perambula/core';
 import type { Bound, Field, FieldLine, Line, PropertyType, Search } from '@perambula/core';
 import { Input, Popover, Select, Tooltip } from 'antd';
+import type { InputRef } from 'antd';
 import { ArrowLeftRight, Circle, Pentagon, Plus, X } from 'lucide-react';
-import { memo, useCallback, useEffect, useState } from 'react';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { isTyping } from '../../shared/isTyping.js';
 import { freshId } from './draft.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
@@ -225,6 +226,7 @@ function pendingId(search: Search, field: Field): string {
 const AddLine = memo(function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
   const [open, setOpen] = useState(false);
   const [sought, setSought] = useState('');
+  const field = useRef<InputRef>(null);
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
       if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
@@ -249,13 +251,14 @@ const AddLine = memo(function AddLine({ onChoose }: { readonly onChoose: (field:
       trigger="click"
       open={open}
       onOpenChange={setOpen}
+      afterOpenChange={(shown) => shown && field.current?.focus()}
       placement="topLeft"
       arrow={false}
       destroyOnHidden
       content={
         <div className="catalogue">
           <Input
-            autoFocus
+            ref={field}
             placeholder="Bedrooms, sold, granny flat …"
             aria-label="Find a field"
             value={sought}

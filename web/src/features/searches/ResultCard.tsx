@@ -3,7 +3,7 @@ import { dollars } from '@perambula/core';
 import { Checkbox } from 'antd';
 import { memo } from 'react';
 import { Link } from 'react-router';
-import { daysOnMarket, facts, price, street } from '../../shared/format.js';
+import { facts, price, street, timeOnMarket } from '../../shared/format.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 
@@ -20,7 +20,7 @@ const WEEK_MS = 7 * 86_400_000;
 
 /** One result: its picture, price, what it is, and what is new or missing about it. */
 export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Props) {
-  const days = daysOnMarket(row, now);
+  const time = timeOnMarket(row, now);
   return (
     <article
       className={`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`}
@@ -42,8 +42,7 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
         </p>
         <p className="soft figure">{facts(row)}</p>
         <p className="result-status">
-          <Status status={String(row['StandardStatus'])} />{' '}
-          <span className="soft">{days === null ? '' : `· ${days} ${days === 1 ? 'day' : 'days'} on market`}</span>
+          <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
         </p>
         <p className="result-credit">{String(row['ListOfficeName'] ?? '')}</p>
       </div>

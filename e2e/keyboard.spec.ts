@@ -1,0 +1,143 @@
+import { expect, test } from '@playwright/test';
+import { Agent, expectAccessible, watch } from './driver.js';
+
+test('a search is built, changed and saved by the keyboard alone', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await page.getByRole('button', { name: 'New search', exact: true }).press('Enter');
+  const all = await agent.count('fit');
+
+  // a line is chosen by a few letters of its name, typed, and done with Enter
+  const add = async (letters: string, label: string, value: string): Promise<void> => {
+    await page.keyboard.press('l');
+    await expect(page.getByRole('textbox', { name: 'Find a field' })).toBeFocused();
+    await page.keyboard.type(letters);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('textbox', { name: label, exact: true })).toBeFocused();
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  };
+  await page.locator('body').press('Escape');
+  await add('bedr', 'Bedrooms', '3+');
+  await add('bath', 'Baths', '1.5 or more');
+  await add('list pr', 'List price', '300-450k');
+  await expect(page.locator('.sentence')).toContainText('3 bedrooms or more; 1½ baths or more; $300,000 to $450,000.');
+  const fit = await agent.count('fit');
+  expect(fit).toBeLessThan(all);
+
+  // a line is edited where it stands
+  await agent.line('Bedrooms').locator('.phrase').press('Enter');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('2 or more');
+  await page.keyboard.press('Enter');
+  expect(await agent.count('fit')).toBeGreaterThanOrEqual(fit);
+  await page.locator('.sentence').click();
+  await page.keyboard.press('Control+z');
+  expect(await agent.count('fit')).toBe(fit);
+
+  // what a line holds back opens as the homes that it counts
+  const holds = agent.line('List price').locator('button.holds');
+  const held = Number(await holds.innerText());
+  await holds.press('Enter');
+  await expect(page.locator('.result')).not.toHaveCount(0);
+  await expect(page.locator('.result .chip-wait').first()).toHaveText(/over|under/);
+  await agent.open(new URL(page.url()).pathname + new URL(page.url()).search);
+  await expect(page.getByRole('button', { name: /^only by list price/ })).toBeVisible();
+  expect(held).toBeGreaterThan(0);
+
+  await page.getByRole('button', { name: 'Save …' }).press('Enter');
+  await expect(page.getByLabel('Name of the search')).toBeFocused();
+  await page.keyboard.type('By keyboard');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Saved among your own searches.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'By keyboard' })).toBeVisible();
+  fine();
+});
+
+test('a line is removed, and back comes all that it held', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  const all = await agent.count('fit');
+  await agent.setLine('List price', 'up to 250k');
+  const cheap = await agent.count('fit');
+  const held = Number(await agent.line('List price').locator('button.holds').innerText());
+  expect(cheap + held).toBe(all);
+  await agent.line('List price').getByRole('button', { name: 'Remove List price' }).press('Enter');
+  expect(await agent.count('fit')).toBe(all);
+});
+
+test('back, forward and a bookmark lead where they led before', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search?as=table&show=missByOne');
+  await expect(page.getByRole('columnheader', { name: 'Price' })).toBeVisible();
+  await expect(page.locator('[data-count="miss by one"]')).toHaveAttribute('aria-pressed', 'true');
+  await agent.click(page.locator('.table-frame a').first());
+  await expect(page.getByRole('heading', { name: 'History of the home' })).toBeVisible();
+  const listing = page.url();
+  await page.goBack();
+  await expect(page.getByRole('columnheader', { name: 'Price' })).toBeVisible();
+  await page.goForward();
+  await expect(page).toHaveURL(listing);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'History of the home' })).toBeVisible();
+});
+
+test('the mark on the map and the card in the list are one: pointing at either shows the other', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await agent.count('fit');
+  const card = page.locator('.result').nth(1);
+  await card.hover();
+  await expect(card).toHaveClass(/is-hovered/);
+  await expect(page.getByRole('application', { name: /Map of Ostrey County/ })).toBeVisible();
+  await expect(page.locator('.legend, .map-legend')).toContainText('Active');
+});
+
+test('on a telephone Today, a listing and a file fit their width', async ({ browser }) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await phone.newPage();
+  const agent = new Agent(page);
+  await agent.signIn();
+  const fits = async (): Promise<void> =>
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await fits();
+  await expect(page.getByText('Since you last looked')).toBeVisible();
+  await agent.open('/clients');
+  await page.getByRole('link', { name: 'Bashir Odell' }).click();
+  await expect(page.getByRole('heading', { name: 'Bashir Odell' })).toBeVisible();
+  await fits();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('lantern');
+  await page.locator('.finder-home').first().click();
+  await expect(page.getByRole('heading', { name: 'For you only' })).toBeVisible();
+  await fits();
+  await expectAccessible(page);
+  await phone.close();
+});
+
+test('another feed that is none is refused with a sentence, and what was typed stays', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/feed');
+  await expect(page.getByText('Up to date.')).toBeVisible();
+  await agent.click(agent.button('Read another feed …'));
+  await expect(page.getByLabel('Address of the feed’s service')).toBeFocused();
+  await page.keyboard.type('not an address');
+  await page.getByLabel('Token', { exact: true }).fill('x');
+  await agent.click(agent.button('Read this feed'));
+  await expect(page.getByText(/Give the feed’s address in full/)).toBeVisible();
+  await page.getByLabel('Address of the feed’s service').fill('http://127.0.0.1:9/odata');
+  await agent.click(agent.button('Read this feed'));
+  await expect(page.getByText(/it cannot be reached/)).toBeVisible();
+  await expect(page.getByLabel('Address of the feed’s service')).toHaveValue('http://127.0.0.1:9/odata');
+  await agent.click(agent.button('Leave it'));
+  await expect(agent.button('Read another feed …')).toBeVisible();
+  await expectAccessible(page);
+});
