@@ -1,0 +1,107 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import type { NextFunction, Request, Response } from 'express';
+import { afterAll, describe, expect, it } from 'vitest';
+import { readConfig } from './config.js';
+import { guardDepth } from './depth.js';
+import { asFailure } from './failureFilter.js';
+import { Failure, found } from './failure.js';
+import { Thread } from './thread.js';
+
+interface Calls {
+  double: { ask: number; answer: number };
+  fail: { ask: string; answer: never };
+  die: { ask: null; answer: never };
+  count: { ask: null; answer: number };
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'perambula-thread-'));
+const script = join(folder, 'thread.mjs');
+writeFileSync(
+  script,
+  `import { answerCalls } from ${JSON.stringify(new URL('../../dist/common/thread.js', import.meta.url).href)};
+   let asked = 0;
+   answerCalls({
+     double: (n) => n * 2,
+     fail: (why) => { throw new Error(why); },
+     die: () => process.exit(3),
+     count: () => ++asked,
+   });`,
+);
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+describe('Thread', () => {
+  it('answers each call with its own answer, in whatever order they were asked', async () => {
+    const thread = new Thread<Calls>(pathToFileURL(script));
+    expect(await Promise.all([1, 2, 3, 4].map((n) => thread.ask('double', n)))).toEqual([2, 4, 6, 8]);
+    await thread.end();
+  });
+  it('tells a failure by its own message, and goes on', async () => {
+    const thread = new Thread<Calls>(pathToFileURL(script));
+    await expect(thread.ask('fail', 'the feed answered 503')).rejects.toThrow('the feed answered 503');
+    expect(await thread.ask('double', 21)).toBe(42);
+    await thread.end();
+  });
+  it('that dies fails whoever waits, says so once, and is started anew with nothing in it', async () => {
+    let ended = 0;
+    const thread = new Thread<Calls>(pathToFileURL(script), {}, () => ended++);
+    expect([await thread.ask('count', null), await thread.ask('count', null)]).toEqual([1, 2]);
+    await expect(thread.ask('die', null)).rejects.toThrow(/ended before it answered/);
+    expect(ended).toBe(1);
+    expect(await thread.ask('count', null)).toBe(1);
+    await thread.end();
+  });
+});
+
+describe('guardDepth', () => {
+  const passes = (body: unknown): boolean => {
+    let failure: unknown;
+    guardDepth({ body } as Request, {} as Response, ((error?: unknown) => (failure = error)) as NextFunction);
+    return failure === undefined;
+  };
+  const nested = (levels: number): unknown => {
+    let value: unknown = 1;
+    for (let i = 0; i < levels; i++) value = i % 2 ? [value] : { value };
+    return value;
+  };
+  it('lets pass what any search needs, and stops what is nested without end', () => {
+    expect([undefined, null, {}, [], nested(20)].map(passes)).toEqual([true, true, true, true, true]);
+    expect([nested(60), nested(5000)].map(passes)).toEqual([false, false]);
+  });
+});
+
+describe('failures', () => {
+  it('of its own keep their code; others are told without their inside', () => {
+    const own = new Failure('showing.past', 'That time is past.', { startAt: 1 });
+    expect(asFailure(own).body).toEqual({ code: 'showing.past', message: 'That time is past.', details: { startAt: 1 } });
+    const other = asFailure(new Error('ER_NO_SUCH_TABLE secret'));
+    expect([other.status, other.message.includes('secret')]).toEqual([500, false]);
+    expect(asFailure({ status: 413 }).code).toBe('request.tooLarge');
+    expect(asFailure(null).code).toBe('server.failed');
+  });
+  it('found gives what is there, and one sentence for what is not or is another’s', () => {
+    expect(found(0, 'thing')).toBe(0);
+    expect(() => found(null, 'listing')).toThrow('There is no such listing, or it is not yours.');
+  });
+});
+
+describe('readConfig', () => {
+  const env = {
+    DB_PORT: '3306',
+    DB_PASSWORD: 'x',
+    FEED_URL: 'http://f',
+    FEED_TOKEN: 't',
+    SMTP_URL: 'smtp://m',
+    COUNTY_DIR: '/c',
+  };
+  it('needs what it cannot do without, and names it', () => {
+    for (const name of Object.keys(env)) expect(() => readConfig({ ...env, [name]: undefined })).toThrow(name);
+    expect(readConfig(env)).toMatchObject({ port: 4100, zone: 'America/New_York', demo: null });
+  });
+  it('begins a demo in the morning of April 14, 2026, by the county’s clock', () => {
+    const { demo } = readConfig({ ...env, DEMO_PASSWORD: 'walk the bounds' });
+    expect(new Date(demo?.startsAt ?? 0).toLocaleString('en-US', { timeZone: 'America/New_York' })).toBe('4/14/2026, 9:12:00 AM');
+  });
+});
