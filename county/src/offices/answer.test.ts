@@ -1,14 +1,57 @@
-import { expect, it } from 'vitest';
+import { DateTime } from 'luxon';
+import { describe, expect, it } from 'vitest';
+import { TIME_ZONE } from '../county.js';
 import { NOW } from '../testing/figures.js';
 import { answerShowing } from './answer.js';
 
-it('keeps to the office’s hours, the occupants’ notice and the home’s status', () => {
-  const home = { StandardStatus: 'Active', OccupantType: 'Tenant', ListOfficeName: 'Marl & Mason' };
-  const saturday = Date.parse('2026-04-18T14:00:00Z');
-  expect(answerShowing(home, { startAt: saturday, askedAt: NOW }).answer).toBe('confirmed');
-  expect(answerShowing(home, { startAt: saturday, askedAt: saturday - 3_600_000 }).reason).toContain('24 hours');
-  expect(answerShowing(home, { startAt: saturday + 12 * 3_600_000, askedAt: NOW }).answer).toBe('refused');
-  expect(answerShowing({ ...home, StandardStatus: 'Pending' }, { startAt: saturday, askedAt: NOW }).answer).toBe('refused');
-  const soon = { ...home, StandardStatus: 'Coming Soon', ActivationDate: '2026-04-20' };
-  expect(answerShowing(soon, { startAt: saturday, askedAt: NOW }).answer).toBe('refused');
+const HOME = { StandardStatus: 'Active', OccupantType: 'Vacant', ListOfficeName: 'Marl & Mason' };
+const at = (clock: string, day = '2026-04-18'): number => DateTime.fromISO(`${day}T${clock}`, { zone: TIME_ZONE }).toMillis();
+const HOUR = 3_600_000;
+
+describe('answerShowing', () => {
+  it.each([
+    ['8:59', 'refused'],
+    ['9:00', 'confirmed'],
+    ['12:30', 'confirmed'],
+    ['19:00', 'confirmed'],
+    ['19:01', 'refused'],
+  ])('keeps to the office’s hours: %s is %s', (clock, answer) => {
+    expect(answerShowing(HOME, { startAt: at(clock.padStart(5, '0')), askedAt: NOW }).answer).toBe(answer);
+  });
+  it('keeps them by the county’s clock, in summer and in winter', () => {
+    for (const day of ['2026-01-17', '2026-03-08', '2026-07-18', '2026-11-01']) {
+      expect(answerShowing(HOME, { startAt: at('09:00', day), askedAt: at('09:00', day) }).answer).toBe('confirmed');
+      expect(answerShowing(HOME, { startAt: at('08:30', day), askedAt: at('08:30', day) }).reason).toContain(
+        'between 9 am and 7 pm',
+      );
+    }
+  });
+  it.each([
+    ['Vacant', 0],
+    ['Owner', 2],
+    ['Tenant', 24],
+  ])('gives whoever lives there (%s) their %d hours’ notice', (OccupantType, hours) => {
+    const home = { ...HOME, OccupantType };
+    const startAt = at('14:00');
+    expect(answerShowing(home, { startAt, askedAt: startAt - hours * HOUR }).answer).toBe('confirmed');
+    if (hours === 0) return;
+    const late = answerShowing(home, { startAt, askedAt: startAt - hours * HOUR + 60_000 });
+    expect([late.answer, late.reason]).toEqual(['refused', `Marl & Mason: ${hours} hours’ notice, please.`]);
+  });
+  it.each(['Active Under Contract', 'Pending', 'Closed', 'Withdrawn', 'Hold', 'Expired', 'Canceled'])(
+    'shows no home that is %s',
+    (StandardStatus) => {
+      expect(answerShowing({ ...HOME, StandardStatus }, { startAt: at('14:00'), askedAt: NOW })).toEqual({
+        answer: 'refused',
+        reason: `Marl & Mason: the home is ${StandardStatus.toLowerCase()}.`,
+      });
+    },
+  );
+  it('shows no Coming Soon home before its day, and from then on', () => {
+    const soon = { ...HOME, StandardStatus: 'Coming Soon', ActivationDate: '2026-04-18' };
+    expect(answerShowing(soon, { startAt: at('18:00', '2026-04-17'), askedAt: NOW }).reason).toContain(
+      'no showings before 2026-04-18',
+    );
+    expect(answerShowing(soon, { startAt: at('09:00'), askedAt: NOW }).answer).toBe('confirmed');
+  });
 });
