@@ -175,3 +175,70 @@ describe('what is kept', () => {
     }
   });
 });
+
+describe('signing in', () => {
+  it('sets a cookie that no script reads and no other site sends, and ends with the session', async () => {
+    const { email, password } = stack.run.signIn;
+    const visitor = stack.browser();
+    const { headers } = await visitor.ask('POST', '/api/session', { email, password });
+    const cookie = headers.get('set-cookie') ?? '';
+    expect(cookie).toMatch(/HttpOnly/i);
+    expect(cookie).toMatch(/SameSite=Lax/i);
+    expect((await visitor.ask('GET', '/api/session')).status).toBe(200);
+    await visitor.good('DELETE', '/api/session');
+    const replayed = await fetch(`${stack.run.web}/api/session`, { headers: { cookie: cookie.split(';')[0] ?? '' } });
+    expect(replayed.status).toBe(401);
+  });
+  it('does not say which of the two was wrong', async () => {
+    const { email } = stack.run.signIn;
+    const answers = await Promise.all(
+      [email, 'nobody@wayfarer.example'].map((each) =>
+        stack.browser().ask('POST', '/api/session', { email: each, password: 'a guess' }),
+      ),
+    );
+    expect(answers.map(({ status, body }) => [status, body])).toEqual([
+      [401, answers[0]?.body],
+      [401, answers[0]?.body],
+    ]);
+  });
+  it('lets nobody guess for long', async () => {
+    const guesses: number[] = [];
+    for (let i = 0; i < 30; i++)
+      guesses.push(
+        (await stack.browser().ask('POST', '/api/session', { email: 'juno@wayfarer.example', password: `guess ${i}` })).status,
+      );
+    expect(new Set(guesses)).toEqual(new Set([401, 429]));
+    expect(guesses.indexOf(429)).toBeLessThanOrEqual(20);
+    expect(guesses.slice(guesses.indexOf(429))).not.toContain(401);
+    // whoever is signed in already goes on
+    expect((await juno.ask('GET', '/api/session')).status).toBe(200);
+  });
+});
+
+describe('pages', () => {
+  it('come with a policy that lets nothing in from outside', async () => {
+    for (const path of ['/', '/search', '/p/some-link']) {
+      const response = await fetch(`${stack.run.web}${path}`);
+      expect([path, response.status]).toEqual([path, 200]);
+      const policy = response.headers.get('content-security-policy') ?? '';
+      expect(policy).toMatch(/default-src 'self'|default-src 'none'/);
+      expect(policy).toMatch(/script-src [^;]*'nonce-/);
+      expect(policy).not.toMatch(/https?:|\*|unsafe-eval/);
+      expect(response.headers.get('x-powered-by')).toBeNull();
+      expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+      const html = await response.text();
+      const nonce = /'nonce-([^']+)'/.exec(policy)?.[1];
+      expect(html).toContain(String(nonce));
+      const [other] =
+        /'nonce-([^']+)'/.exec((await fetch(`${stack.run.web}${path}`)).headers.get('content-security-policy') ?? '') ?? [];
+      expect(other).not.toContain(String(nonce));
+    }
+  });
+  it('of another origin change nothing', async () => {
+    for (const origin of ['https://elsewhere.example', 'null']) {
+      const { status, body } = await juno.ask('POST', '/api/tasks', { text: 'from elsewhere' }, { origin });
+      expect([status, body.code]).toEqual([403, 'origin.foreign']);
+    }
+    expect(JSON.stringify(await juno.good('GET', '/api/tasks'))).not.toContain('from elsewhere');
+  });
+});

@@ -1,0 +1,156 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { ListingRecord } from '../listing/record.js';
+import { readSearch } from '../search/read.js';
+import { fits } from '../search/evaluate.js';
+import { CADENCES, nextDue } from './cadence.js';
+import { tellableOf, TELLABLE } from './change.js';
+import type { ListingChange, Tellable } from './change.js';
+import { forecast } from './forecast.js';
+
+const ZONE = 'America/New_York';
+const TO = Date.parse('2026-04-14T13:12:00Z');
+const FROM = TO - 60 * 86_400_000;
+
+const search = readSearch({
+  version: 1,
+  kinds: ['Residential'],
+  lines: [
+    { id: 'a', field: 'ListPrice', is: { between: [300_000, 450_000] } },
+    { id: 'b', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } },
+  ],
+  bounds: [],
+  order: [],
+});
+
+/** One listing's life as it was lived: how it came, and what became of it, each change a while after the one before. */
+interface Life {
+  readonly price: number;
+  readonly status: string;
+  readonly enters: number;
+  readonly steps: readonly { readonly after: number; readonly price?: number; readonly status?: string }[];
+}
+
+const prices = fc.integer({ min: 280, max: 470 }).map((thousands) => thousands * 1000);
+const statuses = fc.constantFrom('Active', 'Coming Soon', 'Active Under Contract', 'Pending', 'Withdrawn', 'Closed');
+const lives: fc.Arbitrary<Life[]> = fc.array(
+  fc.record({
+    price: prices,
+    status: fc.constantFrom('Active', 'Coming Soon'),
+    // some entered before the span that is replayed
+    enters: fc.integer({ min: FROM - 30 * 86_400_000, max: TO }),
+    steps: fc.array(
+      fc
+        .tuple(
+          fc.integer({ min: 60_000, max: 12 * 86_400_000 }),
+          fc.oneof(
+            prices.map((price) => ({ price })),
+            statuses.map((status) => ({ status })),
+          ),
+        )
+        .map(([after, change]) => ({ after, ...change })),
+      { maxLength: 6 },
+    ),
+  }),
+  { maxLength: 12 },
+);
+
+/** Lives through everything forwards: the oracle of a replay that goes backwards. */
+function lived(
+  all: readonly Life[],
+  tell: readonly Tellable[],
+): { records: ListingRecord[]; changes: ListingChange[]; news: { key: string; at: number }[] } {
+  const records: ListingRecord[] = [];
+  const changes: ListingChange[] = [];
+  const news: { key: string; at: number }[] = [];
+  all.forEach(({ price, status, enters, steps }, i) => {
+    const key = `L${i}`;
+    let now: ListingRecord = { ListingKey: key, PropertyType: 'Residential', ListPrice: price, StandardStatus: status };
+    let at = enters;
+    const happens = (change: ListingChange): void => {
+      changes.push(change);
+      const kind = tellableOf(change);
+      if (kind && tell.includes(kind) && change.at > FROM && change.at <= TO && fits(search, now, { now: change.at, zone: ZONE }))
+        news.push({ key, at: change.at });
+    };
+    happens({ ListingKey: key, field: 'ListingKey', from: null, to: key, at });
+    for (const step of steps) {
+      at += step.after;
+      if (at > TO) break;
+      for (const [field, to] of [
+        ['ListPrice', step.price],
+        ['StandardStatus', step.status],
+      ] as const) {
+        if (to === undefined || to === now[field]) continue;
+        const from = now[field] as string | number;
+        now = { ...now, [field]: to };
+        happens({ ListingKey: key, field, from, to, at });
+      }
+    }
+    records.push(now);
+  });
+  return { records, changes, news };
+}
+
+describe('forecast', () => {
+  const tells = fc.subarray([...TELLABLE], { minLength: 1 });
+  it('going back tells what living forwards would have told', () => {
+    let told = 0;
+    fc.assert(
+      fc.property(lives, tells, (all, tell) => {
+        const { records, changes, news } = lived(all, tell);
+        const result = forecast({ search, tell, zone: ZONE, from: FROM, to: TO, records, changes });
+        told += news.length;
+        expect(result.homes).toBe(new Set(news.map(({ key }) => key)).size);
+        expect(result.days).toBe(60);
+        for (const cadence of CADENCES) {
+          const dues = new Set(news.map(({ at }) => nextDue(cadence, cadence === 'atOnce' ? at : at - 1, ZONE, FROM)));
+          expect([cadence, result.messages[cadence]]).toEqual([cadence, dues.size]);
+        }
+      }),
+      { numRuns: 250 },
+    );
+    expect(told).toBeGreaterThan(200);
+  });
+  it('does not mind in which order the changes are given', () => {
+    fc.assert(
+      fc.property(lives, (all) => {
+        const { records, changes } = lived(all, TELLABLE);
+        const replay = { search, tell: TELLABLE, zone: ZONE, from: FROM, to: TO, records };
+        expect(forecast({ ...replay, changes: changes.toReversed() })).toEqual(forecast({ ...replay, changes }));
+      }),
+      { numRuns: 100 },
+    );
+  });
+  it('writes no more often by a slower cadence, and never more messages than there was news', () => {
+    fc.assert(
+      fc.property(lives, (all) => {
+        const { records, changes, news } = lived(all, TELLABLE);
+        const { messages } = forecast({ search, tell: TELLABLE, zone: ZONE, from: FROM, to: TO, records, changes });
+        expect(messages.atOnce).toBeLessThanOrEqual(news.length);
+        expect(messages.eachMorning).toBeLessThanOrEqual(messages.morningAndEvening);
+        expect(messages.weekly).toBeLessThanOrEqual(messages.eachMorning);
+        expect(messages.everyTwoWeeks).toBeLessThanOrEqual(messages.weekly);
+      }),
+      { numRuns: 200 },
+    );
+  });
+  it('recommends with its own figures: at once for little, less often for much', () => {
+    const many = Array.from({ length: 200 }, (_, i): Life => ({
+      price: 400_000,
+      status: 'Active',
+      enters: FROM + i * 7 * 3_600_000 + 1,
+      steps: [],
+    }));
+    const few = many.slice(0, 4);
+    const advised = (all: readonly Life[]): ReturnType<typeof forecast> => {
+      const { records, changes } = lived(all, ['new']);
+      return forecast({ search, tell: ['new'], zone: ZONE, from: FROM, to: TO, records, changes });
+    };
+    expect(advised(few)).toMatchObject({ recommended: 'atOnce', homes: 4 });
+    const much = advised(many);
+    expect(much.recommended).toBe('weekly');
+    expect(much.reason).toContain(String(much.messages.eachMorning));
+    expect(much.homesAWeek).toBeCloseTo(200 / (60 / 7), 1);
+  });
+});
