@@ -25,7 +25,12 @@ export function OtherFeed({ feed }: { readonly feed: FeedState }) {
           Read another feed …
         </Button>
         {feed.chosen && (
-          <Button size="small" type="text" loading={reset.isPending} onClick={() => reset.mutate(undefined, { onError: failed })}>
+          <Button
+            size="small"
+            type="text"
+            disabled={reset.isPending}
+            onClick={() => reset.mutate(undefined, { onError: failed })}
+          >
             Back to the feed that this came with
           </Button>
         )}
@@ -44,8 +49,8 @@ export function OtherFeed({ feed }: { readonly feed: FeedState }) {
         files’ listings stay.
       </p>
       <div className="feed-actions">
-        <Button type="primary" htmlType="submit" loading={choose.isPending}>
-          Read this feed
+        <Button type="primary" htmlType="submit" disabled={choose.isPending}>
+          {choose.isPending ? 'Asking it …' : 'Read this feed'}
         </Button>
         <Button onClick={() => setOpen(false)}>Leave it</Button>
       </div>
