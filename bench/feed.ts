@@ -44,7 +44,7 @@ async function readPages(database: DataSource): Promise<Measured> {
   const feed = fork(new URL('feedPages.ts', import.meta.url), [PAGES, PAGE, NOW].map(String), { execArgv: ['--import', 'tsx'] });
   const asked: number[] = [];
   const port = await new Promise<number>((resolve) =>
-    feed.on('message', (message: { port: number } | { page: number; at: number }) => {
+    feed.on('message', (message: { port: number } | { at: number }) => {
       if ('port' in message) resolve(message.port);
       else asked.push(message.at);
     }),

@@ -29,7 +29,7 @@ const server = createServer((request, response) => {
     const asked = /gt (\S+?) or/.exec(searchParams.get('$filter') ?? '')?.[1] ?? '';
     const page = Math.max(0, Math.ceil((Date.parse(asked) + 1 - start) / size));
     body = bodies[page] ?? EMPTY;
-    process.send?.({ page, at: performance.timeOrigin + performance.now() });
+    process.send?.({ at: performance.timeOrigin + performance.now() });
   }
   response.writeHead(200, { 'content-type': 'application/json' });
   response.end(body);

@@ -96,10 +96,14 @@ interface Answer {
   readonly next: string | null;
 }
 
+export function isMoment(value: unknown): boolean {
+  return typeof value === 'string' && !Number.isNaN(Date.parse(value));
+}
+
 /** The place of a page's last record, whatever their order; a record without a moment has none. */
 export function lastOf(raws: readonly Raw[], key: string): Place | null {
   return raws
-    .filter((raw) => !Number.isNaN(Date.parse(String(raw['ModificationTimestamp']))))
+    .filter((raw) => isMoment(raw['ModificationTimestamp']))
     .map((raw) => ({ at: String(raw['ModificationTimestamp']), key: String(raw[key]) }))
     .reduce<Place | null>((last, place) => (last ? later(last, place) : place), null);
 }

@@ -1,4 +1,5 @@
 import { PROPERTY_TYPES, STATUSES, STORED_FIELDS } from '@perambula/core';
+import { isMoment } from './feed.source.js';
 import type { Raw } from './feed.source.js';
 
 /** A feed's record as it is written: what is asked of the database by column, and all that may be kept as JSON. */
@@ -70,10 +71,6 @@ export function readRecord(raw: Raw): ReadListing {
     enteredAt: isMoment(raw['OriginalEntryTimestamp']) ? new Date(String(raw['OriginalEntryTimestamp'])) : modifiedAt,
     json: Buffer.from(JSON.stringify(raw)),
   };
-}
-
-function isMoment(value: unknown): boolean {
-  return typeof value === 'string' && !Number.isNaN(Date.parse(value));
 }
 
 /**

@@ -21,7 +21,7 @@ export class RecordsSource {
   ) {}
 
   async media(listingKey: string): Promise<ListingMedia> {
-    const rows = await this.rows(listingKey);
+    const rows = await rowsOf(listingKey, await this.settings.current());
     return {
       pictures: rows.filter(isPhoto).map(({ ShortDescription }) => ShortDescription),
       documents: rows.filter(isDocument).map((row) => ({ title: row.ShortDescription, file: fileOf(row) })),
@@ -30,10 +30,10 @@ export class RecordsSource {
 
   /** A listing's picture by its place, as `0.svg` or `0.png`; null when it has none there. */
   async picture(listingKey: string, file: string): Promise<{ body: Buffer; type: string } | null> {
-    const { chosen, ...feed } = await this.settings.current();
+    const feed = await this.settings.current();
     // the demo's own feed draws its pictures as either, and need not be asked first
-    const row = chosen
-      ? (await this.rows(listingKey)).filter(isPhoto)[parseInt(file)]
+    const row = feed.chosen
+      ? (await rowsOf(listingKey, feed)).filter(isPhoto)[parseInt(file)]
       : { MediaURL: `/media/${listingKey}/${file}` };
     if (!row) return null;
     const response = await fileAt(row, feed);
@@ -43,8 +43,9 @@ export class RecordsSource {
 
   /** A document as it is kept, or null when the listing has no such one. */
   async document(listingKey: string, file: string): Promise<Buffer | null> {
-    const row = (await this.rows(listingKey)).filter(isDocument).find((each) => fileOf(each) === file);
-    const response = row && (await fileAt(row, await this.settings.current()));
+    const feed = await this.settings.current();
+    const row = (await rowsOf(listingKey, feed)).filter(isDocument).find((each) => fileOf(each) === file);
+    const response = row && (await fileAt(row, feed));
     return response?.ok ? Buffer.from(await response.arrayBuffer()) : null;
   }
 
@@ -54,14 +55,13 @@ export class RecordsSource {
     const response = await ask(`${url}/records/${encodeURIComponent(parcelNumber)}`, token);
     return response.ok ? ((await response.json()) as PublicRecord) : null;
   }
+}
 
-  /** The Media resource's rows of a listing, from the feed that is read. */
-  private async rows(listingKey: string): Promise<readonly MediaRow[]> {
-    const { root, token } = await this.settings.current();
-    const filter = encodeURIComponent(`ResourceRecordKey eq '${listingKey.replaceAll("'", "''")}'`);
-    const response = await ask(`${root}/Media?$filter=${filter}&$orderby=Order`, token);
-    return response.ok ? ((await response.json()) as { value: readonly MediaRow[] }).value : [];
-  }
+/** The Media resource's rows of a listing. */
+async function rowsOf(listingKey: string, { root, token }: FeedAddress): Promise<readonly MediaRow[]> {
+  const filter = encodeURIComponent(`ResourceRecordKey eq '${listingKey.replaceAll("'", "''")}'`);
+  const response = await ask(`${root}/Media?$filter=${filter}&$orderby=Order`, token);
+  return response.ok ? ((await response.json()) as { value: readonly MediaRow[] }).value : [];
 }
 
 function isPhoto({ MediaCategory }: MediaRow): boolean {
@@ -77,10 +77,7 @@ function fileOf({ MediaURL }: MediaRow): string {
 }
 
 /** A row's file. The feed's token goes to the feed only, not to whoever keeps files for it. */
-function fileAt(
-  { MediaURL }: Pick<MediaRow, 'MediaURL'>,
-  { root, token }: Pick<FeedAddress, 'root' | 'token'>,
-): Promise<Response> {
+function fileAt({ MediaURL }: Pick<MediaRow, 'MediaURL'>, { root, token }: FeedAddress): Promise<Response> {
   const url = new URL(MediaURL, root);
   return ask(url.href, url.origin === new URL(root).origin ? token : null);
 }
