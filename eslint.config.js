@@ -13,6 +13,7 @@ export default tseslint.config(
       '.dependency-cruiser.cjs',
       '**/*.d.mts',
       'server/src/testing/*.mjs',
+      'core/assembly/**',
     ],
   },
   ...tseslint.configs.strictTypeChecked,

@@ -69,6 +69,8 @@ export function requirePackages() {
 export function requireBuild() {
   const stamp = join(ROOT, 'node_modules', '.perambula-build');
   const sources = ['core', 'contract', 'county', 'server', 'web'].flatMap((workspace) => [
+    join(ROOT, workspace, 'assembly'),
+    join(ROOT, workspace, 'asconfig.json'),
     join(ROOT, workspace, 'src'),
     join(ROOT, workspace, 'package.json'),
   ]);

@@ -1,9 +1,12 @@
 export * from './alerts/cadence.js';
 export * from './alerts/change.js';
 export * from './alerts/forecast.js';
-export * from './engine/columns.js';
+export type { Kernel } from './engine/kernel.js';
+export { plainKernel } from './engine/plainKernel.js';
+export { readSnapshot, writeSnapshot } from './engine/snapshot.js';
+export { wasmKernel } from './engine/wasmKernel.js';
 export * from './engine/engine.js';
-export * from './engine/order.js';
+
 export * from './figures/summary.js';
 export * from './geo/distance.js';
 export * from './geo/inside.js';

@@ -3,24 +3,27 @@ import type { Field } from '../listing/fields.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { dayNumber } from '../time/period.js';
-import { grown, hasBit, setBit, wordsFor } from './bitset.js';
+import { hasBit, setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
-import { RowIndex } from './rowIndex.js';
+import { ChangeLog } from './changeLog.js';
+import { PLACES_PER_DEGREE } from '../geo/raster.js';
+import { zeroBits } from './kernel.js';
+import type { Kernel, Places } from './kernel.js';
+import { BLANK, NOT_APPLICABLE, NumberColumn } from './numberColumn.js';
+import { WordIndex } from './wordIndex.js';
 
-/** A number, money, date or timestamp: integers scaled to the field's precision, BLANK or NOT_APPLICABLE. */
+/** A number, money, date or timestamp, scaled to whole numbers. */
 export interface OrderedColumn {
   readonly type: 'ordered';
-  values: Float64Array;
-  readonly index: RowIndex;
+  readonly numbers: NumberColumn;
 }
 
-/** One choice a row: a code into `labels`; 0 is blank, 1 is not applicable. */
+/** One choice a row, as its label's code. */
 export interface ChoiceColumn {
   readonly type: 'choice';
-  codes: Uint16Array;
-  readonly labels: (string | null)[];
+  readonly codes: NumberColumn;
+  readonly labels: string[];
   readonly codeOf: Map<string, number>;
-  readonly index: RowIndex;
 }
 
 /** Many choices a row: a bitset for each. */
@@ -34,32 +37,11 @@ export interface ChoicesColumn {
 /** Text as it stands; null where blank, undefined where not applicable. */
 export interface TextColumn {
   readonly type: 'text';
-  readonly texts: (string | null | undefined)[];
-}
-
-type PlainOrdered = Omit<OrderedColumn, 'index'>;
-type PlainChoice = Omit<ChoiceColumn, 'index'>;
-
-/** The columns' contents without their indexes. */
-export interface ColumnsSnapshot {
-  readonly rows: number;
-  readonly capacity: number;
-  readonly keys: readonly string[];
-  readonly live: Bits;
-  readonly placed: Bits;
-  readonly positions: Float64Array;
-  readonly kinds: PlainChoice;
-  readonly columns: readonly (readonly [string, PlainOrdered | PlainChoice | ChoicesColumn | TextColumn])[];
+  texts: (string | null | undefined)[];
+  readonly words: WordIndex;
 }
 
 export type Column = OrderedColumn | ChoiceColumn | ChoicesColumn | TextColumn;
-
-/** What an ordered column holds where there is no value: beyond all values, so that they sort apart. */
-export const BLANK = Infinity;
-export const NOT_APPLICABLE = -Infinity;
-
-export const BLANK_CODE = 0;
-export const NOT_APPLICABLE_CODE = 1;
 
 /** A number scaled to a field's precision; whole when it is a multiple of the precision's step. */
 export function scaled(value: number, precision = 1): number {
@@ -68,25 +50,46 @@ export function scaled(value: number, precision = 1): number {
   return Math.abs(exact - whole) < 1e-6 ? whole : exact;
 }
 
+/** A moment as timestamp columns hold it: seconds since 1970-01-01T00:00Z. */
+export function seconds(milliseconds: number): number {
+  return milliseconds / 1000;
+}
+
+const FIRST_ROWS = 1024;
+
 /** The listings by column. Rows are never moved: a listing keeps its row, a removed one is only marked. */
 export class Columns {
   rows = 0;
-  private capacity = 0;
+  capacity = 0;
   keys: string[] = [];
+  readonly changes = new ChangeLog();
+  live: Bits = new Int32Array(0);
+  placed: Bits = new Int32Array(0);
+  /** Interleaved longitude, latitude in degrees, where a listing has a position. */
+  positions: Float64Array = new Float64Array(0);
+  /** The same, rounded. */
+  places: Places = { x: new Int32Array(0), y: new Int32Array(0) };
+  readonly kinds: ChoiceColumn;
   private readonly rowOf = new Map<string, number>();
   private readonly columns = new Map<string, Column>();
-  live: Bits = new Int32Array(0);
-  /** Interleaved longitude, latitude in degrees, where a listing has a position. */
-  positions = new Float64Array(0);
-  placed: Bits = new Int32Array(0);
-  kinds = newChoiceColumn();
 
-  constructor() {
-    for (const field of FIELDS) this.columns.set(field.name, newColumn(field));
+  constructor(readonly kernel: Kernel) {
+    this.kinds = newChoiceColumn(kernel);
+    for (const field of FIELDS) this.columns.set(field.name, newColumn(field, kernel));
+  }
+
+  /** Words of a bitset over all rows that there is room for. */
+  get words(): number {
+    return wordsFor(this.capacity);
   }
 
   column(name: string): Column {
     return this.columns.get(name) as Column;
+  }
+
+  /** All columns with their names, that of the kinds of property first. */
+  named(): [string, Column][] {
+    return [['', this.kinds], ...this.columns];
   }
 
   rowOfKey(key: string): number | undefined {
@@ -102,49 +105,32 @@ export class Columns {
   put(record: ListingRecord): void {
     const key = record.ListingKey;
     const row = this.rowOf.get(key) ?? this.rows++;
-    if (row >= this.capacity) this.grow(Math.max(1024, this.capacity * 2));
+    if (row >= this.capacity) this.grow(Math.max(FIRST_ROWS, this.capacity * 2));
     this.keys[row] = key;
     this.rowOf.set(key, row);
     setBit(this.live, row, true);
     const position = positionOf(record);
     setBit(this.placed, row, position !== null);
-    if (position) this.positions.set(position, 2 * row);
-    putCode(this.kinds, row, codeFor(this.kinds, record['PropertyType']));
+    if (position) this.place(row, position);
+    this.kinds.codes.set(row, codeFor(this.kinds, record['PropertyType']));
     for (const field of FIELDS) this.putValue(field, row, record);
+    this.changes.add(row);
   }
 
   remove(key: string): void {
     const row = this.rowOf.get(key);
-    if (row !== undefined) setBit(this.live, row, false);
+    if (row === undefined) return;
+    setBit(this.live, row, false);
+    this.changes.add(row);
   }
 
-  /** All that the columns hold, in what a structured clone can carry; the indexes are made again when needed. */
-  snapshot(): ColumnsSnapshot {
-    const { rows, capacity, keys, live, placed, positions } = this;
-    const columns = [...this.columns].map(([name, column]) => [name, plainOf(column)] as const);
-    return { rows, capacity, keys, live, placed, positions, kinds: plainOf(this.kinds) as PlainChoice, columns };
-  }
-
-  /** Takes the place of what the columns held. */
-  restore(snapshot: ColumnsSnapshot): void {
-    const { rows, capacity, keys, live, placed, positions, kinds, columns } = snapshot;
-    Object.assign(this, {
-      rows,
-      capacity,
-      keys: [...keys],
-      live,
-      placed,
-      positions,
-      kinds: { ...kinds, index: new RowIndex(true) },
-    });
+  /** Takes so many rows, all of them without a value; whoever restores a snapshot fills them. */
+  begin(rows: number, keys: string[]): void {
+    this.grow(Math.max(FIRST_ROWS, (rows + (rows >>> 3) + 127) & ~127));
+    this.rows = rows;
+    this.keys = keys;
     this.rowOf.clear();
     keys.forEach((key, row) => this.rowOf.set(key, row));
-    for (const [name, plain] of columns) {
-      this.columns.set(
-        name,
-        plain.type === 'ordered' || plain.type === 'choice' ? { ...plain, index: new RowIndex(true) } : plain,
-      );
-    }
   }
 
   private putValue(field: Field, row: number, record: ListingRecord): void {
@@ -153,79 +139,96 @@ export class Columns {
     const value = applies ? valueOf(field, record) : undefined;
     switch (column.type) {
       case 'ordered':
-        column.values[row] = applies ? orderedValue(field, value) : NOT_APPLICABLE;
-        column.index.touch(row);
+        column.numbers.set(row, applies ? orderedValue(field, value) : NOT_APPLICABLE);
         break;
       case 'choice':
-        putCode(column, row, applies ? codeFor(column, value) : NOT_APPLICABLE_CODE);
+        column.codes.set(row, applies ? codeFor(column, value) : NOT_APPLICABLE);
         break;
       case 'choices': {
         const values = Array.isArray(value) ? (value as readonly string[]) : [];
         for (const [choice, bits] of column.has) setBit(bits, row, values.includes(choice));
-        for (const choice of values) {
-          let bits = column.has.get(choice);
-          if (!bits) column.has.set(choice, (bits = new Int32Array(wordsFor(this.capacity))));
-          setBit(bits, row, true);
-        }
+        for (const choice of values) if (!column.has.has(choice)) setBit(this.newChoice(column, choice), row, true);
         setBit(column.blank, row, applies && values.length === 0);
         setBit(column.applies, row, applies);
         break;
       }
-      case 'text':
-        column.texts[row] = applies ? ((value as string | null | undefined) ?? null) : undefined;
+      case 'text': {
+        const text = applies ? ((value as string | null | undefined) ?? null) : undefined;
+        if (column.texts[row] !== text) column.words.add(row, text);
+        column.texts[row] = text;
+      }
     }
+  }
+
+  /** The bits of a choice that no row had so far. */
+  newChoice(column: ChoicesColumn, choice: string): Bits {
+    const bits = zeroBits(this.kernel, this.words);
+    column.has.set(choice, bits);
+    return bits;
   }
 
   private grow(capacity: number): void {
     this.capacity = capacity;
-    this.live = grown(this.live, capacity);
-    this.placed = grown(this.placed, capacity);
+    this.live = this.grown(this.live);
+    this.placed = this.grown(this.placed);
     const positions = new Float64Array(2 * capacity);
     positions.set(this.positions);
     this.positions = positions;
-    this.kinds.codes = grownCodes(this.kinds.codes, capacity);
+    this.places = { x: this.grownPlaces(this.places.x), y: this.grownPlaces(this.places.y) };
+    this.kinds.codes.grow(capacity);
     for (const column of this.columns.values()) {
-      if (column.type === 'ordered') {
-        const values = new Float64Array(capacity);
-        values.set(column.values);
-        column.values = values;
-      } else if (column.type === 'choice') {
-        column.codes = grownCodes(column.codes, capacity);
-      } else if (column.type === 'choices') {
-        column.blank = grown(column.blank, capacity);
-        column.applies = grown(column.applies, capacity);
-        for (const [choice, bits] of column.has) column.has.set(choice, grown(bits, capacity));
+      if (column.type === 'ordered') column.numbers.grow(capacity);
+      else if (column.type === 'choice') column.codes.grow(capacity);
+      else if (column.type === 'choices') {
+        column.blank = this.grown(column.blank);
+        column.applies = this.grown(column.applies);
+        for (const [choice, bits] of column.has) column.has.set(choice, this.grown(bits));
       }
     }
   }
+
+  private place(row: number, position: readonly [number, number]): void {
+    this.positions.set(position, 2 * row);
+    this.places.x[row] = Math.round(position[0] * PLACES_PER_DEGREE);
+    this.places.y[row] = Math.round(position[1] * PLACES_PER_DEGREE);
+  }
+
+  private grownPlaces(places: Int32Array): Int32Array {
+    const { buffer, byteOffset } = this.kernel.take(4 * this.capacity);
+    const larger = new Int32Array(buffer, byteOffset, this.capacity);
+    larger.set(places);
+    this.kernel.give(places);
+    return larger;
+  }
+
+  private grown(bits: Bits): Bits {
+    const larger = zeroBits(this.kernel, this.words);
+    larger.set(bits);
+    this.kernel.give(bits);
+    return larger;
+  }
 }
 
-function plainOf(column: Column): PlainOrdered | PlainChoice | ChoicesColumn | TextColumn {
-  if (column.type === 'choices' || column.type === 'text') return column;
-  const { index: _index, ...plain } = column;
-  return plain;
+function newChoiceColumn(kernel: Kernel): ChoiceColumn {
+  return { type: 'choice', codes: new NumberColumn(kernel), labels: [], codeOf: new Map() };
 }
 
-function newChoiceColumn(): ChoiceColumn {
-  return { type: 'choice', codes: new Uint16Array(0), labels: [null, null], codeOf: new Map(), index: new RowIndex() };
-}
-
-function newColumn(field: Field): Column {
+function newColumn(field: Field, kernel: Kernel): Column {
   switch (field.type) {
     case 'choice':
     case 'yesNo':
-      return newChoiceColumn();
+      return newChoiceColumn(kernel);
     case 'choices':
       return { type: 'choices', has: new Map(), blank: new Int32Array(0), applies: new Int32Array(0) };
     case 'text':
-      return { type: 'text', texts: [] };
+      return { type: 'text', texts: [], words: new WordIndex() };
     default:
-      return { type: 'ordered', values: new Float64Array(0), index: new RowIndex() };
+      return { type: 'ordered', numbers: new NumberColumn(kernel) };
   }
 }
 
 function codeFor(column: ChoiceColumn, value: FieldValue): number {
-  if (value == null) return BLANK_CODE;
+  if (value == null) return BLANK;
   const label = String(value);
   let code = column.codeOf.get(label);
   if (code === undefined) {
@@ -235,20 +238,9 @@ function codeFor(column: ChoiceColumn, value: FieldValue): number {
   return code;
 }
 
-function putCode(column: ChoiceColumn, row: number, code: number): void {
-  column.codes[row] = code;
-  column.index.touch(row);
-}
-
 function orderedValue(field: Field, value: FieldValue): number {
   if (value == null) return BLANK;
   if (field.type === 'date') return dayNumber(String(value));
-  if (field.type === 'timestamp') return Date.parse(String(value));
+  if (field.type === 'timestamp') return seconds(Date.parse(String(value)));
   return scaled(Number(value), field.precision);
-}
-
-function grownCodes(codes: Uint16Array, capacity: number): Uint16Array {
-  const larger = new Uint16Array(capacity);
-  larger.set(codes);
-  return larger;
 }

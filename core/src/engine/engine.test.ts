@@ -5,20 +5,16 @@ import { mustLines } from '../search/document.js';
 import type { Search } from '../search/document.js';
 import { contains, evaluateLine, inReach, judge, standingOf } from '../search/evaluate.js';
 import { listings, searches, TIME } from '../testing/randomListings.js';
+import { simdKernel } from '../testing/simdKernel.js';
 import { Engine } from './engine.js';
 import type { Count, ResultSet } from './engine.js';
-import { ordered } from './order.js';
+import { plainKernel } from './plainKernel.js';
 
-function engineOf(records: readonly ListingRecord[]): Engine {
-  const engine = new Engine();
+const simd = await simdKernel();
+
+function engineOf(records: readonly ListingRecord[], kernel = plainKernel()): Engine {
+  const engine = new Engine(kernel);
   engine.put(records);
-  return engine;
-}
-
-/** The same from a snapshot, which has its columns' rows indexed by value where so few new ones are compared one by one. */
-function indexedEngineOf(records: readonly ListingRecord[]): Engine {
-  const engine = new Engine();
-  engine.restore(structuredClone(engineOf(records).snapshot()));
   return engine;
 }
 
@@ -59,7 +55,7 @@ describe('Engine', () => {
     fc.assert(
       fc.property(listings, searches, (records, search) => {
         const { missed: _missed, ...oracle } = countRowByRow(search, records);
-        for (const engine of [engineOf(records), indexedEngineOf(records)]) {
+        for (const engine of [engineOf(records), engineOf(records, simd)]) {
           const { bounds: _bounds, ...count } = engine.count(search, TIME);
           expect(withoutMembers(count as Count)).toEqual(oracle);
         }
@@ -71,7 +67,7 @@ describe('Engine', () => {
   it('gives the same figures when lines are asked for again after listings changed', () => {
     fc.assert(
       fc.property(listings, listings, searches, (before, after, search) => {
-        const engine = indexedEngineOf(before);
+        const engine = engineOf(before, simd);
         engine.count(search, TIME);
         engine.put(after);
         const removed = after.slice(0, 3).map(({ ListingKey }) => ListingKey);
@@ -92,14 +88,15 @@ describe('Engine', () => {
         const engine = engineOf(records);
         const count = engine.count(search, TIME);
         for (const set of ['fit', 'unknown', 'missByOne'] as const satisfies readonly ResultSet[])
-          expect(engine.select(search, set, TIME)).toHaveLength(count[set]);
+          expect(engine.find(search, TIME, { set }).keys).toHaveLength(count[set]);
         expect(
           engine
-            .select(search, 'missByOne', TIME)
-            .map(({ key }) => key)
+            .find(search, TIME, { set: 'missByOne' })
+            .keys.map(({ key }) => key)
             .sort(),
         ).toEqual(countRowByRow(search, records).missed);
-        for (const { id, holdsBack } of count.lines) expect(engine.select(search, 'missByOne', TIME, id)).toHaveLength(holdsBack);
+        for (const { id, holdsBack } of count.lines)
+          expect(engine.find(search, TIME, { set: 'missByOne', line: id }).keys).toHaveLength(holdsBack);
       }),
       { numRuns: 300 },
     );
@@ -162,7 +159,7 @@ describe('Engine', () => {
     const engine = engineOf(records);
     const search: Search = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
     const keys = (direction: 'asc' | 'desc'): string[] =>
-      ordered(engine.select(search, 'fit', TIME), [{ field: 'ListPrice', direction }], engine.columns).map(({ key }) => key);
+      engine.find({ ...search, order: [{ field: 'ListPrice', direction }] }, TIME, { set: 'fit' }).keys.map(({ key }) => key);
     expect(keys('asc')).toEqual(['a', 'b', 'd', 'c']);
     expect(keys('desc')).toEqual(['d', 'a', 'b', 'c']);
   });

@@ -2,88 +2,104 @@ import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/fields.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
 import { isEither } from '../search/document.js';
-import type { FieldLine, Is, Line, Scalar } from '../search/document.js';
+import type { EitherMember, FieldLine, Is, Line, Scalar, StatusTime } from '../search/document.js';
 import { testText } from '../search/evaluate.js';
 import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
 import type { Span, TimeContext } from '../time/period.js';
-import { setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
-import { BLANK, BLANK_CODE, NOT_APPLICABLE_CODE, scaled } from './columns.js';
-import type { ValueSpan } from './rowIndex.js';
-import type { ChoiceColumn, ChoicesColumn, Columns, OrderedColumn, TextColumn } from './columns.js';
+import { scaled, seconds } from './columns.js';
+import type { ChoiceColumn, ChoicesColumn, Columns, OrderedColumn } from './columns.js';
+import { takeBits } from './kernel.js';
+import type { Condition, Stretch } from './kernel.js';
+import { textBits } from './textBits.js';
 
-/** A condition over all rows: where it is true, and where it is unknown; false elsewhere. */
-export interface Condition {
-  readonly t: Bits;
+/** Bits of all rows, of which a writer writes those of one stretch. */
+export interface Written extends Condition {
   readonly u: Bits;
 }
 
-/** The rows where a line is true and unknown; an either is SQL's OR, its groups SQL's AND. */
-export function lineBits(line: Line, columns: Columns, time: TimeContext): Condition {
-  return isEither(line) ? or(memberBits(line, columns, time)) : fieldLineBits(line, columns, time);
+export interface Writing {
+  readonly columns: Columns;
+  readonly time: TimeContext;
+  readonly stretch: Stretch;
 }
 
-/** Each member of an either on its own. */
-export function memberBits(line: Line & { either: unknown }, columns: Columns, time: TimeContext): Condition[] {
-  if (!isEither(line)) return [];
-  return line.either.map((member) =>
-    'all' in member ? and(member.all.map((part) => fieldLineBits(part, columns, time))) : fieldLineBits(member, columns, time),
+/** Writes the rows of a stretch where a line is true and unknown; an either is SQL's OR, its groups SQL's AND. */
+export function writeLine(line: Line, into: Written, writing: Writing): void {
+  if (!isEither(line)) return writeFieldLine(line, into, writing);
+  writeJoined(
+    line.either.map((member) => (part) => writeMember(member, part, writing)),
+    into,
+    writing,
+    or,
   );
 }
 
-function or(conditions: readonly Condition[]): Condition {
-  return combined(
-    conditions,
-    (a, b) => a | b,
-    (tA, uA, tB, uB) => (uA | uB) & ~(tA | tB),
+/** Writes the rows of a stretch where one member of an either is true and unknown. */
+export function writeMember(member: EitherMember, into: Written, writing: Writing): void {
+  if (!('all' in member)) return writeFieldLine(member, into, writing);
+  writeJoined(
+    member.all.map((line) => (part) => writeFieldLine(line, part, writing)),
+    into,
+    writing,
+    and,
   );
 }
 
-function and(conditions: readonly Condition[]): Condition {
-  return combined(
-    conditions,
-    (a, b) => a & b,
-    (tA, uA, tB, uB) => (tA | uA) & (tB | uB) & ~(tA & tB),
-  );
+type Join = (t: Bits, u: Bits, otherT: Bits, otherU: Bits, w: number) => void;
+
+function or(t: Bits, u: Bits, otherT: Bits, otherU: Bits, w: number): void {
+  const both = (t[w] as number) | (otherT[w] as number);
+  u[w] = ((u[w] as number) | (otherU[w] as number)) & ~both;
+  t[w] = both;
 }
 
-function combined(
-  conditions: readonly Condition[],
-  join: (a: number, b: number) => number,
-  joinUnknown: (tA: number, uA: number, tB: number, uB: number) => number,
-): Condition {
-  const [first, ...rest] = conditions as [Condition, ...Condition[]];
-  const t = first.t.slice();
-  const u = first.u.slice();
-  for (const other of rest) {
-    for (let w = 0; w < t.length; w++) {
-      const [tA, uA, tB, uB] = [t[w] as number, u[w] as number, other.t[w] as number, other.u[w] as number];
-      u[w] = joinUnknown(tA, uA, tB, uB);
-      t[w] = join(tA, tB);
-    }
+function and(t: Bits, u: Bits, otherT: Bits, otherU: Bits, w: number): void {
+  const [a, b] = [t[w] as number, otherT[w] as number];
+  u[w] = (a | (u[w] as number)) & (b | (otherU[w] as number)) & ~(a & b);
+  t[w] = a & b;
+}
+
+/** Writes the first part where it belongs and joins each of the others to it. */
+function writeJoined(
+  parts: readonly ((into: Written) => void)[],
+  into: Written,
+  { columns: { kernel, words }, stretch }: Writing,
+  join: Join,
+): void {
+  const [first, ...others] = parts;
+  first?.(into);
+  if (others.length === 0) return;
+  const other = { t: takeBits(kernel, words), u: takeBits(kernel, words) };
+  for (const write of others) {
+    write(other);
+    for (let w = stretch.first; w < stretch.end; w++) join(into.t, into.u, other.t, other.u, w);
   }
-  return { t, u };
+  kernel.give(other.t);
+  kernel.give(other.u);
 }
 
-function fieldLineBits(line: FieldLine, columns: Columns, time: TimeContext): Condition {
-  const field = fieldOf(line.field) as Field;
-  const condition = testBits(line.is, field, columns, time);
-  if (line.blanks === 'pass') condition.t.forEach((word, w) => (condition.t[w] = word | (condition.u[w] as number)));
-  if (line.blanks === 'pass' || line.blanks === 'fail') condition.u.fill(0);
-  return condition;
+function writeFieldLine(line: FieldLine, into: Written, writing: Writing): void {
+  writeTest(line.is, fieldOf(line.field) as Field, into, writing);
+  if (line.blanks !== 'pass' && line.blanks !== 'fail') return;
+  const { t, u } = into;
+  for (let w = writing.stretch.first; w < writing.stretch.end; w++) {
+    if (line.blanks === 'pass') t[w] = (t[w] as number) | (u[w] as number);
+    u[w] = 0;
+  }
 }
 
-function testBits(is: Is, field: Field, columns: Columns, time: TimeContext): Condition {
-  const column = columns.column(field.name);
+function writeTest(is: Is, field: Field, into: Written, writing: Writing): void {
+  const column = writing.columns.column(field.name);
   switch (column.type) {
     case 'ordered':
-      return orderedBits(is, field, column, columns.rows, time);
+      return writeOrdered(is, field, column, into, writing);
     case 'choice':
-      return 'oneOf' in is ? statusBits(is.oneOf, columns, time) : choiceBits(is, column, columns.rows);
+      return 'oneOf' in is ? writeStatuses(is.oneOf, into, writing) : writeChoice(is, field, column, into, writing);
     case 'choices':
-      return choicesBits(is, column, columns.rows);
+      return writeChoices(is, column, into, writing);
     case 'text':
-      return textBits(is, column, columns.rows);
+      return textBits(is, column, into, writing);
   }
 }
 
@@ -91,25 +107,21 @@ function testBits(is: Is, field: Field, columns: Columns, time: TimeContext): Co
 const LEAST = -Number.MAX_VALUE;
 const MOST = Number.MAX_VALUE;
 
-function empty(rows: number): Bits {
-  return new Int32Array(wordsFor(rows));
-}
-
-function orderedBits(is: Is, field: Field, { index, values }: OrderedColumn, rows: number, time: TimeContext): Condition {
-  const within = (...span: ValueSpan): Bits => index.within([span], values, rows);
-  if ('blank' in is) return { t: is.blank ? within(BLANK, BLANK) : within(LEAST, MOST), u: empty(rows) };
+function writeOrdered(is: Is, field: Field, { numbers }: OrderedColumn, { t, u }: Written, { time, stretch }: Writing): void {
+  const unknown = numbers.blanks > 0 && !('blank' in is) ? u : null;
+  if (!unknown) u.fill(0, stretch.first, stretch.end);
+  if ('blank' in is) {
+    if (is.blank) numbers.scanBlank(t, 'put', stretch);
+    else numbers.scan(LEAST, MOST, t, null, 'put', stretch);
+    return;
+  }
   const { from, to } = spanOf(is, field, time);
-  const named = within(Math.max(from, LEAST), Math.min(to, MOST));
-  const t = 'not' in is ? without(within(LEAST, MOST), named) : named;
-  return { t, u: within(BLANK, BLANK) };
-}
-
-function without(bits: Bits, others: Bits): Bits {
-  return bits.map((word, w) => word & ~(others[w] as number));
+  if ('not' in is) numbers.scan(LEAST, MOST, t, unknown, 'put', stretch);
+  numbers.scan(from, to, t, 'not' in is ? null : unknown, 'not' in is ? 'take' : 'put', stretch);
 }
 
 /** The closed span of column values that a test names; `not` names what it leaves out. */
-function spanOf(is: Is, field: Field, time: TimeContext): Span<number> {
+export function spanOf(is: Is, field: Field, time: TimeContext): Span<number> {
   const low = (end: Scalar): number => columnValue(end, 'first', field, time);
   const high = (end: Scalar): number => columnValue(end, 'last', field, time);
   if ('atLeast' in is) return { from: low(is.atLeast), to: MOST };
@@ -117,90 +129,91 @@ function spanOf(is: Is, field: Field, time: TimeContext): Span<number> {
   if ('between' in is) return { from: low(is.between[0]), to: high(is.between[1]) };
   if ('equals' in is) return { from: low(is.equals), to: high(is.equals) };
   if ('not' in is) return { from: low(is.not), to: high(is.not) };
-  const span = field.type === 'date' ? daysOf : instantsOf;
-  if ('last' in is) return span('last', is.last, time);
-  if ('next' in is) return span('next', is.next, time);
+  if ('last' in is) return periodSpan('last', is.last, field, time);
+  if ('next' in is) return periodSpan('next', is.next, field, time);
   return { from: MOST, to: LEAST };
+}
+
+function periodSpan(direction: 'last' | 'next', period: string, field: Field, time: TimeContext): Span<number> {
+  if (field.type === 'date') return daysOf(direction, period, time);
+  const { from, to } = instantsOf(direction, period, time);
+  return { from: seconds(from), to: seconds(to) };
 }
 
 function columnValue(end: Scalar, which: 'first' | 'last', field: Field, { zone }: TimeContext): number {
   if (field.type === 'date') return dayNumber(String(end));
-  if (field.type === 'timestamp') return instantOf(String(end), which, zone);
+  if (field.type === 'timestamp') return seconds(instantOf(String(end), which, zone));
   return scaled(Number(end), field.precision);
 }
 
-function choiceBits(is: Is, { index, codes, labels }: ChoiceColumn, rows: number): Condition {
-  const wanted = labels.flatMap((label, code): ValueSpan[] => (isWanted(is, label, code) ? [[code, code]] : []));
-  return {
-    t: index.within(wanted, codes, rows),
-    u: 'blank' in is ? empty(rows) : index.within([[BLANK_CODE, BLANK_CODE]], codes, rows),
-  };
+function writeChoice(is: Is, field: Field, { codes, labels }: ChoiceColumn, { t, u }: Written, { stretch }: Writing): void {
+  if ('blank' in is) {
+    u.fill(0, stretch.first, stretch.end);
+    if (is.blank) codes.scanBlank(t, 'put', stretch);
+    else codes.scan(0, labels.length, t, null, 'put', stretch);
+    return;
+  }
+  const unknown = codes.blanks > 0 ? u : null;
+  if (!unknown) u.fill(0, stretch.first, stretch.end);
+  codes.scan(1, 0, t, unknown, 'put', stretch);
+  for (const [from, to] of runsOf(labels, (label) => testChoice(is, field, label))) codes.scan(from, to, t, null, 'add', stretch);
 }
 
-function isWanted(is: Is, label: string | null, code: number): boolean {
-  if (code === NOT_APPLICABLE_CODE) return false;
-  if ('blank' in is) return (code === BLANK_CODE) === is.blank;
-  return code !== BLANK_CODE && testChoice(is, String(label));
+/** Runs of codes, both ends included, whose labels pass. */
+function runsOf(labels: readonly string[], passes: (label: string) => boolean): (readonly [number, number])[] {
+  const runs: [number, number][] = [];
+  labels.forEach((label, code) => {
+    if (!passes(label)) return;
+    const last = runs[runs.length - 1];
+    if (last && last[1] === code - 1) last[1] = code;
+    else runs.push([code, code]);
+  });
+  return runs;
 }
 
-function testChoice(is: Is, label: string): boolean {
+function testChoice(is: Is, field: Field, label: string): boolean {
   if ('yes' in is) return label === String(is.yes);
+  if (field.type === 'text') return testText(is, label);
   if ('equals' in is) return label === is.equals;
   if ('not' in is) return label !== is.not;
   if ('anyOf' in is) return is.anyOf.includes(label);
   return 'noneOf' in is ? !is.noneOf.includes(label) : false;
 }
 
-function statusBits(
-  entries: readonly { status: keyof typeof STATUS_DATE_FIELD; last?: string }[],
-  columns: Columns,
-  time: TimeContext,
-): Condition {
-  const column = columns.column('Status') as ChoiceColumn;
-  return or(
-    entries.map(({ status, last }) => {
-      const now = choiceBits({ equals: status }, column, columns.rows);
-      if (last === undefined) return now;
-      const field = fieldOf(STATUS_DATE_FIELD[status]) as Field;
-      return and([now, testBits({ last }, field, columns, time)]);
+function writeStatuses(entries: readonly StatusTime[], into: Written, writing: Writing): void {
+  const status = fieldOf('Status') as Field;
+  const column = writing.columns.column('Status') as ChoiceColumn;
+  writeJoined(
+    entries.map((entry) => (part) => {
+      const now = (here: Written): void => writeChoice({ equals: entry.status }, status, column, here, writing);
+      const { last } = entry;
+      if (last === undefined) return now(part);
+      const date = fieldOf(STATUS_DATE_FIELD[entry.status]) as Field;
+      writeJoined([now, (here) => writeTest({ last }, date, here, writing)], part, writing, and);
     }),
+    into,
+    writing,
+    or,
   );
 }
 
-function choicesBits(is: Is, column: ChoicesColumn, rows: number): Condition {
-  const t = empty(rows);
-  const u = empty(rows);
-  const sought = 'anyOf' in is ? is.anyOf : 'allOf' in is ? is.allOf : 'noneOf' in is ? is.noneOf : [];
-  const bits = sought.map((choice) => column.has.get(choice));
+function writeChoices(is: Is, column: ChoicesColumn, { t, u }: Written, { columns: { kernel }, stretch }: Writing): void {
+  const { applies, blank, has } = column;
+  if ('blank' in is) {
+    kernel.combine(is.blank ? 'and' : 'andNot', applies, blank, t, stretch);
+    u.fill(0, stretch.first, stretch.end);
+    return;
+  }
   const all = 'allOf' in is;
-  const inverted = 'noneOf' in is ? -1 : 0;
-  for (let w = 0; w < t.length; w++) {
-    const applies = column.applies[w] as number;
-    const blank = column.blank[w] as number;
-    if ('blank' in is) {
-      t[w] = applies & (is.blank ? blank : ~blank);
-      continue;
-    }
-    let has = all ? -1 : 0;
-    for (const set of bits) {
-      const word = set ? (set[w] as number) : 0;
-      has = all ? has & word : has | word;
-    }
-    t[w] = (has ^ inverted) & applies & ~blank;
-    u[w] = blank;
+  const sought = 'anyOf' in is ? is.anyOf : all ? is.allOf : 'noneOf' in is ? is.noneOf : [];
+  t.fill(all ? -1 : 0, stretch.first, stretch.end);
+  for (const choice of sought) {
+    const bits = has.get(choice);
+    if (bits) kernel.combine(all ? 'and' : 'or', t, bits, t, stretch);
+    else if (all) t.fill(0, stretch.first, stretch.end);
   }
-  return { t, u };
-}
-
-function textBits(is: Is, column: TextColumn, rows: number): Condition {
-  const t = empty(rows);
-  const u = empty(rows);
-  for (let row = 0; row < rows; row++) {
-    const text = column.texts[row];
-    if (text === undefined) continue;
-    if ('blank' in is) setBit(t, row, (text === null) === is.blank);
-    else if (text === null) setBit(u, row, true);
-    else if (testText(is, text)) setBit(t, row, true);
-  }
-  return { t, u };
+  if ('noneOf' in is) kernel.combine('andNot', applies, t, t, stretch);
+  else kernel.combine('and', t, applies, t, stretch);
+  kernel.combine('andNot', t, blank, t, stretch);
+  kernel.combine('or', blank, blank, u, stretch);
 }

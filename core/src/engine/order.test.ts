@@ -5,7 +5,6 @@ import type { Order } from '../search/document.js';
 import { readSearch } from '../search/read.js';
 import { listings, TIME } from '../testing/randomListings.js';
 import { Engine } from './engine.js';
-import { ordered } from './order.js';
 
 const ALL = readSearch({
   version: 1,
@@ -19,7 +18,7 @@ const ALL = readSearch({
 function keysIn(records: readonly ListingRecord[], order: readonly Order[]): string[] {
   const engine = new Engine();
   engine.put(records);
-  return ordered(engine.select(ALL, 'fit', TIME), order, engine.columns).map(({ key }) => key);
+  return engine.find({ ...ALL, order }, TIME, { set: 'fit' }).keys.map(({ key }) => key);
 }
 
 const home = (ListingKey: string, fields: object): ListingRecord => ({

@@ -1,4 +1,5 @@
 import { distance, METRES_PER_MILE } from '../geo/distance.js';
+import type { LonLat } from '../geo/distance.js';
 import { metresToRing } from '../geo/inside.js';
 import { fieldOf, valueOf } from '../listing/fields.js';
 import type { Field } from '../listing/fields.js';
@@ -21,7 +22,8 @@ export interface Miss {
   readonly nearness: number;
 }
 
-const UNMEASURED = 2;
+/** The nearness of what cannot be measured. */
+export const UNMEASURED = 2;
 
 /** How far a listing is from the one line, or bounds, that it misses. */
 export function missOf(search: Search, record: ListingRecord, missed: string): Miss {
@@ -45,10 +47,21 @@ function missOfLine(line: FieldLine, record: ListingRecord): Miss {
       nearness: UNMEASURED,
     };
   }
-  const over = value > limits[1];
-  const by = Math.round(Math.abs(value - (over ? limits[1] : limits[0])) * 10000) / 10000;
-  const nearness = by / Math.max(1, Math.abs(over ? limits[1] : limits[0]));
-  return { id: line.id, by, unit: unitOf(field), text: sayMiss(by, over, field), nearness };
+  const { by, over } = gap(value, limits);
+  return { id: line.id, by, unit: unitOf(field), text: sayMiss(by, over, field), nearness: nearnessOfValue(line, value) };
+}
+
+/** How near a value comes to a line's limit, as a share of that limit. */
+export function nearnessOfValue(line: FieldLine, value: number): number {
+  const limits = limitsOf(line);
+  if (!limits) return UNMEASURED;
+  const { by, over } = gap(value, limits);
+  return by / Math.max(1, Math.abs(over ? limits[1] : limits[0]));
+}
+
+function gap(value: number, [low, high]: readonly [number, number]): { by: number; over: boolean } {
+  const over = value > high;
+  return { by: Math.round(Math.abs(value - (over ? high : low)) * 10000) / 10000, over };
 }
 
 function limitsOf({ is }: FieldLine): readonly [number, number] | null {
@@ -84,12 +97,8 @@ function sayMiss(by: number, over: boolean, field: Field): string {
 
 function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 'keepOut'): Miss {
   const position = positionOf(record);
-  const bounds = search.bounds.filter(({ mode }) => mode === (missed === 'keepIn' ? 'in' : 'out'));
   if (!position) return { id: missed, by: null, unit: 'mi', text: 'place not known', nearness: UNMEASURED };
-  const metres = bounds
-    .filter(({ shape }) => missed === 'keepIn' || contains(shape, ...position))
-    .map(({ shape }) => metresToEdge(shape, position));
-  const by = metres.length > 0 ? Math.min(...metres) : 0;
+  const by = metresToBounds(search, position, missed);
   const miles = by / METRES_PER_MILE;
   const where = missed === 'keepIn' ? 'outside' : 'inside what you keep out';
   const said =
@@ -97,6 +106,20 @@ function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 
       ? `${Math.max(1, Math.round(by * 3.28084)).toLocaleString('en-US')} feet`
       : `${miles.toFixed(1)} mile${miles.toFixed(1) === '1.0' ? '' : 's'}`;
   return { id: missed, by: Math.round(by), unit: 'm', text: `${said} ${where}`, nearness: miles };
+}
+
+/** How near a place comes to lying where a search wants it, in miles. */
+export function nearnessOfBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut'): number {
+  return metresToBounds(search, position, missed) / METRES_PER_MILE;
+}
+
+/** Metres to the nearest keep-in, or out of the keep-outs that a place lies in. */
+function metresToBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut'): number {
+  const metres = search.bounds
+    .filter(({ mode }) => mode === (missed === 'keepIn' ? 'in' : 'out'))
+    .filter(({ shape }) => missed === 'keepIn' || contains(shape, ...position))
+    .map(({ shape }) => metresToEdge(shape, position));
+  return metres.length > 0 ? Math.min(...metres) : 0;
 }
 
 function metresToEdge(shape: Shape, [x, y]: readonly [number, number]): number {

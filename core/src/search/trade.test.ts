@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { Engine } from '../engine/engine.js';
-import { ordered } from '../engine/order.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { readSearch } from './read.js';
 import { fits } from './evaluate.js';
@@ -41,7 +40,7 @@ function searchOf(lines: readonly object[], more: object = {}): Search {
 function fitting(records: readonly ListingRecord[], search: Search): string[] {
   const engine = new Engine();
   engine.put(records);
-  const keys = ordered(engine.select(search, 'fit', TIME), search.order, engine.columns).map(({ key }) => key);
+  const keys = engine.find(search, TIME, { set: 'fit' }).keys.map(({ key }) => key);
   const plain = records.filter((record) => fits(search, record, TIME)).map(({ ListingKey }) => ListingKey);
   expect([...keys].sort()).toEqual(plain.sort());
   expect(engine.count(search, TIME).fit).toBe(keys.length);
@@ -100,7 +99,7 @@ describe('a field left blank', () => {
     const engine = new Engine();
     engine.put(homes);
     expect(engine.count(on(), TIME)).toMatchObject({ fit: 1, unknown: 1, missByOne: 1 });
-    expect(engine.select(on(), 'unknown', TIME).map(({ key }) => key)).toEqual(['blank']);
+    expect(engine.find(on(), TIME, { set: 'unknown' }).keys.map(({ key }) => key)).toEqual(['blank']);
   });
   it('passes or fails where the line says so', () => {
     expect(fitting(homes, on({ blanks: 'pass' }))).toEqual(['blank', 'yes']);
@@ -266,7 +265,7 @@ describe('what misses by one line', () => {
   it('names the line and by how much, the nearest first', () => {
     const engine = new Engine();
     engine.put(homes);
-    const missed = engine.select(search, 'missByOne', TIME);
+    const missed = engine.find(search, TIME, { set: 'missByOne' }).keys;
     expect(missed.map(({ key }) => key).sort()).toEqual(['a little over', 'far over', 'half a bath short']);
     const told = homes
       .filter(({ ListingKey }) => missed.some(({ key }) => key === ListingKey))

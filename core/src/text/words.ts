@@ -1,7 +1,12 @@
 import { stemmer } from 'stemmer';
 
+ 
+const BEYOND_ASCII = /[^\x00-\x7f]/;
+
 /** Text as it is compared: lower case, no accents. */
 export function plain(text: string): string {
+  // most texts have no letter beyond ASCII, and lower case is all they need
+  if (!BEYOND_ASCII.test(text)) return text.toLowerCase();
   return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 }
 
@@ -16,5 +21,10 @@ export function wordsOf(text: string): string[] {
 
 /** Words reduced to their stems by Porter's algorithm (M. F. Porter, 1980), so that "gardens" finds "garden". */
 export function stemsOf(text: string): string[] {
-  return wordsOf(text).map((word) => stemmer(word));
+  return wordsOf(text).map(stemOf);
+}
+
+/** A word's stem; the word is one that `wordsOf` gives. */
+export function stemOf(word: string): string {
+  return stemmer(word);
 }

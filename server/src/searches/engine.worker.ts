@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, openSync, readdirSync, readFileSync, readSync, renameSync, writeSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { deserialize, serialize } from 'node:v8';
-import { Engine, fieldOf, ordered } from '@perambula/core';
-import type { ColumnsSnapshot, Count, ListingRecord, ResultKey, ResultSet, Search, TimeContext } from '@perambula/core';
+import { Engine, fieldOf, plainKernel, readSnapshot, wasmKernel, writeSnapshot } from '@perambula/core';
+import type { Count, Kernel, ListingRecord, Part, ResultKey, Search, TimeContext } from '@perambula/core';
 import { answerCalls } from '../common/thread.js';
 
 /** What the engine's thread can be asked. */
@@ -12,10 +11,7 @@ export interface EngineCalls {
   /** Records as JSON, which is cheaper to hand over and is parsed here. */
   put: { ask: { records: readonly string[]; removed: readonly string[] }; answer: null };
   count: { ask: { search: Search; time: TimeContext }; answer: Count };
-  select: {
-    ask: { search: Search; set: ResultSet; line?: string; time: TimeContext; offset: number; limit: number };
-    answer: { total: number; keys: ResultKey[] };
-  };
+  find: { ask: { search: Search; time: TimeContext; part: Part }; answer: { total: number; keys: ResultKey[] } };
   /** Writes what the engine holds, as of a sequence number. */
   save: { ask: { file: string; sequence: number }; answer: null };
   /** Takes what was written; gives its sequence number, or null when there is nothing that this build can read. */
@@ -23,7 +19,7 @@ export interface EngineCalls {
   choices: { ask: { fields: readonly string[] }; answer: Record<string, { value: string; listings: number }[]> };
 }
 
-const engine = new Engine();
+let engine = new Engine(quickestKernel());
 /** Tells one build of core from another: what it computed is not read by the next. */
 const build = hashOf(dirname(fileURLToPath(import.meta.resolve('@perambula/core'))));
 
@@ -34,24 +30,66 @@ answerCalls<EngineCalls>({
     return null;
   },
   count: ({ search, time }) => engine.count(search, time),
-  select({ search, set, line, time, offset, limit }) {
-    const keys = ordered(engine.select(search, set, time, line), search.order, engine.columns);
-    return { total: keys.length, keys: keys.slice(offset, offset + limit) };
-  },
+  find: ({ search, time, part }) => engine.find(search, time, part),
   save({ file, sequence }) {
-    writeFileSync(`${file}.new`, serialize({ build, sequence, columns: engine.snapshot() }));
+    const out = openSync(`${file}.new`, 'w');
+    try {
+      const write = (bytes: Uint8Array): void => {
+        for (let at = 0; at < bytes.length;) at += writeSync(out, bytes, at);
+      };
+      write(beginningOf(sequence));
+      writeSnapshot(engine.columns, write);
+    } finally {
+      closeSync(out);
+    }
     renameSync(`${file}.new`, file);
     return null;
   },
   load({ file }) {
     if (!existsSync(file)) return null;
-    const saved = deserialize(readFileSync(file)) as { build: string; sequence: number; columns: ColumnsSnapshot };
-    if (saved.build !== build) return null;
-    engine.restore(saved.columns);
-    return saved.sequence;
+    const from = openSync(file, 'r');
+    try {
+      const read = (into: Uint8Array): void => {
+        for (let at = 0; at < into.length;) {
+          const got = readSync(from, into, at, into.length - at, null);
+          if (got === 0) throw new Error('The snapshot ends early.');
+          at += got;
+        }
+      };
+      const beginning = Buffer.alloc(BEGINNING);
+      read(beginning);
+      if (beginning.toString('latin1', 0, build.length) !== build) return null;
+      readSnapshot(engine.columns, read);
+      return Number(beginning.readBigUInt64LE(build.length));
+    } catch (error) {
+      // half of it is worse than none
+      engine = new Engine(quickestKernel());
+      throw error;
+    } finally {
+      closeSync(from);
+    }
   },
   choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, choicesOf(name)])),
 });
+
+/** Bytes before a snapshot: the build's hash in hexadecimal, and the sequence number. */
+const BEGINNING = 64 + 8;
+
+function beginningOf(sequence: number): Buffer {
+  const beginning = Buffer.alloc(BEGINNING);
+  beginning.write(build, 'latin1');
+  beginning.writeBigUInt64LE(BigInt(sequence), build.length);
+  return beginning;
+}
+
+function quickestKernel(): Kernel {
+  try {
+    return wasmKernel(readFileSync(fileURLToPath(import.meta.resolve('@perambula/core/kernel.wasm'))));
+  } catch {
+    // no SIMD, or nothing built: the same answers, some times slower
+    return plainKernel();
+  }
+}
 
 function hashOf(folder: string): string {
   const hash = createHash('sha256');
@@ -65,8 +103,8 @@ function choicesOf(name: string): { value: string; listings: number }[] {
   if (!fieldOf(name) || column.type !== 'choice') return [];
   const tally = new Map<string, number>();
   for (let row = 0; row < engine.columns.rows; row++) {
-    const label = column.labels[column.codes[row] as number];
-    if (label != null && engine.columns.isLive(row)) tally.set(label, (tally.get(label) ?? 0) + 1);
+    const label = column.labels[column.codes.get(row)];
+    if (label !== undefined && engine.columns.isLive(row)) tally.set(label, (tally.get(label) ?? 0) + 1);
   }
   return [...tally].map(([value, listings]) => ({ value, listings })).sort((a, b) => b.listings - a.listings);
 }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { AlertState, Choices, CountAnswer, ListingsAnswer, Row, SavedSearch } from '@perambula/contract';
 import { FIELDS, missOf, readSearch, writeListingFile } from '@perambula/core';
-import type { ListingRecord, ResultKey, ResultSet, Search } from '@perambula/core';
+import type { ListingRecord, Part, ResultKey, ResultSet, Search } from '@perambula/core';
 import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -10,13 +10,6 @@ import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { EngineHost } from './engine.host.js';
 import { AlertRow, SearchRow } from './search.entity.js';
-
-export interface ListingsQuery {
-  readonly set: ResultSet;
-  readonly line?: string;
-  readonly offset: number;
-  readonly limit: number;
-}
 
 const MOST_IN_A_FILE = 20_000;
 const AT_ONCE = 1000;
@@ -37,39 +30,30 @@ export class SearchesService {
     return { ...(await this.engine.ask('count', { search, time: this.clock.time() })), asOf };
   }
 
-  async results(document: unknown, query: ListingsQuery): Promise<ListingsAnswer> {
+  async results(document: unknown, part: Part): Promise<ListingsAnswer> {
     const search = readSearch(document);
     const asOf = this.engine.asOf;
-    const { set, line, offset, limit } = query;
-    const nearestFirst = set === 'missByOne' && search.order.length === 0;
-    const ask = { search, set, time: this.clock.time(), ...(line ? { line } : {}) };
-    const { total, keys } = await this.engine.ask('select', {
-      ...ask,
-      ...(nearestFirst ? { offset: 0, limit: Infinity } : { offset, limit }),
-    });
-    const rows = await this.rows(search, keys);
-    if (!nearestFirst) return { total, rows: rows.map(({ row }) => row), asOf };
-    rows.sort((a, b) => a.nearness - b.nearness);
-    return { total, rows: rows.slice(offset, offset + limit).map(({ row }) => row), asOf };
+    const { total, keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
+    return { total, rows: await this.rows(search, keys), asOf };
   }
 
-  private async rows(search: Search, keys: readonly ResultKey[]): Promise<{ row: Row; nearness: number }[]> {
+  private async rows(search: Search, keys: readonly ResultKey[]): Promise<Row[]> {
     const records = await this.listings.byKeys(keys.map(({ key }) => key));
     return keys.flatMap(({ key, missed }) => {
       const record = records.get(key);
       if (!record) return [];
       // what is stored is the agent's part
-      if (!missed) return [{ row: record, nearness: 0 }];
-      const { nearness, ...miss } = missOf(search, record, missed);
-      return [{ row: { ...record, miss } as Row, nearness }];
+      if (!missed) return [record];
+      const { nearness: _nearness, ...miss } = missOf(search, record, missed);
+      return [{ ...record, miss } as Row];
     });
   }
 
   /** All of a result as a file by RESO names, with what is for the agent only. */
   async file(document: unknown, set: ResultSet, type: 'csv' | 'json'): Promise<string> {
     const search = readSearch(document);
-    const ask = { search, set, time: this.clock.time(), offset: 0, limit: MOST_IN_A_FILE };
-    const { keys } = await this.engine.ask('select', ask);
+    const part = { set, limit: MOST_IN_A_FILE };
+    const { keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
     const rows: ListingRecord[] = [];
     for (let i = 0; i < keys.length; i += AT_ONCE) {
       const records = await this.listings.byKeys(keys.slice(i, i + AT_ONCE).map(({ key }) => key));
