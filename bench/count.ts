@@ -1,133 +1,147 @@
-import { Engine, fits, inReach, judge, standingOf } from '@perambula/core';
-import type { ListingRecord, Search } from '@perambula/core';
-import type { Connection, RowDataPacket } from 'mysql2/promise';
+import { closeSync, mkdtempSync, openSync, readSync, rmSync, statSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Engine, judge, inReach, plainKernel, readSnapshot, standingOf, writeSnapshot } from '@perambula/core';
+import type { Kernel, ListingRecord, Search } from '@perambula/core';
+import type { Connection } from 'mysql2/promise';
+import { asPeerCount, BROAD, peerRow, SEARCH, TIME } from './countedSearch.js';
+import type { PeerCount, PeerRow } from './countedSearch.js';
+import { CrossfilterPeer } from './crossfilterPeer.js';
+import { DuckDbPeer } from './duckdbPeer.js';
 import { manyListings } from './listings.js';
+import { MariaDbPeer } from './mariadbPeer.js';
 import { measure, report } from './measure.js';
-import type { Measured } from './measure.js';
+import { simdKernel } from './simdKernel.js';
 
-const TIME = { now: Date.parse('2026-04-14T13:12:00Z'), zone: 'America/New_York' };
+const MOST = 520_000;
+/** Listings up to which the slow forms are measured too. */
+const FEW = 100_000;
+/** So far apart are the ceilings asked for one after the other. */
+const STEP = 1000;
 
-/** Sixty corners about the county's middle. */
-const ring = Array.from({ length: 61 }, (_, i): [number, number] => {
-  const a = (2 * Math.PI * (i % 60)) / 60;
-  const r = 0.07 * (1 + 0.25 * Math.sin(5 * a));
-  return [-66 + r * Math.cos(a) * 1.3, 40.6 + r * Math.sin(a)];
-});
-
-const SEARCH: Search = {
-  version: 1,
-  kinds: ['Residential'],
-  order: [],
-  lines: [
-    { id: 'a', field: 'ListPrice', is: { between: [250_000, 520_000] } },
-    { id: 'b', field: 'BedroomsTotal', is: { atLeast: 3 } },
-    { id: 'c', field: 'Baths', is: { atLeast: 1.5 } },
-    { id: 'd', field: 'PropertySubType', is: { anyOf: ['Single Family Residence', 'Townhouse'] } },
-    { id: 'e', field: 'LivingArea', is: { atLeast: 1200 } },
-    { id: 'f', field: 'SpecialListingConditions', is: { noneOf: ['Real Estate Owned', 'Auction'] } },
-    { id: 'g', field: 'YearBuilt', is: { atLeast: 1940 } },
-    { id: 'h', field: 'GarageSpaces', is: { atLeast: 1 } },
-    { id: 'i', field: 'LotSizeAcres', is: { atLeast: 0.1 } },
-    { id: 'j', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } },
-  ],
-  bounds: [
-    { id: 'k', mode: 'in', shape: { type: 'Polygon', coordinates: [ring] } },
-    { id: 'l', mode: 'out', shape: { type: 'Circle', center: [-65.99, 40.59], radiusMeters: 1200 } },
-  ],
-};
-
-const CONDITIONS = [
-  'ListPrice BETWEEN 250000 AND 520000',
-  'BedroomsTotal >= 3',
-  'Baths >= 1.5',
-  "PropertySubType IN ('Single Family Residence', 'Townhouse')",
-  'LivingArea >= 1200',
-  "Conditions NOT IN ('Real Estate Owned', 'Auction')",
-  'YearBuilt >= 1940',
-  'GarageSpaces >= 1',
-  'LotSizeAcres >= 0.1',
-  "StandardStatus IN ('Active', 'Coming Soon')",
-  `ST_Contains(ST_GeomFromText('POLYGON((${ring.map(([x, y]) => `${x} ${y}`).join(',')}))'), Place)`,
-  'ST_Distance_Sphere(Place, POINT(-65.99, 40.59)) > 1200',
-];
-
-/** The ten-line count with two bounds, at 100,000 listings: the engine, the plain evaluator and MariaDB in one run. */
+/** The count, cold and with one line changed, and the first fifty of a broad search: the engine and its peers in one run. */
 export async function benchCount(database: Connection, size: number): Promise<void> {
-  const engine = new Engine();
+  const engine = new Engine(simdKernel());
   engine.put(manyListings(size));
-  const names = CONDITIONS.map((_, i) => `c${i}`);
-  const alone = names.map(
-    (name, i) => `SUM(${name} IS FALSE AND m = 1 AND u = 0) AS h${i}, SUM(${name} IS NULL AND m = 0 AND u = 1) AS b${i}`,
+  const plain = size > FEW ? null : engineOf(plainKernel(), size);
+  const duckdb = await DuckDbPeer.open();
+  await duckdb.fill(peerRows(size));
+  const mariadb = new MariaDbPeer(database);
+  await mariadb.fill(peerRows(size));
+  const crossfilter = new CrossfilterPeer([...peerRows(size)]);
+  const title = `${size.toLocaleString('en-US')} listings`;
+
+  // answers first: they must be the same before their speed means anything
+  const answer = asPeerCount(engine.count(SEARCH, TIME));
+  if (plain) same('the plain kernel', asPeerCount(plain.count(SEARCH, TIME)), answer);
+  same('DuckDB', await duckdb.count(MOST), answer);
+  same('MariaDB', await mariadb.count(MOST), answer);
+  const { fit, lost } = crossfilter.countCold(MOST);
+  same(
+    'crossfilter2',
+    { fit, lost },
+    { fit: answer.fit, lost: answer.held.map((held, i) => held + (answer.blank[i] as number)) },
   );
-  const sql = `SELECT SUM(m = 0 AND u = 0) AS fit, SUM(m = 0 AND u > 0) AS unknown_, ${alone.join(', ')} FROM (
-    SELECT *, ${names.map((name) => `(${name} IS FALSE)`).join(' + ')} AS m, ${names.map((name) => `(${name} IS NULL)`).join(' + ')} AS u
-    FROM (SELECT ${CONDITIONS.map((condition, i) => `(${condition}) AS c${i}`).join(', ')} FROM bench_listings
-      WHERE PropertyType = 'Residential' AND StandardStatus IN ('Coming Soon','Active','Active Under Contract','Pending','Hold')) AS judged) AS summed`;
+  if (size <= FEW) same('row by row', rowByRow(manyListings(size)), engine.count(SEARCH, TIME));
+
+  const cold = (one: Engine) => (): unknown => {
+    one.forget();
+    return one.count(SEARCH, TIME);
+  };
+  const note = `fit ${answer.fit}; the same fit, holds-back and blanks by all of them`;
+  report(
+    `Count of ten lines, sixty corners and one exclusion, ${title}, nothing kept`,
+    [
+      await measure('engine', size > FEW ? 60 : 300, cold(engine)),
+      ...(plain ? [await measure('engine without SIMD', 20, cold(plain))] : []),
+      await measure('DuckDB', 15, () => duckdb.count(MOST)),
+      await measure('MariaDB', 5, () => mariadb.count(MOST)),
+      await measure('crossfilter2', 5, () => crossfilter.countCold(MOST)),
+    ],
+    note,
+  );
 
   let step = 0;
-  const rows: Measured[] = [
-    // every line changes, so that nothing is remembered
-    await measure('engine, every line new', 60, () => {
-      step++;
-      const moved = SEARCH.lines.map((line) =>
-        'is' in line && 'atLeast' in line.is && typeof line.is.atLeast === 'number'
-          ? { ...line, is: { atLeast: line.is.atLeast + step * 1e-5 } }
-          : 'is' in line && 'between' in line.is
-            ? { ...line, is: { between: [250_000, 520_000 + step] as const } }
-            : line,
-      );
-      const bounds = SEARCH.bounds.map((bound) =>
-        bound.shape.type === 'Circle'
-          ? { ...bound, shape: { ...bound.shape, radiusMeters: 1200 + step } }
-          : { ...bound, shape: { ...bound.shape, coordinates: [ring.map(([x, y]): [number, number] => [x + step * 1e-7, y])] } },
-      );
-      return engine.count({ ...SEARCH, lines: moved, bounds } as Search, TIME);
-    }),
-    await measure('engine, one line changed', 60, () => {
-      step++;
-      const [first, ...rest] = SEARCH.lines;
-      return engine.count(
-        { ...SEARCH, lines: [{ ...first, is: { between: [250_000, 520_000 + step] } }, ...rest] as Search['lines'] },
-        TIME,
-      );
-    }),
-  ];
-  // its peers hold the records themselves; an engine does not, and is measured without their weight on the collector
-  const records = manyListings(size);
-  await fillTable(database, records);
-  rows.push(
-    await measure('row by row', 5, () => {
-      const tally = { fit: 0, unknown: 0, missByOne: 0, miss: 0 };
-      for (const record of records) if (inReach(SEARCH, record)) tally[standingOf(judge(SEARCH, record, TIME))]++;
-      return tally;
-    }),
-    await measure('MariaDB', 9, async () => (await database.query<RowDataPacket[]>(sql))[0][0]),
-  );
-  const fit = engine.count(SEARCH, TIME).fit;
-  const plain = records.filter((record) => fits(SEARCH, record, TIME)).length;
-  const [[answer]] = await database.query<RowDataPacket[]>(sql);
+  const moved = (): number => MOST + STEP * (++step % 20);
+  report(`The same, one line changed, ${title}`, [
+    await measure('engine', 80, () => engine.count(withCeiling(moved()), TIME)),
+    await measure('DuckDB', 15, () => duckdb.count(moved())),
+    await measure('crossfilter2, its best case', 40, () => crossfilter.countChanged(moved())),
+  ]);
+
+  const first = (): { fit: number; keys: string[] } => ({
+    fit: engine.count(BROAD, TIME).fit,
+    keys: engine.find(BROAD, TIME, { set: 'fit', limit: 50 }).keys.map(({ key }) => key),
+  });
+  const broad = first();
+  same('DuckDB', await duckdb.broad(), broad);
   report(
-    `Count of ten lines and two bounds, ${size.toLocaleString('en-US')} listings`,
-    rows,
-    `fit: engine ${fit}, row by row ${plain}, MariaDB ${String(answer?.['fit'])} (its sphere may differ at the circle’s edge)`,
+    `A broad search and its first 50 in order, ${title}, nothing kept`,
+    [
+      await measure('engine', 60, () => {
+        engine.forget();
+        return first();
+      }),
+      await measure('DuckDB', 15, () => duckdb.broad()),
+    ],
+    `${broad.fit.toLocaleString('en-US')} fit; the same fifty`,
   );
+
+  const { bytes, words } = engine.columns.memory();
+  console.log(
+    `  ${(bytes / size).toFixed(0)} bytes a listing for numbers, dates, choices and places; words ${(words / size).toFixed(0)} bytes apart from them`,
+  );
+  await startFromSnapshot(engine, title);
+  duckdb.close();
+  await mariadb.close();
 }
 
-async function fillTable(database: Connection, records: readonly ListingRecord[]): Promise<void> {
-  await database.query(`CREATE OR REPLACE TABLE bench_listings (ListingKey VARCHAR(20) PRIMARY KEY, PropertyType VARCHAR(30), PropertySubType VARCHAR(30), StandardStatus VARCHAR(30), ListPrice INT, BedroomsTotal INT,
-    Baths DECIMAL(5,2), LivingArea INT, LotSizeAcres DECIMAL(10,4), YearBuilt INT, GarageSpaces INT, Conditions VARCHAR(40), Place POINT NOT NULL,
-    INDEX (PropertyType, StandardStatus, ListPrice), SPATIAL INDEX (Place))`);
-  for (let at = 0; at < records.length; at += 5000) {
-    const values = records.slice(at, at + 5000).map((r) => {
-      const text = (field: string): string => (r[field] == null ? 'NULL' : `'${String(r[field]).replaceAll("'", "''")}'`);
-      const number = (field: string): string => (typeof r[field] === 'number' ? String(r[field]) : 'NULL');
-      const full = r['BathroomsFull'];
-      const part = (field: string): number => Number(r[field] ?? 0);
-      const baths = typeof full === 'number' ? full + part('BathroomsHalf') / 2 + part('BathroomsThreeQuarter') * 0.75 : 'NULL';
-      const garage = r['GarageYN'] === false && r['GarageSpaces'] == null ? '0' : number('GarageSpaces');
-      return `(${text('ListingKey')},${text('PropertyType')},${text('PropertySubType')},${text('StandardStatus')},${number('ListPrice')},${number('BedroomsTotal')},${baths},${number('LivingArea')},${number('LotSizeAcres')},${number('YearBuilt')},${garage},'${(r['SpecialListingConditions'] as string[])[0] ?? ''}',POINT(${number('Longitude')},${number('Latitude')}))`;
+/** From a file to the first count, beside reading the same listings as records. */
+async function startFromSnapshot(engine: Engine, title: string): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'perambula-bench-'));
+  const file = join(folder, 'engine.snapshot');
+  const out = openSync(file, 'w');
+  writeSnapshot(engine.columns, (bytes) => {
+    for (let at = 0; at < bytes.length;) at += writeSync(out, bytes, at);
+  });
+  closeSync(out);
+  const restored = (): Engine => {
+    const copy = new Engine(simdKernel());
+    const from = openSync(file, 'r');
+    readSnapshot(copy.columns, (into) => {
+      for (let at = 0; at < into.length;) at += readSync(from, into, at, into.length - at, null);
     });
-    await database.query(`INSERT INTO bench_listings VALUES ${values.join(',')}`);
-  }
-  await database.query('ANALYZE TABLE bench_listings');
+    closeSync(from);
+    return copy;
+  };
+  same('the snapshot', restored().count(SEARCH, TIME), engine.count(SEARCH, TIME));
+  const rows = await measure('from a snapshot to the first count', 3, () => restored().count(SEARCH, TIME));
+  report(`Starting with ${title}`, [rows], `${(statSync(file).size / 2 ** 20).toFixed(0)} MiB`);
+  rmSync(folder, { recursive: true });
+}
+
+function engineOf(kernel: Kernel, size: number): Engine {
+  const engine = new Engine(kernel);
+  engine.put(manyListings(size));
+  return engine;
+}
+
+function* peerRows(size: number): Generator<PeerRow> {
+  for (const record of manyListings(size)) yield peerRow(record);
+}
+
+function withCeiling(most: number): Search {
+  const [price, ...lines] = SEARCH.lines;
+  return { ...SEARCH, lines: [{ ...price, is: { between: [250_000, most] } } as Search['lines'][number], ...lines] };
+}
+
+function rowByRow(records: Iterable<ListingRecord>): Pick<PeerCount, 'fit'> {
+  let fit = 0;
+  for (const record of records) if (inReach(SEARCH, record) && standingOf(judge(SEARCH, record, TIME)) === 'fit') fit++;
+  return { fit };
+}
+
+function same<T extends object>(who: string, theirs: T, ours: T): void {
+  const of = (answer: T): string => JSON.stringify(Object.keys(theirs).map((key) => (answer as Record<string, unknown>)[key]));
+  if (of(theirs) !== of(ours)) throw new Error(`${who} answers ${of(theirs)}, the engine ${of(ours)}.`);
 }

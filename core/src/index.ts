@@ -26,6 +26,8 @@ export * from './search/numbers.js';
 export * from './search/parseValue.js';
 export * from './search/phrase.js';
 export { statusesInReach } from './search/reach.js';
+export { ReverseIndex } from './reverse/reverseIndex.js';
+export type { NearMiss, Wanted } from './reverse/reverseIndex.js';
 export { SearchProblem } from './search/problem.js';
 export * from './search/read.js';
 export * from './search/sentence.js';

@@ -55,7 +55,8 @@ export class BoundCache {
       forEachRow(bits, (row) => {
         if (within(positions[2 * row] as number, positions[2 * row + 1] as number)) setBit(inside, row, true);
       });
-    const raster = kernel.count(rows) < MANY ? null : rasterOf(shape);
+    const points = kernel.count(rows);
+    const raster = points < MANY ? null : rasterOf(shape, points);
     if (!raster) return mark(rows, prepared(shape));
     const [found, crossed] = [takeBits(kernel, words), takeBits(kernel, words)];
     kernel.raster(raster, places, rows, found, crossed);

@@ -2,7 +2,7 @@ import { appliesTo, FIELDS, valueOf } from '../listing/fields.js';
 import type { Field } from '../listing/fields.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
-import { dayNumber } from '../time/period.js';
+import { columnNumber } from '../search/span.js';
 import { hasBit, setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { ChangeLog } from './changeLog.js';
@@ -42,18 +42,6 @@ export interface TextColumn {
 }
 
 export type Column = OrderedColumn | ChoiceColumn | ChoicesColumn | TextColumn;
-
-/** A number scaled to a field's precision; whole when it is a multiple of the precision's step. */
-export function scaled(value: number, precision = 1): number {
-  const exact = value * precision;
-  const whole = Math.round(exact);
-  return Math.abs(exact - whole) < 1e-6 ? whole : exact;
-}
-
-/** A moment as timestamp columns hold it: seconds since 1970-01-01T00:00Z. */
-export function seconds(milliseconds: number): number {
-  return milliseconds / 1000;
-}
 
 const FIRST_ROWS = 1024;
 
@@ -187,6 +175,24 @@ export class Columns {
     }
   }
 
+  /** Bytes taken by numbers, dates, choices and places, and characters of keys and texts. */
+  memory(): { bytes: number; words: number } {
+    const characters = (texts: readonly (string | null | undefined)[]): number =>
+      texts.reduce((sum, text) => sum + (text?.length ?? 0), 0);
+    let bytes = [this.live, this.placed, this.positions, this.places.x, this.places.y].reduce(
+      (sum, each) => sum + each.byteLength,
+      0,
+    );
+    let words = characters(this.keys);
+    for (const [, column] of this.named()) {
+      if (column.type === 'ordered') bytes += column.numbers.values.byteLength;
+      else if (column.type === 'choice') bytes += column.codes.values.byteLength;
+      else if (column.type === 'choices') bytes += (column.has.size + 2) * column.blank.byteLength;
+      else words += characters(column.texts);
+    }
+    return { bytes, words };
+  }
+
   private place(row: number, position: readonly [number, number]): void {
     this.positions.set(position, 2 * row);
     this.places.x[row] = Math.round(position[0] * PLACES_PER_DEGREE);
@@ -239,8 +245,5 @@ function codeFor(column: ChoiceColumn, value: FieldValue): number {
 }
 
 function orderedValue(field: Field, value: FieldValue): number {
-  if (value == null) return BLANK;
-  if (field.type === 'date') return dayNumber(String(value));
-  if (field.type === 'timestamp') return seconds(Date.parse(String(value)));
-  return scaled(Number(value), field.precision);
+  return value == null ? BLANK : columnNumber(value, field);
 }

@@ -10,7 +10,7 @@ import { Engine } from './engine.js';
 import type { Count, ResultSet } from './engine.js';
 import { plainKernel } from './plainKernel.js';
 
-const simd = await simdKernel();
+const simd = simdKernel();
 
 function engineOf(records: readonly ListingRecord[], kernel = plainKernel()): Engine {
   const engine = new Engine(kernel);

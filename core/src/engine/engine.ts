@@ -140,7 +140,7 @@ export class Engine {
       const missed = (row: number): number => passed.conditions.findIndex(({ t }) => !hasBit(t, row));
       const sorters: Sorter[] =
         set === 'missByOne' && search.order.length === 0
-          ? [{ number: remembered((row) => nearnessOfRow(search, names[missed(row)] as string, row, this.columns)) }]
+          ? [{ number: remembered((row) => nearnessOfRow(search, names[missed(row)] as string, row, this.columns, time)) }]
           : sortersOf(search.order, this.columns);
       const rows = firstRows(bits, offset + limit, sorters, this.columns.keys).slice(offset);
       const keys = rows.map((row) => ({

@@ -2,12 +2,11 @@ import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/fields.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
 import { isEither } from '../search/document.js';
-import type { EitherMember, FieldLine, Is, Line, Scalar, StatusTime } from '../search/document.js';
+import type { EitherMember, FieldLine, Is, Line, StatusTime } from '../search/document.js';
 import { testText } from '../search/evaluate.js';
-import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
-import type { Span, TimeContext } from '../time/period.js';
+import { LEAST, MOST, spanOf } from '../search/span.js';
+import type { TimeContext } from '../time/period.js';
 import type { Bits } from './bitset.js';
-import { scaled, seconds } from './columns.js';
 import type { ChoiceColumn, ChoicesColumn, Columns, OrderedColumn } from './columns.js';
 import { takeBits } from './kernel.js';
 import type { Condition, Stretch } from './kernel.js';
@@ -103,10 +102,6 @@ function writeTest(is: Is, field: Field, into: Written, writing: Writing): void 
   }
 }
 
-/** The range of values an ordered column can hold. */
-const LEAST = -Number.MAX_VALUE;
-const MOST = Number.MAX_VALUE;
-
 function writeOrdered(is: Is, field: Field, { numbers }: OrderedColumn, { t, u }: Written, { time, stretch }: Writing): void {
   const unknown = numbers.blanks > 0 && !('blank' in is) ? u : null;
   if (!unknown) u.fill(0, stretch.first, stretch.end);
@@ -118,32 +113,6 @@ function writeOrdered(is: Is, field: Field, { numbers }: OrderedColumn, { t, u }
   const { from, to } = spanOf(is, field, time);
   if ('not' in is) numbers.scan(LEAST, MOST, t, unknown, 'put', stretch);
   numbers.scan(from, to, t, 'not' in is ? null : unknown, 'not' in is ? 'take' : 'put', stretch);
-}
-
-/** The closed span of column values that a test names; `not` names what it leaves out. */
-export function spanOf(is: Is, field: Field, time: TimeContext): Span<number> {
-  const low = (end: Scalar): number => columnValue(end, 'first', field, time);
-  const high = (end: Scalar): number => columnValue(end, 'last', field, time);
-  if ('atLeast' in is) return { from: low(is.atLeast), to: MOST };
-  if ('atMost' in is) return { from: LEAST, to: high(is.atMost) };
-  if ('between' in is) return { from: low(is.between[0]), to: high(is.between[1]) };
-  if ('equals' in is) return { from: low(is.equals), to: high(is.equals) };
-  if ('not' in is) return { from: low(is.not), to: high(is.not) };
-  if ('last' in is) return periodSpan('last', is.last, field, time);
-  if ('next' in is) return periodSpan('next', is.next, field, time);
-  return { from: MOST, to: LEAST };
-}
-
-function periodSpan(direction: 'last' | 'next', period: string, field: Field, time: TimeContext): Span<number> {
-  if (field.type === 'date') return daysOf(direction, period, time);
-  const { from, to } = instantsOf(direction, period, time);
-  return { from: seconds(from), to: seconds(to) };
-}
-
-function columnValue(end: Scalar, which: 'first' | 'last', field: Field, { zone }: TimeContext): number {
-  if (field.type === 'date') return dayNumber(String(end));
-  if (field.type === 'timestamp') return seconds(instantOf(String(end), which, zone));
-  return scaled(Number(end), field.precision);
 }
 
 function writeChoice(is: Is, field: Field, { codes, labels }: ChoiceColumn, { t, u }: Written, { stretch }: Writing): void {

@@ -50,19 +50,27 @@ function raster(
   }
 }
 
+/** Values are looked at in one kind of array, whatever their column's width: loops over several kinds are slow. */
+const BLOCK_OF_WORDS = 64;
+const block = new Float64Array(32 * BLOCK_OF_WORDS);
+
 function scan(values: Values, { from, to, blank, t, u, first, end, mode }: Scan): void {
-  for (let w = first; w < end; w++) {
-    const found = between(values, w << 5, from, to);
-    const before = t[w] as number;
-    t[w] = mode === 'put' ? found : mode === 'add' ? before | found : before & ~found;
-    if (u) u[w] = between(values, w << 5, blank, blank);
+  for (let start = first; start < end; start += BLOCK_OF_WORDS) {
+    const words = Math.min(BLOCK_OF_WORDS, end - start);
+    block.set(values.subarray(32 * start, 32 * (start + words)));
+    for (let w = 0; w < words; w++) {
+      const found = between(w << 5, from, to);
+      const before = t[start + w] as number;
+      t[start + w] = mode === 'put' ? found : mode === 'add' ? before | found : before & ~found;
+      if (u) u[start + w] = between(w << 5, blank, blank);
+    }
   }
 }
 
-function between(values: Values, row: number, from: number, to: number): number {
+function between(at: number, from: number, to: number): number {
   let bits = 0;
   for (let i = 0; i < 32; i++) {
-    const value = values[row + i] as number;
+    const value = block[at + i] as number;
     if (value >= from && value <= to) bits |= 1 << i;
   }
   return bits;

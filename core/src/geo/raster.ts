@@ -7,7 +7,7 @@ import type { PointTest } from './prepared.js';
 /** Places are whole ten millionths of a degree. */
 export const PLACES_PER_DEGREE = 1e7;
 
-/** Cells to a row of a raster: enough that few points lie in a cell that an edge crosses. */
+/** Cells that a row has room for. */
 export const ROW_OF_CELLS = 256;
 
 export const OUTSIDE = 0;
@@ -39,10 +39,15 @@ const MOST_EXTENT = 90;
 /** Cells left about a shape, so that no edge comes near the rim. */
 const MARGIN = 4;
 
-/** A shape as a raster; null when it is too small or too large for one, or too near a pole. */
-export function rasterOf(shape: Shape): Raster | null {
-  if (shape.type === 'Circle') return rasterOfCircle(shape.center, shape.radiusMeters, prepared(shape));
-  return rasterOfRings(shape.type === 'Polygon' ? shape.coordinates : shape.coordinates.flat(), prepared(shape));
+/**
+ * A shape as a raster; null when it is too small or too large for one, or too near a pole.
+ *
+ * @param points  about how many will be asked: for few, a coarse one is quicker in all
+ */
+export function rasterOf(shape: Shape, points = Infinity): Raster | null {
+  const most = Math.min(ROW_OF_CELLS - 2 * MARGIN - 2, Math.max(40, Math.sqrt(points) / 2));
+  if (shape.type === 'Circle') return rasterOfCircle(shape.center, shape.radiusMeters, prepared(shape), most);
+  return rasterOfRings(shape.type === 'Polygon' ? shape.coordinates : shape.coordinates.flat(), prepared(shape), most);
 }
 
 interface Grid extends Omit<Raster, 'exact'> {
@@ -53,10 +58,10 @@ interface Grid extends Omit<Raster, 'exact'> {
   readonly y: (row: number) => number;
 }
 
-function gridAbout(west: number, south: number, east: number, north: number): Grid | null {
+/** @param most  cells that the shape takes at most, across and up */
+function gridAbout(west: number, south: number, east: number, north: number, most: number): Grid | null {
   if (![east - west, north - south].every((extent) => extent > LEAST_EXTENT && extent < MOST_EXTENT)) return null;
-  const shiftOf = (extent: number): number =>
-    Math.max(0, Math.ceil(Math.log2((extent * PLACES_PER_DEGREE) / (ROW_OF_CELLS - 2 * MARGIN - 2))));
+  const shiftOf = (extent: number): number => Math.max(0, Math.ceil(Math.log2((extent * PLACES_PER_DEGREE) / most)));
   const [shiftX, shiftY] = [shiftOf(east - west), shiftOf(north - south)];
   const [width, height] = [2 ** shiftX, 2 ** shiftY];
   const startX = Math.floor(west * PLACES_PER_DEGREE) - MARGIN * width;
@@ -78,12 +83,12 @@ function gridAbout(west: number, south: number, east: number, north: number): Gr
   };
 }
 
-function rasterOfCircle([lon, lat]: LonLat, radius: number, exact: PointTest): Raster | null {
+function rasterOfCircle([lon, lat]: LonLat, radius: number, exact: PointTest, most: number): Raster | null {
   // in middle latitudes and within 50 km, a flat estimate errs by less than 2 %
   if (radius > 50_000 || Math.abs(lat) > 60) return null;
   const [east, north] = metresPerDegree(lat);
   const [reachX, reachY] = [(1.03 * radius) / east, (1.03 * radius) / north];
-  const grid = gridAbout(lon - reachX, lat - reachY, lon + reachX, lat + reachY);
+  const grid = gridAbout(lon - reachX, lat - reachY, lon + reachX, lat + reachY, most);
   if (!grid) return null;
   const { cells, columns, rows, x, y } = grid;
   const margin = 0.02 * radius + Math.hypot((x(1) - x(0)) * east, (y(1) - y(0)) * north) / 2;
@@ -99,7 +104,7 @@ function rasterOfCircle([lon, lat]: LonLat, radius: number, exact: PointTest): R
   return { ...grid, exact };
 }
 
-function rasterOfRings(rings: readonly (readonly LonLat[])[], exact: PointTest): Raster | null {
+function rasterOfRings(rings: readonly (readonly LonLat[])[], exact: PointTest, most: number): Raster | null {
   let [west, south, east, north] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const ring of rings) {
     for (const [x, y] of ring) {
@@ -109,19 +114,21 @@ function rasterOfRings(rings: readonly (readonly LonLat[])[], exact: PointTest):
       north = Math.max(north, y);
     }
   }
-  const grid = gridAbout(west, south, east, north);
+  const grid = gridAbout(west, south, east, north, most);
   if (!grid) return null;
   for (const ring of rings) {
     for (let i = 1; i < ring.length; i++) cross(grid, ring[i - 1] as LonLat, ring[i] as LonLat);
   }
   const { cells, columns, rows, x, y } = grid;
+  // a cell next to one that no edge passes lies on the same side of all of them
   for (let row = 0; row < rows; row++) {
-    let before = CROSSED;
     for (let column = 0; column < columns; column++) {
       const at = row * ROW_OF_CELLS + column;
-      // a cell next to one that no edge passes lies on the same side of all of them
-      if (cells[at] === CROSSED) before = CROSSED;
-      else cells[at] = before = before !== CROSSED ? before : exact(x(column + 0.5), y(row + 0.5)) ? INSIDE : OUTSIDE;
+      if (cells[at] === CROSSED) continue;
+      const left = column === 0 ? OUTSIDE : (cells[at - 1] as number);
+      const below = row === 0 ? OUTSIDE : (cells[at - ROW_OF_CELLS] as number);
+      const known = left === CROSSED ? below : left;
+      cells[at] = known !== CROSSED ? known : exact(x(column + 0.5), y(row + 0.5)) ? INSIDE : OUTSIDE;
     }
   }
   return { ...grid, exact };

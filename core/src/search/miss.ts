@@ -1,8 +1,8 @@
 import { distance, METRES_PER_MILE } from '../geo/distance.js';
 import type { LonLat } from '../geo/distance.js';
 import { metresToRing } from '../geo/inside.js';
-import { fieldOf, valueOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
+import type { Field, FieldType } from '../listing/fields.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { isEither } from './document.js';
@@ -10,6 +10,8 @@ import type { FieldLine, Search, Shape } from './document.js';
 import { contains } from './evaluate.js';
 import { amount, dollars, plainNumber } from './numbers.js';
 import { phraseOf } from './phrase.js';
+import { columnNumber, spanOf } from './span.js';
+import type { TimeContext } from '../time/period.js';
 
 /** Why and by how much a listing misses; `by` is null where nothing can be measured. */
 export interface Miss {
@@ -26,18 +28,20 @@ export interface Miss {
 export const UNMEASURED = 2;
 
 /** How far a listing is from the one line, or bounds, that it misses. */
-export function missOf(search: Search, record: ListingRecord, missed: string): Miss {
+export function missOf(search: Search, record: ListingRecord, missed: string, time: TimeContext): Miss {
   if (missed === 'keepIn' || missed === 'keepOut') return missOfBounds(search, record, missed);
   const line = search.lines.find(({ id }) => id === missed);
   if (!line || isEither(line)) return { id: missed, by: null, unit: '', text: 'none of either', nearness: UNMEASURED };
-  return missOfLine(line, record);
+  return missOfLine(line, record, time);
 }
 
-function missOfLine(line: FieldLine, record: ListingRecord): Miss {
+function missOfLine(line: FieldLine, record: ListingRecord, time: TimeContext): Miss {
   const field = fieldOf(line.field) as Field;
+  if (!appliesTo(field, record['PropertyType']))
+    return { id: line.id, by: null, unit: '', text: `this kind has no ${field.label.toLowerCase()}`, nearness: UNMEASURED };
   const value = valueOf(field, record);
-  const limits = limitsOf(line);
-  if (typeof value !== 'number' || !limits) {
+  const gap = value == null || !isMeasured(field) ? null : gapOf(line, columnNumber(value, field), time);
+  if (!gap) {
     const now = Array.isArray(value) ? value.join(', ') : String(value ?? 'blank');
     return {
       id: line.id,
@@ -47,37 +51,61 @@ function missOfLine(line: FieldLine, record: ListingRecord): Miss {
       nearness: UNMEASURED,
     };
   }
-  const { by, over } = gap(value, limits);
-  return { id: line.id, by, unit: unitOf(field), text: sayMiss(by, over, field), nearness: nearnessOfValue(line, value) };
+  const { by, over, nearness } = gap;
+  return { id: line.id, by, unit: unitOf(field), text: sayMiss(by, over, field), nearness };
 }
 
-/** How near a value comes to a line's limit, as a share of that limit. */
-export function nearnessOfValue(line: FieldLine, value: number): number {
-  const limits = limitsOf(line);
-  if (!limits) return UNMEASURED;
-  const { by, over } = gap(value, limits);
-  return by / Math.max(1, Math.abs(over ? limits[1] : limits[0]));
+/** How near a value on its field's scale (`columnNumber`) comes to what a line asks; UNMEASURED where that is no span. */
+export function nearnessOfValue(line: FieldLine, value: number, time: TimeContext): number {
+  return isMeasured(fieldOf(line.field) as Field) ? (gapOf(line, value, time)?.nearness ?? UNMEASURED) : UNMEASURED;
 }
 
-function gap(value: number, [low, high]: readonly [number, number]): { by: number; over: boolean } {
-  const over = value > high;
-  return { by: Math.round(Math.abs(value - (over ? high : low)) * 10000) / 10000, over };
+function isMeasured({ type }: Field): boolean {
+  return type === 'number' || type === 'money' || isDay(type);
 }
 
-function limitsOf({ is }: FieldLine): readonly [number, number] | null {
-  if ('atLeast' in is && typeof is.atLeast === 'number') return [is.atLeast, Infinity];
-  if ('atMost' in is && typeof is.atMost === 'number') return [-Infinity, is.atMost];
-  if ('between' in is && typeof is.between[0] === 'number') return is.between as readonly [number, number];
-  if ('equals' in is && typeof is.equals === 'number') return [is.equals, is.equals];
-  return null;
+function isDay(type: FieldType): boolean {
+  return type === 'date' || type === 'timestamp';
+}
+
+/** Days that count as far as a limit itself. */
+const FAR_DAYS = 30;
+const SECONDS_A_DAY = 86_400;
+
+/** Farther than a tenth over a limit, three days, or a tenth of a mile outside a bound, is not nearly. */
+export const NEARLY = 0.1;
+
+/** How far from a limit a value of nearness NEARLY lies, on the field's scale. */
+export function slackOf(limit: number, field: Field): number {
+  if (isDay(field.type)) return NEARLY * FAR_DAYS * (field.type === 'date' ? 1 : SECONDS_A_DAY);
+  const scale = field.precision ?? 1;
+  return NEARLY * Math.max(scale, Math.abs(limit));
+}
+
+/** By how much a value lies outside a line's span: in the field's own unit, or in whole days. */
+function gapOf(line: FieldLine, value: number, time: TimeContext): { by: number; over: boolean; nearness: number } | null {
+  const field = fieldOf(line.field) as Field;
+  if ('not' in line.is || 'blank' in line.is) return null;
+  const { from, to } = spanOf(line.is, field, time);
+  const over = value > to;
+  const limit = over ? to : from;
+  if (isDay(field.type)) {
+    const days = Math.abs(value - limit) / (field.type === 'date' ? 1 : SECONDS_A_DAY);
+    return { by: Math.max(1, Math.round(days)), over, nearness: days / FAR_DAYS };
+  }
+  const scale = field.precision ?? 1;
+  const by = Math.round((Math.abs(value - limit) / scale) * 10000) / 10000;
+  return { by, over, nearness: by / Math.max(1, Math.abs(limit / scale)) };
 }
 
 function unitOf(field: Field): string {
+  if (isDay(field.type)) return 'days';
   return field.type === 'money' ? 'USD' : (field.unit ?? field.label.toLowerCase());
 }
 
 function sayMiss(by: number, over: boolean, field: Field): string {
   if (field.type === 'money') return `${dollars(by)} ${over ? 'over' : 'under'}`;
+  if (isDay(field.type)) return `${plainNumber(by)} ${by === 1 ? 'day' : 'days'} too ${over ? 'late' : 'early'}`;
   if (field.name === 'YearBuilt') return `${by} ${by === 1 ? 'year' : 'years'} too ${over ? 'new' : 'old'}`;
   const things: Readonly<Record<string, string>> = {
     Baths: 'bath',

@@ -269,7 +269,7 @@ describe('what misses by one line', () => {
     expect(missed.map(({ key }) => key).sort()).toEqual(['a little over', 'far over', 'half a bath short']);
     const told = homes
       .filter(({ ListingKey }) => missed.some(({ key }) => key === ListingKey))
-      .map((record) => missOf(search, record, String(missed.find(({ key }) => key === record.ListingKey)?.missed)))
+      .map((record) => missOf(search, record, String(missed.find(({ key }) => key === record.ListingKey)?.missed), TIME))
       .sort((a, b) => a.nearness - b.nearness)
       .map(({ text }) => text);
     expect(told).toEqual(['$5,000 over', 'half a bath short', '$450,000 over']);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { TIME } from '../testing/randomListings.js';
 import { describe, expect, it } from 'vitest';
 import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/fields.js';
@@ -122,7 +123,7 @@ describe('missOf', () => {
     [{ atLeast: 3 }, 'BedroomsTotal', { BedroomsTotal: 1 }, '2 bedrooms short', 2],
     [{ atLeast: 0.25 }, 'LotSizeAcres', { LotSizeAcres: 0.21 }, '0.04 ac short', 0.04],
   ])('says how far %j of %s is from %j', (is, name, record, text, by) => {
-    expect(missOf(search(is as Is, name), { ListingKey: 'x', PropertyType: 'Residential', ...record }, 'a')).toMatchObject({
+    expect(missOf(search(is as Is, name), { ListingKey: 'x', PropertyType: 'Residential', ...record }, 'a', TIME)).toMatchObject({
       text,
       by,
     });
@@ -136,7 +137,7 @@ describe('missOf', () => {
       order: [],
     };
     expect(
-      missOf(bounded, { ListingKey: 'x', PropertyType: 'Residential', Longitude: -66, Latitude: 40.6105 }, 'keepIn'),
+      missOf(bounded, { ListingKey: 'x', PropertyType: 'Residential', Longitude: -66, Latitude: 40.6105 }, 'keepIn', TIME),
     ).toMatchObject({ text: '0.4 miles outside', unit: 'm' });
   });
 });

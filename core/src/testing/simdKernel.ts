@@ -1,24 +1,21 @@
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import asc from 'assemblyscript/asc';
 import type { Kernel } from '../engine/kernel.js';
 import { wasmKernel } from '../engine/wasmKernel.js';
 
 /** The WebAssembly kernel, compiled from its source as it now is. */
-export async function simdKernel(): Promise<Kernel> {
-  const folder = fileURLToPath(new URL('../../', import.meta.url));
-  let binary = new Uint8Array(0);
-  const { error, stderr } = await asc.main(['--config', 'asconfig.json', '--outFile', 'kernel.wasm'], {
-    readFile: (name, base) => {
-      try {
-        return readFileSync(`${base === '.' ? folder : `${folder}${base}/`}${name}`, 'utf8');
-      } catch {
-        return null;
-      }
-    },
-    writeFile: (_name, contents) => (binary = contents as Uint8Array<ArrayBuffer>),
-    listFiles: () => [],
+export function simdKernel(): Kernel {
+  const compiler = createRequire(import.meta.url).resolve('assemblyscript/bin/asc.js');
+  const folder = mkdtempSync(join(tmpdir(), 'perambula-kernel-'));
+  const file = join(folder, 'kernel.wasm');
+  execFileSync(process.execPath, [compiler, '--config', 'asconfig.json', '--outFile', file], {
+    cwd: fileURLToPath(new URL('../../', import.meta.url)),
   });
-  if (error) throw new Error(`The kernel does not compile: ${stderr.toString()}`, { cause: error });
-  return wasmKernel(binary);
+  const kernel = wasmKernel(readFileSync(file));
+  rmSync(folder, { recursive: true });
+  return kernel;
 }

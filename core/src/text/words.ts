@@ -1,6 +1,5 @@
 import { stemmer } from 'stemmer';
 
- 
 const BEYOND_ASCII = /[^\x00-\x7f]/;
 
 /** Text as it is compared: lower case, no accents. */

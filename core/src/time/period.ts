@@ -49,6 +49,10 @@ export function today({ now, zone }: TimeContext): string {
  * from today − 30 to today, or from today to today + 30.
  */
 export function daysOf(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
+  return remembered(`days ${direction} ${period}`, time, () => countDays(direction, period, time));
+}
+
+function countDays(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
   const start = DateTime.fromMillis(time.now, { zone: time.zone }).startOf('day');
   const there = direction === 'last' ? start.minus(Duration.fromISO(period)) : start.plus(Duration.fromISO(period));
   const days = [dayNumber(start.toISODate() as string), dayNumber(there.toISODate() as string)];
@@ -57,6 +61,10 @@ export function daysOf(direction: 'last' | 'next', period: string, time: TimeCon
 
 /** The instants "last P30D" or "next P30D" names: to or from now, and the same time of day 30 days off. */
 export function instantsOf(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
+  return remembered(`instants ${direction} ${period}`, time, () => countInstants(direction, period, time));
+}
+
+function countInstants(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
   const now = DateTime.fromMillis(time.now, { zone: time.zone });
   const there = direction === 'last' ? now.minus(Duration.fromISO(period)) : now.plus(Duration.fromISO(period));
   const ends = [time.now, there.toMillis()];
@@ -70,4 +78,17 @@ export function instantOf(text: string, end: 'first' | 'last', zone: string): nu
     return (end === 'first' ? day.startOf('day') : day.endOf('day')).toMillis();
   }
   return DateTime.fromISO(text, { zone }).toMillis();
+}
+
+/** The spans asked for at one moment: a calendar takes its time, and thousands of listings or searches ask the same. */
+const spans = new Map<string, Span<number>>();
+let spansOf = '';
+
+function remembered(key: string, { now, zone }: TimeContext, make: () => Span<number>): Span<number> {
+  const moment = `${now} ${zone}`;
+  if (moment !== spansOf) spans.clear();
+  spansOf = moment;
+  let span = spans.get(key);
+  if (!span) spans.set(key, (span = make()));
+  return span;
 }

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { dollars, fits, tellableOf, today } from '@perambula/core';
+import { dollars, fits, ReverseIndex, tellableOf, today } from '@perambula/core';
 import type { ListingChange, ListingRecord, Search, Tellable } from '@perambula/core';
 import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -77,15 +77,21 @@ export class Matcher {
       removed: false,
     });
     const records = new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
+    const time = this.clock.time();
+    const index = new ReverseIndex(
+      running.map(({ alert, search }) => ({ id: alert, search })),
+      time,
+    );
+    const fitting = new Map([...records.values()].map((record) => [record.ListingKey, index.match(record, time).fit]));
     const items: Partial<AlertItemRow>[] = [];
     for (const event of events) {
       const change = asChange(event);
       const kind = tellableOf(change);
       const record = records.get(event.listingKey);
       if (!kind || !record) continue;
-      for (const { alert, search } of running) {
+      for (const alert of fitting.get(event.listingKey) ?? []) {
         const isNews = alert.introduced && event.sequence > alert.sinceSequence;
-        if (isNews && alert.tell.includes(kind) && fits(search, record, this.clock.time())) {
+        if (isNews && alert.tell.includes(kind)) {
           items.push({
             searchId: alert.searchId,
             listingKey: event.listingKey,

@@ -44,7 +44,7 @@ export class SearchesService {
       if (!record) return [];
       // what is stored is the agent's part
       if (!missed) return [record];
-      const { nearness: _nearness, ...miss } = missOf(search, record, missed);
+      const { nearness: _nearness, ...miss } = missOf(search, record, missed, this.clock.time());
       return [{ ...record, miss } as Row];
     });
   }

@@ -21,7 +21,7 @@ import { SearchesService } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
-import { howWanted } from './wanted.js';
+import { WhoWants } from './wanted.js';
 
 const DAY_MS = 86_400_000;
 const VISITS_SHOWN_FOR_MS = 3 * DAY_MS;
@@ -60,6 +60,7 @@ export class TodayService {
     const names = new Map(clients.map(({ id, name }) => [id, name]));
     const changes = (await this.listings.changesFrom(since, true)).filter((change) => tellableOf(change) !== null);
     const records = await this.listings.byKeys([...new Set(changes.map(({ ListingKey }) => ListingKey))]);
+    const wants = new WhoWants(searches, this.clock.time());
     const messages = outbox.map((row) => outboxEntry(row, names.get(row.clientId) ?? ''));
     return {
       asked: showings.filter(({ state }) => state === 'asked'),
@@ -67,71 +68,17 @@ export class TodayService {
       failed: messages.filter(({ state }) => state === 'failed'),
       cameBy: await this.cameBy(clients, new Date(now - VISITS_SHOWN_FOR_MS)),
       tasks,
-      since: clients.flatMap(({ id, name }) => this.sinceFor(id, name, searches, changes, records)),
+      since: clients.flatMap(({ id, name }) => sinceFor(id, name, wants, changes, records)),
       sinceAt: agent.lookedAt?.toISOString() ?? null,
       ahead: showings
         .filter(({ state, startAt }) => state === 'confirmed' && startAt !== null && Date.parse(startAt) > now)
         .sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1)),
-      newHomes: this.newHomes(names, searches, changes, records),
+      newHomes: newHomes(names, wants, changes, records),
     };
   }
 
   async markLooked(agentId: string): Promise<void> {
     await this.database.getRepository(AgentRow).update({ id: agentId }, { lookedAt: this.clock.date() });
-  }
-
-  private sinceFor(
-    clientId: string,
-    client: string,
-    searches: readonly SavedSearch[],
-    changes: readonly ListingChange[],
-    records: ReadonlyMap<string, ListingRecord>,
-  ): SinceClient[] {
-    const own = searches.filter((search) => search.clientId === clientId);
-    const fresh = new Map<string, string>();
-    const told: { listingKey: string; text: string }[] = [];
-    for (const change of changes) {
-      const record = records.get(change.ListingKey);
-      const how = record && this.best(own, record);
-      if (!record || !how) continue;
-      const kind = tellableOf(change);
-      if (kind === 'new' || kind === 'backOnMarket') fresh.set(change.ListingKey, how);
-      if (kind !== 'new' && how === 'fits')
-        told.push({ listingKey: change.ListingKey, text: `${addressShown(record)} ${said(change)}` });
-    }
-    const fits = [...fresh.values()].filter((how) => how === 'fits').length;
-    if (fresh.size === 0 && told.length === 0) return [];
-    return [{ clientId, client, fits, missesByOne: fresh.size - fits, changes: told.slice(-4) }];
-  }
-
-  private newHomes(
-    names: ReadonlyMap<string, string>,
-    searches: readonly SavedSearch[],
-    changes: readonly ListingChange[],
-    records: ReadonlyMap<string, ListingRecord>,
-  ): Today['newHomes'] {
-    const fresh = [
-      ...new Set(changes.filter((change) => tellableOf(change) === 'new').map(({ ListingKey }) => ListingKey)),
-    ].reverse();
-    const homes = fresh.flatMap((key) => {
-      const record = records.get(key);
-      if (!record || !isAvailable(String(record['StandardStatus']))) return [];
-      const wantedBy = [...names].flatMap(([clientId, client]) => {
-        const how = this.best(
-          searches.filter((search) => search.clientId === clientId),
-          record,
-        );
-        return how ? [{ clientId, client, how }] : [];
-      });
-      return wantedBy.length > 0 ? [{ listing: forAudience(record, 'agent'), wantedBy }] : [];
-    });
-    return homes.slice(0, MOST_NEW_HOMES);
-  }
-
-  /** The closest that a listing comes to any of several searches. */
-  private best(searches: readonly SavedSearch[], record: ListingRecord): string | null {
-    const hows = searches.flatMap(({ document }) => howWanted(document, record, this.clock.time()) ?? []);
-    return hows.find((how) => how === 'fits') ?? hows[0] ?? null;
   }
 
   private async cameBy(clients: readonly { id: string; name: string }[], from: Date): Promise<CameBy[]> {
@@ -281,4 +228,51 @@ function outboxEntry(row: OutboxRow, clientName: string): OutboxEntry {
     createdAt: row.createdAt.toISOString(),
     lastError: row.lastError,
   };
+}
+
+/** What happened for one client since the agent last looked. */
+function sinceFor(
+  clientId: string,
+  client: string,
+  wants: WhoWants,
+  changes: readonly ListingChange[],
+  records: ReadonlyMap<string, ListingRecord>,
+): SinceClient[] {
+  const fresh = new Map<string, string>();
+  const told: { listingKey: string; text: string }[] = [];
+  for (const change of changes) {
+    const record = records.get(change.ListingKey);
+    const how = record && wants.of(record).get(clientId);
+    if (!record || !how) continue;
+    const kind = tellableOf(change);
+    if (kind === 'new' || kind === 'backOnMarket') fresh.set(change.ListingKey, how);
+    if (kind !== 'new' && how === 'fits')
+      told.push({ listingKey: change.ListingKey, text: `${addressShown(record)} ${said(change)}` });
+  }
+  const fits = [...fresh.values()].filter((how) => how === 'fits').length;
+  if (fresh.size === 0 && told.length === 0) return [];
+  return [{ clientId, client, fits, missesByOne: fresh.size - fits, changes: told.slice(-4) }];
+}
+
+/** Homes that came on the market, with who would want them. */
+function newHomes(
+  names: ReadonlyMap<string, string>,
+  wants: WhoWants,
+  changes: readonly ListingChange[],
+  records: ReadonlyMap<string, ListingRecord>,
+): Today['newHomes'] {
+  const fresh = [
+    ...new Set(changes.filter((change) => tellableOf(change) === 'new').map(({ ListingKey }) => ListingKey)),
+  ].reverse();
+  const homes = fresh.flatMap((key) => {
+    const record = records.get(key);
+    if (!record || !isAvailable(String(record['StandardStatus']))) return [];
+    const hows = wants.of(record);
+    const wantedBy = [...names].flatMap(([clientId, client]) => {
+      const how = hows.get(clientId);
+      return how ? [{ clientId, client, how }] : [];
+    });
+    return wantedBy.length > 0 ? [{ listing: forAudience(record, 'agent'), wantedBy }] : [];
+  });
+  return homes.slice(0, MOST_NEW_HOMES);
 }

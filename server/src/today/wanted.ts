@@ -1,17 +1,36 @@
-import { inReach, judge, missOf, standingOf } from '@perambula/core';
+import { missOf, ReverseIndex } from '@perambula/core';
 import type { ListingRecord, Search, TimeContext } from '@perambula/core';
 
-/** Farther than a tenth over a limit, or a tenth of a mile outside a bound, is not nearly. */
-const NEARLY = 0.1;
+interface Wanting {
+  readonly clientId: string | null;
+  readonly document: Search;
+}
 
-/** How a listing stands to a search: "fits", or by what it narrowly misses; null when neither. */
-export function howWanted(search: Search, record: ListingRecord, time: TimeContext): string | null {
-  if (!inReach(search, record)) return null;
-  const verdict = judge(search, record, time);
-  const standing = standingOf(verdict);
-  if (standing === 'fit') return 'fits';
-  if (standing !== 'missByOne') return null;
-  const missed = verdict.lines.find(({ truth }) => truth === false)?.line.id ?? (verdict.keepIn === false ? 'keepIn' : 'keepOut');
-  const { text, nearness } = missOf(search, record, missed);
-  return nearness <= NEARLY ? text : null;
+/** Who would want a home: which clients' searches it fits or narrowly misses. */
+export class WhoWants {
+  private readonly index: ReverseIndex<Wanting>;
+  private readonly known = new Map<string, ReadonlyMap<string, string>>();
+
+  constructor(
+    searches: readonly Wanting[],
+    private readonly time: TimeContext,
+  ) {
+    this.index = new ReverseIndex(
+      searches.map((wanting) => ({ id: wanting, search: wanting.document })),
+      time,
+    );
+  }
+
+  /** By client, "fits" or by what the home narrowly misses, the closest that it comes to any of their searches. */
+  of(record: ListingRecord): ReadonlyMap<string, string> {
+    const known = this.known.get(record.ListingKey);
+    if (known) return known;
+    const { fit, near } = this.index.match(record, this.time);
+    const hows = new Map<string, string>();
+    for (const { id, missed } of [...near].sort((a, b) => b.nearness - a.nearness))
+      if (id.clientId) hows.set(id.clientId, missOf(id.document, record, missed, this.time).text);
+    for (const { clientId } of fit) if (clientId) hows.set(clientId, 'fits');
+    this.known.set(record.ListingKey, hows);
+    return hows;
+  }
 }
