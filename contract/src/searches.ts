@@ -13,7 +13,8 @@ export interface MissAnswer {
   readonly text: string;
 }
 
-export type Row = ListingRecord & { readonly miss?: MissAnswer };
+/** `nice` names the lines that would be nice and that the listing has, where the search has any. */
+export type Row = ListingRecord & { readonly miss?: MissAnswer; readonly nice?: readonly string[] };
 
 export interface ListingsAnswer {
   readonly total: number;
@@ -57,6 +58,9 @@ export interface AlertPreview {
 
 /** The values that the listings hold for a choice field, with how many hold each. */
 export type Choices = Readonly<Record<string, readonly { readonly value: string; readonly listings: number }[]>>;
+
+/** By field, the share of listings that fill it in; null where none of them can. */
+export type Filled = Readonly<Record<string, number | null>>;
 
 /** One entry of a parcel's history over all its listings. */
 export interface HistoryEntry {

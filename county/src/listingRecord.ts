@@ -5,6 +5,7 @@ import { lonLat } from './ground.js';
 
 import type { Listing, PropertyType } from './lives.js';
 import { isOwnerAway, taxOf } from './ownership.js';
+import { financingOf, particulars } from './particulars.js';
 import { captionsOf } from './pictures/pictures.js';
 import type { Parcel } from './parcels.js';
 import { hasView } from './prices.js';
@@ -28,6 +29,7 @@ export function recordAt(county: County, listing: Listing, number: number, now: 
     record['ModificationTimestamp'] = moment;
     record['OriginalEntryTimestamp'] ??= moment;
     if ('StandardStatus' in changes) record['StatusChangeTimestamp'] = moment;
+    if (changes['StandardStatus'] === 'Closed') record['BuyerFinancing'] = financingOf(listing.parcel.id + number);
   }
   return record;
 }
@@ -121,6 +123,7 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
     LockBoxSerialNumber: String(random.int(100000, 999999)),
     BuyerAgencyCompensation: String(random.pick([2, 2.25, 2.5])),
     ...agentFields(county, random),
+    ...particulars(parcel, type, randomOf(county.seed, 41, parcel.id, number)),
     InternetEntireListingDisplayYN: !random.chance(0.02),
     InternetAddressDisplayYN: !random.chance(0.03),
     InternetAutomatedValuationDisplayYN: !random.chance(0.08),

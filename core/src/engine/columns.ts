@@ -1,5 +1,5 @@
 import { appliesTo, FIELDS, valueOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { columnNumber } from '../search/span.js';
@@ -43,7 +43,7 @@ export interface TextColumn {
 
 export type Column = OrderedColumn | ChoiceColumn | ChoicesColumn | TextColumn;
 
-const FIRST_ROWS = 1024;
+const FIRST_ROWS = 128;
 
 /** The listings by column. Rows are never moved: a listing keeps its row, a removed one is only marked. */
 export class Columns {

@@ -1,12 +1,14 @@
-import { fieldOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import { fieldOf, FIELDS } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import type { ListingRecord } from '../listing/record.js';
 import { isEither, mustLines } from '../search/document.js';
 import type { EitherLine, Line, Search } from '../search/document.js';
+import { loosen } from '../search/loosen.js';
+import type { Loosening } from '../search/loosen.js';
 import { statusesInReach } from '../search/reach.js';
 import { today } from '../time/period.js';
 import type { TimeContext } from '../time/period.js';
-import { hasBit } from './bitset.js';
+import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { BoundCache } from './boundCache.js';
 import { Columns } from './columns.js';
@@ -48,6 +50,8 @@ export type ResultSet = 'fit' | 'unknown' | 'missByOne';
 export interface ResultKey {
   readonly key: string;
   readonly missed?: string;
+  /** The lines that would be nice and that it has, where the search has any. */
+  readonly nice?: readonly string[];
 }
 
 /** Which part of a result is asked for; `line` leaves only what one line, keepIn or keepOut decides. */
@@ -125,9 +129,72 @@ export class Engine {
     };
   }
 
+  /** For each line, the one move of its limit that would add most for how little it is; the line that adds most first. */
+  loosenings(search: Search, time: TimeContext): Loosening[] {
+    return this.passed(search, time, ({ conditions, none, one, lend }) => {
+      const { kernel } = this.columns;
+      const found = mustLines(search).flatMap((line, c) => {
+        const column = isEither(line) ? null : this.columns.column(line.field);
+        if (isEither(line) || column?.type !== 'ordered') return [];
+        const missing = lend();
+        kernel.combine('andNot', one, none, missing);
+        kernel.combine('andNot', missing, (conditions[c] as Condition).t, missing);
+        const scale = (fieldOf(line.field) as Field).precision ?? 1;
+        const lost: number[] = [];
+        forEachRow(missing, (row) => lost.push(column.numbers.get(row) / scale));
+        return loosen(line, lost) ?? [];
+      });
+      return found.sort((a, b) => b.adds - a.adds);
+    });
+  }
+
+  /** For each field, the share of a search's listings that fill it in, of those whose kind has it; null where none has. */
+  filled(search: Search): Record<string, number | null> {
+    const { columns } = this;
+    const { kernel, words } = columns;
+    const stretch = { first: 0, end: words };
+    const [range, [t, u]] = [this.universe(search).t, [takeBits(kernel, words), takeBits(kernel, words)]];
+    const rows = (name: string, blank: boolean): number => {
+      writeLine({ id: '', field: name, is: { blank } }, { t, u }, { columns, time: { now: 0, zone: 'utc' }, stretch });
+      kernel.combine('and', t, range, t);
+      return kernel.count(t);
+    };
+    const shares = FIELDS.map(({ name }) => {
+      const [filled, blank] = [rows(name, false), rows(name, true)];
+      return [name, filled + blank === 0 ? null : filled / (filled + blank)] as const;
+    });
+    kernel.give(t);
+    kernel.give(u);
+    this.conditions.settle();
+    return Object.fromEntries(shares);
+  }
+
+  /** The values that listings of a choice field hold, with how many hold each, the most frequent first. */
+  choices(name: string): { value: string; listings: number }[] {
+    const { kernel, live, words } = this.columns;
+    const column = this.columns.column(name);
+    const bits = takeBits(kernel, words);
+    const counted = (value: string, write: () => void): { value: string; listings: number } => {
+      write();
+      kernel.combine('and', bits, live, bits);
+      return { value, listings: kernel.count(bits) };
+    };
+    const values =
+      column.type === 'choice'
+        ? column.labels.map((label, code) =>
+            counted(label, () => column.codes.scan(code, code, bits, null, 'put', { first: 0, end: words })),
+          )
+        : column.type === 'choices'
+          ? [...column.has].map(([choice, has]) => counted(choice, () => bits.set(has)))
+          : [];
+    kernel.give(bits);
+    return values.filter(({ listings }) => listings > 0).sort((a, b) => b.listings - a.listings);
+  }
+
   /**
    * The listings of one of the three sets, in the search's order: blanks last in either direction, ties by ListingKey.
-   * Misses by one of a search without an order come nearest first.
+   * Misses by one of a search without an order come nearest first. Before all that come those that have the most of
+   * what would be nice.
    */
   find(
     search: Search,
@@ -142,10 +209,16 @@ export class Engine {
         set === 'missByOne' && search.order.length === 0
           ? [{ number: remembered((row) => nearnessOfRow(search, names[missed(row)] as string, row, this.columns, time)) }]
           : sortersOf(search.order, this.columns);
+      const nice = search.lines
+        .filter(({ weight }) => weight === 'nice')
+        .map((line) => ({ id: line.id, t: this.lineCondition(line, time).t }));
+      const had = (row: number): string[] => nice.flatMap(({ id, t }) => (hasBit(t, row) ? id : []));
+      if (nice.length > 0) sorters.unshift({ number: (row) => -had(row).length });
       const rows = firstRows(bits, offset + limit, sorters, this.columns.keys).slice(offset);
       const keys = rows.map((row) => ({
         key: this.columns.keys[row] as string,
         ...(set === 'missByOne' ? { missed: names[missed(row)] } : {}),
+        ...(nice.length > 0 ? { nice: had(row) } : {}),
       }));
       return { total: this.columns.kernel.count(bits), keys };
     });

@@ -113,7 +113,7 @@ describe('words sought among many texts', () => {
         engine.forget();
         expect(engine.count(search, TIME).fit).toBe(expected());
       }),
-      { numRuns: 150 },
+      { numRuns: 40 },
     );
   });
 });

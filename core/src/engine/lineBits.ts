@@ -1,5 +1,5 @@
 import { fieldOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
 import { isEither } from '../search/document.js';
 import type { EitherMember, FieldLine, Is, Line, StatusTime } from '../search/document.js';

@@ -1,5 +1,5 @@
 import { fieldOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import type { Order } from '../search/document.js';
 import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';

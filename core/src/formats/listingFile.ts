@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { STORED_FIELDS } from '../listing/audience.js';
 import { fieldOf } from '../listing/fields.js';
-import type { FieldType } from '../listing/fields.js';
+import type { FieldType } from '../listing/field.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 
 /** One listing of a file, by RESO names, and the line or place in the list it stands at (from 1, headings counted). */

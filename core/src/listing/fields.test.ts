@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { STORED_FIELDS } from './audience.js';
-import { appliesTo, fieldOf, FIELDS, PROPERTY_TYPES, valueOf } from './fields.js';
-import type { Field } from './fields.js';
+import { appliesTo, fieldOf, FIELDS, valueOf } from './fields.js';
+import { PROPERTY_TYPES } from './kinds.js';
+import type { Field } from './field.js';
 import { bathsOf, feePerMonthOf, positionOf, pricePerSquareFootOf } from './record.js';
 import type { ListingRecord } from './record.js';
 import { factsOf } from './facts.js';

@@ -1,3 +1,5 @@
+import { dayNumber } from '../time/period.js';
+
 /** One field's value: RESO look-ups are strings, multi-value look-ups string lists, dates ISO 8601 strings. */
 export type FieldValue = string | number | boolean | readonly string[] | null | undefined;
 
@@ -49,4 +51,58 @@ export function pricePerSquareFootOf(record: ListingRecord): number | null {
   const { ListPrice: price, LivingArea: area } = record;
   if (typeof price !== 'number' || typeof area !== 'number' || area <= 0) return null;
   return Math.round((price / area) * 100) / 100;
+}
+
+const SQUARE_FEET_PER_ACRE = 43_560;
+
+/** The lot in square feet, from its acres; null when they are blank. */
+export function lotSquareFeetOf({ LotSizeAcres: acres }: ListingRecord): number | null {
+  return typeof acres === 'number' ? Math.round(acres * SQUARE_FEET_PER_ACRE) : null;
+}
+
+/** List price in dollars per acre of the lot; null when either is blank or there is no lot. */
+export function pricePerAcreOf({ ListPrice: price, LotSizeAcres: acres }: ListingRecord): number | null {
+  return typeof price === 'number' && typeof acres === 'number' && acres > 0 ? Math.round(price / acres) : null;
+}
+
+/** Percent to a tenth by which one price lies below another; 0 where it does not, or where there was no other. */
+function cut(before: FieldValue, now: FieldValue): number | null {
+  if (typeof now !== 'number') return null;
+  if (typeof before !== 'number' || before <= 0) return 0;
+  return Math.max(0, Math.round((1000 * (before - now)) / before) / 10);
+}
+
+/** The last change of price as a cut, in percent. */
+export function priceCutOf(record: ListingRecord): number | null {
+  return cut(record['PreviousListPrice'], record['ListPrice']);
+}
+
+/** The asking price as a cut of the first one, in percent. */
+export function priceCutInAllOf(record: ListingRecord): number | null {
+  return cut(record['OriginalListPrice'], record['ListPrice']);
+}
+
+/** What was paid in percent of the last asking price, to a tenth; null until a sale is closed. */
+export function saleToListOf({ ClosePrice: paid, ListPrice: asked }: ListingRecord): number | null {
+  return typeof paid === 'number' && typeof asked === 'number' && asked > 0 ? Math.round((1000 * paid) / asked) / 10 : null;
+}
+
+/** Days from coming on the market to a signed contract; null when either day is blank. */
+export function daysToContractOf({ OnMarketDate: from, PurchaseContractDate: to }: ListingRecord): number | null {
+  const days = dayNumber(String(to)) - dayNumber(String(from));
+  return Number.isNaN(days) ? null : Math.max(0, days);
+}
+
+/** An amount that is 0, not blank, where the listing says that there is none of it. */
+export const zeroUnless =
+  (yesNo: string, amount: string) =>
+  (record: ListingRecord): FieldValue =>
+    record[yesNo] === false && record[amount] == null ? 0 : record[amount];
+
+/** The street as its directional, name and suffix, without the number; null when the name is blank. */
+export function streetOf(record: ListingRecord): string | null {
+  if (typeof record['StreetName'] !== 'string') return null;
+  return [record['StreetDirPrefix'], record['StreetName'], record['StreetSuffix']]
+    .filter((part): part is string => typeof part === 'string' && part !== '')
+    .join(' ');
 }

@@ -3,7 +3,7 @@ import type { Bits } from '../engine/bitset.js';
 import { zeroBits } from '../engine/kernel.js';
 import type { Kernel } from '../engine/kernel.js';
 import { appliesTo, valueOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import type { FieldLine, Is } from '../search/document.js';
 import { slackOf } from '../search/miss.js';

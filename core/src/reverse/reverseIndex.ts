@@ -4,7 +4,7 @@ import type { Kernel } from '../engine/kernel.js';
 import { plainKernel } from '../engine/plainKernel.js';
 import type { Bits } from '../engine/bitset.js';
 import { fieldOf, valueOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { STATUSES } from '../listing/status.js';

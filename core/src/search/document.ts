@@ -1,5 +1,5 @@
 import type { LonLat } from '../geo/distance.js';
-import type { PropertyType } from '../listing/fields.js';
+import type { PropertyType } from '../listing/kinds.js';
 import type { Status } from '../listing/status.js';
 
 /** The search document: what is stored, sent and exported. Read from outside only through `readSearch`. */

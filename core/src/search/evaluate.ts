@@ -1,6 +1,6 @@
 import { inCircle, inPolygon } from '../geo/inside.js';
 import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';

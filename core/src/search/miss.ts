@@ -2,7 +2,7 @@ import { distance, METRES_PER_MILE } from '../geo/distance.js';
 import type { LonLat } from '../geo/distance.js';
 import { metresToRing } from '../geo/inside.js';
 import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
-import type { Field, FieldType } from '../listing/fields.js';
+import type { Field, FieldType } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { isEither } from './document.js';

@@ -1,4 +1,4 @@
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 
 const FRACTIONS: Readonly<Record<string, string>> = { '0.25': '¼', '0.5': '½', '0.75': '¾' };
 

@@ -1,5 +1,6 @@
 import { DateTime } from 'luxon';
-import type { Field, PropertyType } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
+import type { PropertyType } from '../listing/kinds.js';
 import type { Is } from './document.js';
 import { amount } from './numbers.js';
 

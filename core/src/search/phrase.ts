@@ -1,6 +1,6 @@
 import { DateTime, Duration } from 'luxon';
 import { fieldOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import { isEither } from './document.js';
 import type { FieldLine, Is, Line, Scalar } from './document.js';
 import { amount } from './numbers.js';

@@ -1,5 +1,6 @@
-import { fieldOf, PROPERTY_TYPES } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import { fieldOf } from '../listing/fields.js';
+import { PROPERTY_TYPES } from '../listing/kinds.js';
+import type { Field } from '../listing/field.js';
 import { linesOfMember } from './document.js';
 import type { Bound, EitherMember, FieldLine, Line, Order, Search } from './document.js';
 import { listAt, objectAt, quoted, SearchProblem, textAt, wordAt } from './problem.js';

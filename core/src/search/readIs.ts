@@ -1,4 +1,4 @@
-import type { Field, FieldType } from '../listing/fields.js';
+import type { Field, FieldType } from '../listing/field.js';
 import { STATUSES } from '../listing/status.js';
 import { dayNumber, isPeriod } from '../time/period.js';
 import { DateTime } from 'luxon';

@@ -1,4 +1,4 @@
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import type { FieldValue } from '../listing/record.js';
 import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
 import type { Span, TimeContext } from '../time/period.js';

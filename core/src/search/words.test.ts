@@ -2,9 +2,8 @@ import fc from 'fast-check';
 import { TIME } from '../testing/randomListings.js';
 import { describe, expect, it } from 'vitest';
 import { fieldOf } from '../listing/fields.js';
-import type { Field } from '../listing/fields.js';
+import type { Field } from '../listing/field.js';
 import { isSameStreet } from '../text/streets.js';
-import { advise } from './advice.js';
 import type { Is, Search } from './document.js';
 import { missOf } from './miss.js';
 import { parseValue } from './parseValue.js';
@@ -139,33 +138,6 @@ describe('missOf', () => {
     expect(
       missOf(bounded, { ListingKey: 'x', PropertyType: 'Residential', Longitude: -66, Latitude: 40.6105 }, 'keepIn', TIME),
     ).toMatchObject({ text: '0.4 miles outside', unit: 'm' });
-  });
-});
-
-describe('advise', () => {
-  // 25 to 30 are comfortable, fewer than about 10 wants widening (common practice, no source)
-  it('follows what practitioners say of the numbers', () => {
-    const tone = (fit: number): string => advise({ fit, unknown: 0, lines: [] }).tone;
-    expect([0, 9, 10, 27, 45, 60].map(tone)).toEqual([
-      'tooFew',
-      'tooFew',
-      'comfortable',
-      'comfortable',
-      'comfortable',
-      'tooMany',
-    ]);
-  });
-  it('names the line that holds most back', () => {
-    expect(
-      advise({
-        fit: 2,
-        unknown: 0,
-        lines: [
-          { label: 'list price', holdsBack: 38, blank: 0 },
-          { label: 'baths', holdsBack: 4, blank: 1 },
-        ],
-      }).reason,
-    ).toContain('Dropping list price alone would add 38.');
   });
 });
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { PROPERTY_TYPES } from '../listing/fields.js';
+import { PROPERTY_TYPES } from '../listing/kinds.js';
 import type { ListingRecord } from '../listing/record.js';
 import { STATUSES } from '../listing/status.js';
 import type { Bound, FieldLine, Line, Search } from '../search/document.js';

@@ -2,16 +2,16 @@ type EdmType = 'String' | 'Int64' | 'Decimal' | 'Boolean' | 'Date' | 'DateTimeOf
 
 const PROPERTY: Readonly<Record<EdmType, string>> = {
   String:
-    'ListingKey ListingId OriginatingSystemName PropertyType PropertySubType ParcelNumber StreetNumber StreetDirPrefix StreetName StreetSuffix UnitNumber BuildingName UnparsedAddress City CountyOrParish StateOrProvince PostalCode SubdivisionName ElevationUnits ElementarySchool MiddleOrJuniorSchool HighSchool HighSchoolDistrict StandardStatus LivingAreaSource AssociationFeeFrequency LeaseTerm Furnished Zoning PublicRemarks PrivateRemarks ShowingInstructions OccupantType LockBoxSerialNumber BuyerAgencyCompensation ListAgentKey ListAgentFullName ListAgentMobilePhone ListAgentEmail ListOfficeKey ListOfficeName ListOfficePhone',
+    'ListingKey ListingId OriginatingSystemName PropertyType PropertySubType ParcelNumber StreetNumber StreetDirPrefix StreetName StreetSuffix UnitNumber BuildingName UnparsedAddress City CountyOrParish StateOrProvince PostalCode SubdivisionName ElevationUnits ElementarySchool MiddleOrJuniorSchool HighSchool HighSchoolDistrict StandardStatus LivingAreaSource AssociationFeeFrequency LeaseTerm Furnished Zoning PublicRemarks PrivateRemarks ShowingInstructions OccupantType LockBoxSerialNumber BuyerAgencyCompensation ListAgentKey ListAgentFullName ListAgentMobilePhone ListAgentEmail ListOfficeKey ListOfficeName ListOfficePhone LotSizeSource YearBuiltSource WaterBodyName DirectionFaces',
   Int64:
-    'ListPrice OriginalListPrice PreviousListPrice ClosePrice BedroomsTotal MainLevelBedrooms BathroomsFull BathroomsThreeQuarter BathroomsHalf BathroomsTotalInteger YearBuilt StoriesTotal NumberOfUnitsTotal GarageSpaces FireplacesTotal RoomsTotal TaxAnnualAmount TaxYear AssociationFee PhotosCount DocumentsCount Elevation',
-  Decimal: 'Longitude Latitude LivingArea BelowGradeFinishedArea BuildingAreaTotal LotSizeAcres',
+    'ListPrice OriginalListPrice PreviousListPrice ClosePrice BedroomsTotal MainLevelBedrooms BathroomsFull BathroomsThreeQuarter BathroomsHalf BathroomsTotalInteger YearBuilt StoriesTotal NumberOfUnitsTotal GarageSpaces FireplacesTotal RoomsTotal TaxAnnualAmount TaxYear AssociationFee PhotosCount DocumentsCount Elevation EntryLevel OpenParkingSpaces CarportSpaces ParkingTotal FrontageLength AboveGradeFinishedArea TaxAssessedValue GrossIncome OperatingExpense NetOperatingIncome',
+  Decimal: 'Longitude Latitude LivingArea BelowGradeFinishedArea BuildingAreaTotal LotSizeAcres CapRate',
   Boolean:
-    'GarageYN WaterfrontYN ViewYN PoolPrivateYN NewConstructionYN AssociationYN InternetEntireListingDisplayYN InternetAddressDisplayYN InternetAutomatedValuationDisplayYN InternetConsumerCommentYN',
-  Date: 'OnMarketDate ListingContractDate ActivationDate PurchaseContractDate CloseDate WithdrawnDate CancellationDate ExpirationDate',
+    'GarageYN WaterfrontYN ViewYN PoolPrivateYN NewConstructionYN AssociationYN InternetEntireListingDisplayYN InternetAddressDisplayYN InternetAutomatedValuationDisplayYN InternetConsumerCommentYN PropertyAttachedYN CoolingYN HeatingYN FireplaceYN AttachedGarageYN SpaYN HorseYN HomeWarrantyYN',
+  Date: 'OnMarketDate ListingContractDate ActivationDate PurchaseContractDate CloseDate WithdrawnDate CancellationDate ExpirationDate AvailabilityDate',
   DateTimeOffset: 'ModificationTimestamp OriginalEntryTimestamp StatusChangeTimestamp PriceChangeTimestamp',
   Strings:
-    'Basement Heating Cooling ArchitecturalStyle ConstructionMaterials Roof Flooring Appliances InteriorFeatures ExteriorFeatures PropertyCondition LotFeatures View Sewer WaterSource ListingTerms PetsAllowed SpecialListingConditions',
+    'Basement Heating Cooling ArchitecturalStyle ConstructionMaterials Roof Flooring Appliances InteriorFeatures ExteriorFeatures PropertyCondition LotFeatures View Sewer WaterSource ListingTerms PetsAllowed SpecialListingConditions Levels FoundationDetails LaundryFeatures WindowFeatures SecurityFeatures AccessibilityFeatures GreenEnergyEfficient GreenEnergyGeneration ParkingFeatures RoadSurfaceType RoadFrontageType Topography Vegetation Fencing PatioAndPorchFeatures PoolFeatures OtherStructures WaterfrontFeatures Utilities AssociationFeeIncludes AssociationAmenities RentIncludes TenantPays BuyerFinancing Disclosures Possession CommunityFeatures PossibleUse CurrentUse',
 };
 
 const OTHERS: readonly {

@@ -1,11 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { FeedState, FieldCoverage } from '@perambula/contract';
 import { FIELDS, ON_MARKET } from '@perambula/core';
-import type { Count, Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
-import { Clock } from '../clock/index.js';
 import type { ListingRow } from '../listings/index.js';
-import { EngineHost } from '../searches/index.js';
+import { SearchesService } from '../searches/index.js';
 import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
 import { FeedReader } from './feed.reader.js';
 import { FeedSettings } from './feed.settings.js';
@@ -20,8 +18,7 @@ export class FeedService {
   constructor(
     private readonly database: DataSource,
     private readonly reader: FeedReader,
-    private readonly engine: EngineHost,
-    private readonly clock: Clock,
+    private readonly searches: SearchesService,
     private readonly settings: FeedSettings,
   ) {}
 
@@ -56,23 +53,15 @@ export class FeedService {
     };
   }
 
-  /** How many of the homes for sale have each field, by the engine's own count of the blanks; the emptiest first. */
+  /** How many of the homes for sale have each field, the emptiest first. */
   async coverage(): Promise<FieldCoverage[]> {
-    const count = (lines: Search['lines']): Promise<Count> => {
-      const search: Search = { version: 1, kinds: ['Residential'], lines, bounds: [], order: [] };
-      return this.engine.ask('count', { search, time: this.clock.time() });
-    };
-    const { fit: homes } = await count([]);
-    const fields = FIELDS.filter(
-      ({ name, group, derive, kinds }) =>
-        !derive && group !== 'Status' && !OF_THE_SALE.includes(name) && (kinds?.includes('Residential') ?? true),
-    );
-    const shares = await Promise.all(
-      fields.map(async ({ name, label }) => {
-        const { fit: blank } = await count([{ id: name, field: name, is: { blank: true } }]);
-        return { field: name, label, filled: homes === 0 ? 0 : 1 - blank / homes };
-      }),
-    );
+    const filled = await this.searches.filled(['Residential']);
+    const shares = FIELDS.flatMap(({ name, label, group, derive }) => {
+      const share = filled[name];
+      return derive || group === 'Status' || OF_THE_SALE.includes(name) || share == null
+        ? []
+        : [{ field: name, label, filled: share }];
+    });
     return shares.sort((a, b) => a.filled - b.filled);
   }
 

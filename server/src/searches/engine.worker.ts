@@ -2,8 +2,8 @@ import { createHash } from 'node:crypto';
 import { closeSync, existsSync, openSync, readdirSync, readFileSync, readSync, renameSync, writeSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Engine, fieldOf, plainKernel, readSnapshot, wasmKernel, writeSnapshot } from '@perambula/core';
-import type { Count, Kernel, ListingRecord, Part, ResultKey, Search, TimeContext } from '@perambula/core';
+import { Engine, plainKernel, readSnapshot, wasmKernel, writeSnapshot } from '@perambula/core';
+import type { Count, Kernel, ListingRecord, Loosening, Part, ResultKey, Search, TimeContext } from '@perambula/core';
 import { answerCalls } from '../common/thread.js';
 
 /** What the engine's thread can be asked. */
@@ -16,6 +16,8 @@ export interface EngineCalls {
   save: { ask: { file: string; sequence: number }; answer: null };
   /** Takes what was written; gives its sequence number, or null when there is nothing that this build can read. */
   load: { ask: { file: string }; answer: number | null };
+  loosenings: { ask: { search: Search; time: TimeContext }; answer: Loosening[] };
+  filled: { ask: { search: Search }; answer: Record<string, number | null> };
   choices: { ask: { fields: readonly string[] }; answer: Record<string, { value: string; listings: number }[]> };
 }
 
@@ -69,7 +71,9 @@ answerCalls<EngineCalls>({
       closeSync(from);
     }
   },
-  choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, choicesOf(name)])),
+  choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, engine.choices(name)])),
+  filled: ({ search }) => engine.filled(search),
+  loosenings: ({ search, time }) => engine.loosenings(search, time),
 });
 
 /** Bytes before a snapshot: the build's hash in hexadecimal, and the sequence number. */
@@ -96,15 +100,4 @@ function hashOf(folder: string): string {
   for (const name of (readdirSync(folder, { recursive: true }) as string[]).filter((each) => each.endsWith('.js')).sort())
     hash.update(readFileSync(join(folder, name)));
   return hash.digest('hex');
-}
-
-function choicesOf(name: string): { value: string; listings: number }[] {
-  const column = engine.columns.column(name);
-  if (!fieldOf(name) || column.type !== 'choice') return [];
-  const tally = new Map<string, number>();
-  for (let row = 0; row < engine.columns.rows; row++) {
-    const label = column.labels[column.codes.get(row)];
-    if (label !== undefined && engine.columns.isLive(row)) tally.set(label, (tally.get(label) ?? 0) + 1);
-  }
-  return [...tally].map(([value, listings]) => ({ value, listings })).sort((a, b) => b.listings - a.listings);
 }

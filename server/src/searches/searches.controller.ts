@@ -1,8 +1,9 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, StreamableFile, UseGuards } from '@nestjs/common';
-import type { Choices, CountAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, StreamableFile, UseGuards } from '@nestjs/common';
+import type { Choices, CountAnswer, Filled, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type { Loosening } from '@perambula/core';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { ChangedSearchBody, CountBody, FileBody, ListingsBody, NewSearchBody } from './dto/bodies.js';
+import { ChangedSearchBody, CountBody, FileBody, KindsQuery, ListingsBody, NewSearchBody } from './dto/bodies.js';
 import { SearchesService } from './searches.service.js';
 
 @Controller('searches')
@@ -14,6 +15,12 @@ export class SearchesController {
   @HttpCode(200)
   count(@Body() body: CountBody): Promise<CountAnswer> {
     return this.searches.count(body.search);
+  }
+
+  @Post('loosenings')
+  @HttpCode(200)
+  loosenings(@Body() body: CountBody): Promise<Loosening[]> {
+    return this.searches.loosenings(body.search);
   }
 
   @Post('listings')
@@ -36,6 +43,11 @@ export class SearchesController {
   @Get('choices')
   choices(): Promise<Choices> {
     return this.searches.choices();
+  }
+
+  @Get('filled')
+  filled(@Query() { kinds }: KindsQuery): Promise<Filled> {
+    return this.searches.filled(kinds);
   }
 
   @Get()

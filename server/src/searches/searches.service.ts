@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { AlertState, Choices, CountAnswer, ListingsAnswer, Row, SavedSearch } from '@perambula/contract';
+import type { AlertState, Choices, CountAnswer, Filled, ListingsAnswer, MissAnswer, Row, SavedSearch } from '@perambula/contract';
 import { FIELDS, missOf, readSearch, writeListingFile } from '@perambula/core';
-import type { ListingRecord, Part, ResultKey, ResultSet, Search } from '@perambula/core';
+import type { ListingRecord, Loosening, Miss, Part, PropertyType, ResultKey, ResultSet, Search } from '@perambula/core';
 import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -39,13 +39,12 @@ export class SearchesService {
 
   private async rows(search: Search, keys: readonly ResultKey[]): Promise<Row[]> {
     const records = await this.listings.byKeys(keys.map(({ key }) => key));
-    return keys.flatMap(({ key, missed }) => {
+    return keys.flatMap(({ key, missed, nice }) => {
+      // what is stored is the agent's part
       const record = records.get(key);
       if (!record) return [];
-      // what is stored is the agent's part
-      if (!missed) return [record];
-      const { nearness: _nearness, ...miss } = missOf(search, record, missed, this.clock.time());
-      return [{ ...record, miss } as Row];
+      const miss = missed ? sayMiss(missOf(search, record, missed, this.clock.time())) : null;
+      return [{ ...record, ...(miss ? { miss } : {}), ...(nice ? { nice } : {}) } as Row];
     });
   }
 
@@ -63,8 +62,18 @@ export class SearchesService {
   }
 
   choices(): Promise<Choices> {
-    const fields = FIELDS.filter(({ type }) => type === 'choice').map(({ name }) => name);
+    const fields = FIELDS.filter(({ type }) => type === 'choice' || type === 'choices').map(({ name }) => name);
     return this.engine.ask('choices', { fields });
+  }
+
+  /** Which single changes of a line's limit would add how many homes. */
+  async loosenings(document: unknown): Promise<Loosening[]> {
+    return this.engine.ask('loosenings', { search: readSearch(document), time: this.clock.time() });
+  }
+
+  /** The share of the listings of some kinds, on the market now, that fill in each field. */
+  async filled(kinds: readonly PropertyType[]): Promise<Filled> {
+    return this.engine.ask('filled', { search: { version: 1, kinds, lines: [], bounds: [], order: [] } });
   }
 
   /** The agent's searches of a client, or those of no client; every one when `clientId` is undefined. */
@@ -140,6 +149,10 @@ export function alertState(row: AlertRow): AlertState {
     state,
     nextDueAt: state === 'running' ? (nextDueAt?.toISOString() ?? null) : null,
   };
+}
+
+function sayMiss({ id, by, unit, text }: Miss): MissAnswer {
+  return { id, by, unit, text };
 }
 
 function savedSearch(row: SearchRow, alert: AlertRow | null): SavedSearch {

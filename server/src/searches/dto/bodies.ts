@@ -1,4 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { PROPERTY_TYPES } from '@perambula/core';
+import type { PropertyType } from '@perambula/core';
+import { Transform } from 'class-transformer';
 import { IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
 
 /** The search document itself is checked by core's reader; here is its envelope. */
@@ -12,6 +15,13 @@ export class ListingsBody extends CountBody {
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(60) line?: string;
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) offset = 0;
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;
+}
+
+export class KindsQuery {
+  @ApiProperty({ enum: PROPERTY_TYPES, isArray: true, description: 'Kinds of property, by commas.' })
+  @Transform(({ value }) => String(value).split(','))
+  @IsIn(PROPERTY_TYPES, { each: true, message: `kinds are some of ${PROPERTY_TYPES.join(', ')}, by commas.` })
+  kinds: PropertyType[];
 }
 
 export class FileBody extends CountBody {

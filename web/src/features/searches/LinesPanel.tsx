@@ -1,13 +1,13 @@
 import type { CountAnswer } from '@perambula/contract';
-import { fieldOf, FIELDS, isEither, phraseOf, PROPERTY_TYPES, sayBound } from '@perambula/core';
+import { FIELD_GROUPS, fieldOf, isEither, phraseOf, PROPERTY_TYPES, sayBound } from '@perambula/core';
 import type { Bound, Field, FieldLine, Line, PropertyType, Search } from '@perambula/core';
-import { Input, Popover, Select, Tooltip } from 'antd';
-import type { InputRef } from 'antd';
-import { ArrowLeftRight, Circle, Pentagon, Plus, X } from 'lucide-react';
-import { memo, useCallback, useEffect, useRef, useState } from 'react';
-import { isTyping } from '../../shared/isTyping.js';
+import { Input, Select, Tooltip } from 'antd';
+import { ArrowLeftRight, Circle, Pentagon, X } from 'lucide-react';
+import { useCallback, useState } from 'react';
 import { freshId } from './draft.js';
+import { FieldCatalogue } from './FieldCatalogue.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
+import { LineMenu } from './LineMenu.js';
 import { useChoices } from './searches.api.js';
 import { ValueEditor } from './ValueEditor.js';
 import { RadiusEditor } from './RadiusEditor.js';
@@ -24,9 +24,11 @@ interface Props {
   readonly onShow: (set: 'missByOne' | 'unknown', line: string) => void;
   readonly boundChosen: string | null;
   readonly onChooseBound: (id: string | null) => void;
+  /** The line that is left out on trial. */
+  readonly triedWithout: string | null;
+  readonly onTry: (id: string | null) => void;
 }
 
-const GROUPS = ['Home', 'Money', 'Status', 'Place', 'Words'] as const;
 const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
   Residential: 'Homes for sale',
   'Residential Lease': 'Homes to rent',
@@ -65,7 +67,7 @@ export function LinesPanel(props: Props) {
   return (
     <div className={stale ? 'lines is-stale' : 'lines'}>
       <WhereGroup {...props} most={most} />
-      {GROUPS.map((group) => {
+      {FIELD_GROUPS.map((group) => {
         const lines = search.lines.filter((line) => groupOf(line) === group);
         if (lines.length === 0 && group !== 'Home' && pending?.group !== group) return null;
         return (
@@ -94,7 +96,7 @@ export function LinesPanel(props: Props) {
           </section>
         );
       })}
-      <AddLine onChoose={add} />
+      <FieldCatalogue kinds={search.kinds} onChoose={add} />
     </div>
   );
 }
@@ -112,13 +114,18 @@ function LineRow({
   onEdit,
   onChange,
   onShow,
+  triedWithout,
+  onTry,
 }: Props & { readonly line: Line; readonly most: number; readonly editing: boolean; readonly onEdit: (on: boolean) => void }) {
   const choices = useChoices().data ?? {};
   const field = isEither(line) ? undefined : fieldOf(line.field);
   const held = count?.lines.find(({ id }) => id === line.id);
   const label = field?.label ?? 'Either';
+  const nice = line.weight === 'nice';
+  const tried = triedWithout === line.id;
+  const hint = nice ? 'would be nice: comes first, keeps nothing out' : field?.hint;
   return (
-    <div className={editing ? 'line is-edited' : 'line'}>
+    <div className={`line ${editing ? 'is-edited' : ''} ${tried ? 'is-left-out' : ''}`}>
       <span className="line-label">{label}</span>
       <div className="line-value">
         {editing && field ? (
@@ -135,14 +142,33 @@ function LineRow({
             {phraseOf(line)}
           </button>
         )}
-        {field?.hint && !editing && <span className="line-hint">{field.hint}</span>}
-        {held && held.blank > 0 && (
-          <button type="button" className="line-blank" onClick={() => onShow('unknown', line.id)}>
-            blank on {held.blank} more
-          </button>
+        {hint && !editing && !tried && <span className="line-hint">{hint}</span>}
+        {tried && (
+          <span className="line-hint is-tried">
+            left out on trial
+            <button type="button" className="link" onClick={() => onTry(null)}>
+              put back (Esc)
+            </button>
+            <button type="button" className="link" onClick={() => onChange(withoutLine(search, line.id))}>
+              drop it
+            </button>
+          </span>
         )}
+        <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />
       </div>
-      <HoldsBack holdsBack={held?.holdsBack} most={most} label={label} onShow={() => onShow('missByOne', line.id)} />
+      {nice || tried ? (
+        <span className="holds" />
+      ) : (
+        <HoldsBack holdsBack={held?.holdsBack} most={most} label={label} onShow={() => onShow('missByOne', line.id)} />
+      )}
+      <LineMenu
+        line={line}
+        label={label}
+        adds={held ? held.holdsBack + held.blank : 0}
+        tried={tried}
+        onChange={(changed) => onChange(withLine(search, changed))}
+        onTry={() => onTry(tried ? null : line.id)}
+      />
       <button
         type="button"
         className="line-remove"
@@ -152,6 +178,18 @@ function LineRow({
         <X size={14} aria-hidden="true" />
       </button>
     </div>
+  );
+}
+
+/** What blank listings do to the line: how many stay open, or what they were said to count as. */
+function BlankNote({ line, blank, onShow }: { readonly line: Line; readonly blank: number; readonly onShow: () => void }) {
+  if (!isEither(line) && line.blanks === 'pass') return <span className="line-hint">a blank counts as fitting</span>;
+  if (!isEither(line) && line.blanks === 'fail') return <span className="line-hint">a blank counts as not fitting</span>;
+  if (blank === 0) return null;
+  return (
+    <button type="button" className="line-blank" onClick={onShow}>
+      blank on {blank} more
+    </button>
   );
 }
 
@@ -222,68 +260,6 @@ function pendingId(search: Search, field: Field): string {
   const last = search.lines[search.lines.length - 1];
   return last?.id.startsWith(base) ? last.id : search.lines.some(({ id }) => id === base) ? `${base}-${freshId(search)}` : base;
 }
-
-const AddLine = memo(function AddLine({ onChoose }: { readonly onChoose: (field: Field) => void }) {
-  const [open, setOpen] = useState(false);
-  const [sought, setSought] = useState('');
-  const field = useRef<InputRef>(null);
-  useEffect(() => {
-    const key = (event: KeyboardEvent): void => {
-      if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
-      event.preventDefault();
-      setOpen(true);
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
-  const wanted = sought.trim().toLowerCase();
-  const found = FIELDS.filter(({ label, name, synonyms = [] }) =>
-    [label, name, ...synonyms].some((word) => word.toLowerCase().includes(wanted)),
-  );
-  const choose = (field: Field | undefined): void => {
-    if (!field) return;
-    setOpen(false);
-    setSought('');
-    onChoose(field);
-  };
-  return (
-    <Popover
-      trigger="click"
-      open={open}
-      onOpenChange={setOpen}
-      afterOpenChange={(shown) => shown && field.current?.focus()}
-      placement="topLeft"
-      arrow={false}
-      destroyOnHidden
-      content={
-        <div className="catalogue">
-          <Input
-            ref={field}
-            placeholder="Bedrooms, sold, granny flat …"
-            aria-label="Find a field"
-            value={sought}
-            onChange={({ target }) => setSought(target.value)}
-            onKeyDown={(event) => event.key === 'Enter' && choose(found[0])}
-          />
-          <ul role="listbox" aria-label="Fields" tabIndex={-1}>
-            {found.map((field, i) => (
-              <li key={field.name} role="option" aria-selected={wanted !== '' && i === 0}>
-                <button type="button" className="plain" onClick={() => choose(field)}>
-                  {field.label} <span className="soft">{field.hint ?? field.synonyms?.slice(0, 2).join(', ')}</span>
-                </button>
-              </li>
-            ))}
-            {found.length === 0 && <li className="soft">No field has this name. Try another word for it.</li>}
-          </ul>
-        </div>
-      }
-    >
-      <button type="button" className="add-line">
-        <Plus size={14} aria-hidden="true" /> Add a line <kbd>L</kbd> <span className="soft">any of {FIELDS.length} fields</span>
-      </button>
-    </Popover>
-  );
-});
 
 function WhereGroup({
   search,

@@ -12,6 +12,8 @@ interface Props {
   readonly now: string;
   readonly hovered: boolean;
   readonly chosen: boolean;
+  /** What would be nice, by the lines' ids. */
+  readonly wishes: ReadonlyMap<string, string>;
   readonly onHover: (key: string | null) => void;
   readonly onChoose: (key: string) => void;
 }
@@ -19,7 +21,7 @@ interface Props {
 const WEEK_MS = 7 * 86_400_000;
 
 /** One result: its picture, price, what it is, and what is new or missing about it. */
-export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, onHover, onChoose }: Props) {
+export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, wishes, onHover, onChoose }: Props) {
   const time = timeOnMarket(row, now);
   return (
     <article
@@ -42,7 +44,8 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
         </p>
         <p className="soft figure">{facts(row)}</p>
         <p className="result-status">
-          <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
+          <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>{' '}
+          <Wishes row={row} wishes={wishes} />
         </p>
         <p className="result-credit">{String(row['ListOfficeName'] ?? '')}</p>
       </div>
@@ -55,6 +58,12 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
     </article>
   );
 });
+
+/** What a home has of what would be nice. */
+function Wishes({ row, wishes }: Pick<Props, 'row' | 'wishes'>) {
+  const had = (row.nice ?? []).flatMap((id) => wishes.get(id) ?? []);
+  return had.length === 0 ? null : <span className="chip chip-gain">{had.join(', ')}</span>;
+}
 
 /** The one thing about a result that is most worth a glance. */
 export function News({ row, now }: { readonly row: Row; readonly now: string }) {

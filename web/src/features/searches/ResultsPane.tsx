@@ -2,13 +2,14 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Row } from '@perambula/contract';
 import type { Order, ResultSet, Search } from '@perambula/core';
 import { Segmented, Select } from 'antd';
-import { memo, useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
 import { Empty, Waiting } from '../../shared/Waiting.js';
 import { ResultCard } from './ResultCard.js';
 import { useResultsState } from './results.js';
 import { ResultsTable } from './ResultsTable.js';
 import { SaveAsFile } from './SaveAsFile.js';
+import { wishesOf } from './lineEditing.rules.js';
 import { MOST_RESULTS } from './searches.api.js';
 
 export type ResultsView = 'cards' | 'table';
@@ -52,6 +53,7 @@ export const ResultsPane = memo(function ResultsPane({
   onView,
 }: Props) {
   const { chosen, toggle, choose } = useResultsState();
+  const wishes = useMemo(() => wishesOf(search), [search]);
   return (
     <section className="results" aria-label="Results">
       <header className="results-head">
@@ -82,7 +84,7 @@ export const ResultsPane = memo(function ResultsPane({
       {!pending && rows.length === 0 && <NothingFound set={set} />}
       {rows.length > 0 &&
         (view === 'cards' ? (
-          <Cards rows={rows} hovered={hovered} onHover={onHover} chosen={chosen} onToggle={toggle} />
+          <Cards rows={rows} wishes={wishes} hovered={hovered} onHover={onHover} chosen={chosen} onToggle={toggle} />
         ) : (
           <TableFrame rows={rows} order={order} onOrder={onOrder} chosen={chosen} onChosen={choose} onHover={onHover} />
         ))}
@@ -108,12 +110,14 @@ function NothingFound({ set }: { readonly set: ResultSet }) {
 
 function Cards({
   rows,
+  wishes,
   hovered,
   onHover,
   chosen,
   onToggle,
 }: {
   readonly rows: readonly Row[];
+  readonly wishes: ReadonlyMap<string, string>;
   readonly hovered: string | null;
   readonly onHover: (key: string | null) => void;
   readonly chosen: ReadonlySet<string>;
@@ -139,6 +143,7 @@ function Cards({
                 now={now}
                 hovered={hovered === row.ListingKey}
                 chosen={chosen.has(row.ListingKey)}
+                wishes={wishes}
                 onHover={onHover}
                 onChoose={onToggle}
               />

@@ -1,5 +1,5 @@
 import type { CountAnswer, SavedSearch } from '@perambula/contract';
-import { advise, fieldOf, isEither } from '@perambula/core';
+import type { Search } from '@perambula/core';
 import { App, Button, Input, Popover } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -7,11 +7,12 @@ import { firstNames } from '../../shared/format.js';
 import { messageOf, RequestFailure } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useFile } from '../clients/index.js';
+import { AdviceNotes } from './AdviceNotes.js';
 import { changesUnsaved, useDraft } from './draft.js';
 import { useSaveSearch } from './searches.api.js';
 
 /** Under the lines: what the figure means for an alert, and saving it for the client. */
-export function SaveBar({ count }: { readonly count: CountAnswer | undefined }) {
+export function SaveBar({ count, settled }: { readonly count: CountAnswer | undefined; readonly settled: Search }) {
   const draft = useDraft();
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
@@ -21,13 +22,6 @@ export function SaveBar({ count }: { readonly count: CountAnswer | undefined }) 
   const [naming, setNaming] = useState(false);
   const [name, setName] = useState('');
   const who = file ? firstNames(file.name) : null;
-  const lines = (count?.lines ?? []).flatMap(({ id, holdsBack, blank }) => {
-    const line = draft.document.lines.find((each) => each.id === id);
-    return line
-      ? [{ label: isEither(line) ? 'either' : (fieldOf(line.field)?.label.toLowerCase() ?? id), holdsBack, blank }]
-      : [];
-  });
-  const advice = count && advise({ fit: count.fit, unknown: count.unknown, lines });
   const store = async (as: { id: string | null; name: string }): Promise<SavedSearch | null> => {
     try {
       const saved = await save.mutateAsync({ ...as, clientId, document: draft.document, version: draft.version });
@@ -58,11 +52,7 @@ export function SaveBar({ count }: { readonly count: CountAnswer | undefined }) 
   const unsaved = changesUnsaved(draft);
   return (
     <footer className="save">
-      {advice && (
-        <p className="advice" aria-live="polite">
-          <b>{advice.title}</b> {advice.reason}
-        </p>
-      )}
+      <AdviceNotes count={count} settled={settled} />
       <div className="save-buttons">
         {draft.searchId ? (
           <>

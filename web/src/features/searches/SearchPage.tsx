@@ -12,6 +12,7 @@ import { Waiting } from '../../shared/Waiting.js';
 import { isTyping } from '../../shared/isTyping.js';
 import { AddToShortlist } from './AddToShortlist.js';
 import { changeDraft, changesUnsaved, freshId, useDraft } from './draft.js';
+import { withoutLine } from './lineEditing.rules.js';
 import { LinesPanel } from './LinesPanel.js';
 import type { Pen } from './LinesPanel.js';
 import { useResultsState } from './results.js';
@@ -63,9 +64,12 @@ export function SearchPage() {
     [setParams],
   );
 
-  const count = useCount(search);
+  const [triedWithout, setTriedWithout] = useState<string | null>(null);
+  const counted = useMemo(() => (triedWithout === null ? search : withoutLine(search, triedWithout)), [search, triedWithout]);
+  usePutBackKey(triedWithout !== null, () => setTriedWithout(null));
+  const count = useCount(counted);
   // the figures follow each key; the homes themselves, much more to fetch and draw, follow once typing rests
-  const settled = useSettled(search, 140);
+  const settled = useSettled(counted, 140);
   const results = useResults(settled, set, line);
   const rows = useMemo(() => results.data?.rows ?? [], [results.data]);
   const [hovered, setHovered] = useState<string | null>(null);
@@ -139,8 +143,10 @@ export function SearchPage() {
           boundChosen={boundChosen}
           onChooseBound={setBoundChosen}
           onShow={(next, of) => show({ show: next, line: of })}
+          triedWithout={triedWithout}
+          onTry={setTriedWithout}
         />
-        <SaveBar count={count.data} />
+        <SaveBar count={count.data} settled={settled} />
       </section>
       <div className="search-found">
         <header className="counts" role="group" aria-label="What the search finds">
@@ -278,6 +284,18 @@ function useUndoKeys(): void {
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
   }, []);
+}
+
+/** Escape puts back the line that is left out on trial. */
+function usePutBackKey(trying: boolean, putBack: () => void): void {
+  useEffect(() => {
+    if (!trying) return;
+    const key = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape' && !event.defaultPrevented && !isTyping(event)) putBack();
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  });
 }
 
 function CountButton({

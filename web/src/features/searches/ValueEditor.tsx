@@ -1,10 +1,14 @@
 import type { Choices } from '@perambula/contract';
-import { parseValue, phraseOfIs } from '@perambula/core';
+import { parseValue, phraseOfIs, STATUSES } from '@perambula/core';
 import type { Field, Is, PropertyType } from '@perambula/core';
-import { Button, Input, Segmented, Select } from 'antd';
-import { useState } from 'react';
+import { Button, Checkbox, Input, Segmented, Select } from 'antd';
+import { Fragment, useState } from 'react';
 import { asTyped, choiceIs, choiceMode, chosenValues, textIs, textOf } from './lineEditing.rules.js';
 import type { ChoiceMode } from './lineEditing.rules.js';
+import { periodOf, statusEntries, statusIs } from './statusEditing.rules.js';
+import type { StatusEntry } from './statusEditing.rules.js';
+import { wordsIs, wordsTyped } from './wordsEditing.rules.js';
+import type { WordsMode, WordsTyped } from './wordsEditing.rules.js';
 
 interface Editing {
   readonly field: Field;
@@ -17,6 +21,7 @@ interface Editing {
 
 /** A line's value, edited where it stands; every change that can be read is counted at once. */
 export function ValueEditor(props: Editing) {
+  if (props.field.name === 'Status') return <StatusEditor {...props} />;
   switch (props.field.type) {
     case 'choice':
     case 'choices':
@@ -24,7 +29,7 @@ export function ValueEditor(props: Editing) {
     case 'yesNo':
       return <YesNoEditor {...props} />;
     case 'text':
-      return <TextEditor {...props} />;
+      return props.field.group === 'Words' ? <WordsEditor {...props} /> : <TextEditor {...props} />;
     default:
       return <AmountEditor {...props} />;
   }
@@ -96,8 +101,9 @@ function ChoiceEditor({ field, is, choices, onChange, onDone }: Editing) {
     const next = choiceIs(nextMode, nextValues);
     if (next) onChange(next);
   };
-  const listed = choices[field.name] ?? [];
-  const known = field.choices ?? listed.map(({ value }) => value).sort();
+  const tally = new Map((choices[field.name] ?? []).map(({ value, listings }) => [value, listings]));
+  // those that listings hold, and of the others only what the catalogue names
+  const known = [...new Set([...(field.choices ?? []), ...[...tally.keys()].sort()])];
   return (
     <div className="editor">
       <Segmented
@@ -117,7 +123,12 @@ function ChoiceEditor({ field, is, choices, onChange, onDone }: Editing) {
         aria-label={field.label}
         placeholder="Choose …"
         value={[...values]}
-        options={known.map((value) => ({ value, label: value }))}
+        options={known.map((value) => ({ value, label: value, listings: tally.get(value) ?? 0 }))}
+        optionRender={({ data }) => (
+          <span className="line-menu-choice">
+            {data.label} <span className="soft figure">{data.listings.toLocaleString('en-US')}</span>
+          </span>
+        )}
         onChange={(next: string[]) => tell(mode, next)}
         onKeyDown={(event) => event.key === 'Escape' && onDone()}
       />
@@ -142,6 +153,102 @@ function YesNoEditor({ is, onChange }: Editing) {
   );
 }
 
+/** Statuses, each with a time of its own where one is typed: "Active, or Closed in the last 6 months". */
+function StatusEditor({ field, is, onChange, onDone }: Editing) {
+  const [entries, setEntries] = useState<readonly StatusEntry[]>(statusEntries(is));
+  const tell = (next: readonly StatusEntry[]): void => {
+    setEntries(next);
+    const read = statusIs(next);
+    if (read) onChange(read);
+  };
+  return (
+    <div className="editor">
+      <div className="editor-times" role="group" aria-label={field.label}>
+        {STATUSES.map((status, i) => {
+          const entry = entries.find((each) => each.status === status);
+          const unread = entry !== undefined && entry.typed.trim() !== '' && periodOf(entry.typed) === null;
+          return (
+            <Fragment key={status}>
+              <Checkbox
+                autoFocus={i === 0}
+                checked={entry !== undefined}
+                onChange={({ target }) =>
+                  tell(target.checked ? [...entries, { status, typed: '' }] : entries.filter((each) => each.status !== status))
+                }
+              >
+                {status}
+              </Checkbox>
+              {entry ? (
+                <Input
+                  size="small"
+                  value={entry.typed}
+                  placeholder="any time, or last 6 months"
+                  aria-label={`${status}: since when`}
+                  status={unread ? 'error' : ''}
+                  onChange={({ target }) =>
+                    tell(entries.map((each) => (each === entry ? { status, typed: target.value } : each)))
+                  }
+                  onKeyDown={(event) => (event.key === 'Enter' || event.key === 'Escape') && onDone()}
+                />
+              ) : (
+                <span />
+              )}
+            </Fragment>
+          );
+        })}
+      </div>
+      <p className="understood" aria-live="polite">
+        {entries.length === 0 ? 'Choose at least one.' : phraseOfIs(statusIs(entries) ?? { anyOf: [] }, field)}
+      </p>
+      <Button size="small" onClick={onDone}>
+        Done
+      </Button>
+    </div>
+  );
+}
+
+const WORD_MODES: Readonly<Record<WordsMode, string>> = {
+  anyOf: 'any of',
+  allOf: 'all of',
+  noneOf: 'none of',
+  phrase: 'just so',
+};
+
+/** Words in remarks: any, all or none of them, or one run of words just as it stands. */
+function WordsEditor({ field, is, onChange, onDone }: Editing) {
+  const [words, setWords] = useState(wordsTyped(is));
+  const tell = (next: WordsTyped): void => {
+    setWords(next);
+    const read = wordsIs(next);
+    if (read) onChange(read);
+  };
+  return (
+    <div className="editor">
+      <Segmented
+        size="small"
+        value={words.mode}
+        onChange={(mode) => tell({ ...words, mode })}
+        options={(Object.keys(WORD_MODES) as WordsMode[]).map((value) => ({ value, label: WORD_MODES[value] }))}
+      />
+      <Input
+        size="small"
+        autoFocus
+        aria-label={field.label}
+        value={words.typed}
+        placeholder={words.mode === 'phrase' ? 'water view' : 'workshop, studio'}
+        onChange={({ target }) => tell({ ...words, typed: target.value })}
+        onKeyDown={(event) => (event.key === 'Enter' || event.key === 'Escape') && onDone()}
+      />
+      <Checkbox checked={words.stem} onChange={({ target }) => tell({ ...words, stem: target.checked })}>
+        other forms too: garden, gardens, gardening
+      </Checkbox>
+      <Button size="small" onClick={onDone}>
+        Done
+      </Button>
+    </div>
+  );
+}
+
 function TextEditor({ field, is, onChange, onDone }: Editing) {
   const [typed, setTyped] = useState(textOf(is));
   return (
@@ -151,9 +258,7 @@ function TextEditor({ field, is, onChange, onDone }: Editing) {
         autoFocus
         aria-label={field.label}
         value={typed}
-        placeholder={
-          field.group === 'Words' ? 'workshop, studio' : field.name === 'StreetName' ? 'Lantern Ln' : 'part of an address'
-        }
+        placeholder={field.name === 'StreetName' ? 'Lantern Ln' : 'any part of it'}
         onChange={({ target }) => {
           setTyped(target.value);
           const next = textIs(field, target.value);

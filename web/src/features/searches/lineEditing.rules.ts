@@ -1,4 +1,4 @@
-import { parseValue } from '@perambula/core';
+import { fieldOf, isEither, parseValue } from '@perambula/core';
 import type { Field, Is, Line, Parsed, Search } from '@perambula/core';
 
 /** A search with one line put in place of that of its id, or added at the end. */
@@ -31,26 +31,16 @@ export function choiceIs(mode: ChoiceMode, values: readonly string[]): Is | null
   return values.length === 0 ? null : ({ [mode]: values } as unknown as Is);
 }
 
-/** What was typed for a text field: words apart from commas are sought in remarks, a street by any spelling, an address by its part. */
+/** What was typed for a text field: a street by any spelling, anything else by a part of it. */
 export function textIs(field: Field, typed: string): Is | null {
   const text = typed.trim();
   if (text === '') return null;
-  if (field.group === 'Words')
-    return {
-      words: {
-        anyOf: text
-          .split(',')
-          .map((word) => word.trim())
-          .filter(Boolean),
-      },
-    };
   return field.name === 'StreetName' ? { sameStreet: text } : { contains: text };
 }
 
 /** The text that a text line was typed as. */
 export function textOf(is: Is | undefined): string {
   if (!is) return '';
-  if ('words' in is) return (is.words.anyOf ?? is.words.allOf ?? [is.words.phrase ?? '']).join(', ');
   if ('sameStreet' in is) return is.sameStreet;
   return 'contains' in is ? is.contains : '';
 }
@@ -58,4 +48,13 @@ export function textOf(is: Is | undefined): string {
 /** A value as it was typed, with thousands not read into it. */
 export function asTyped(text: string, field: Field): Parsed {
   return parseValue(text, field, ['Residential Lease']);
+}
+
+/** What would be nice, by the lines' ids: each in a word or two. */
+export function wishesOf({ lines }: Search): ReadonlyMap<string, string> {
+  return new Map(
+    lines
+      .filter(({ weight }) => weight === 'nice')
+      .map((line) => [line.id, line.name ?? (isEither(line) ? 'one of either' : (fieldOf(line.field)?.label ?? ''))]),
+  );
 }

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Choices, CountAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
-import type { ResultSet, Search } from '@perambula/core';
+import type { Choices, CountAnswer, Filled, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type { Loosening, PropertyType, ResultSet, Search } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 
 /** How many results a page asks for at once; the map shows as many. */
@@ -12,6 +12,14 @@ export function useCount(search: Search) {
     queryKey: ['count', search],
     queryFn: ({ signal }) => ask<CountAnswer>('searches/count', { body: { search }, signal }),
     placeholderData: keepPreviousData,
+  });
+}
+
+/** Which single changes would add how many homes; asked once the search rests. */
+export function useLoosenings(search: Search) {
+  return useQuery({
+    queryKey: ['loosenings', search],
+    queryFn: ({ signal }) => ask<Loosening[]>('searches/loosenings', { body: { search }, signal }),
   });
 }
 
@@ -28,6 +36,16 @@ export function useResults(search: Search, set: ResultSet, line: string | null) 
 
 export function useChoices() {
   return useQuery({ queryKey: ['choices'], queryFn: () => ask<Choices>('searches/choices'), staleTime: 300_000 });
+}
+
+/** The share of the listings of some kinds that fill in each field, asked for when it is to be seen. */
+export function useFilled(kinds: readonly PropertyType[], wanted: boolean) {
+  return useQuery({
+    queryKey: ['filled', kinds],
+    queryFn: () => ask<Filled>(`searches/filled?kinds=${encodeURIComponent(kinds.join(','))}`),
+    enabled: wanted,
+    staleTime: 300_000,
+  });
 }
 
 export function useSavedSearch(id: string | undefined) {

@@ -1,8 +1,13 @@
-import { fieldOf } from '@perambula/core';
-import type { Field, Search } from '@perambula/core';
+import { FIELD_GROUPS, fieldOf, FIELDS } from '@perambula/core';
+import type { Field, Is, Line, Search } from '@perambula/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { asTyped, choiceIs, textIs, textOf, withLine, withoutLine } from './lineEditing.rules.js';
+import { inGroups, shareSaid } from './catalogue.rules.js';
+import { asTyped, choiceIs, textIs, textOf, wishesOf, withLine, withoutLine } from './lineEditing.rules.js';
 import { metresOf } from './radius.rules.js';
+import { periodOf, statusEntries, statusIs } from './statusEditing.rules.js';
+import type { StatusEntry } from './statusEditing.rules.js';
+import { wordsIs, wordsTyped } from './wordsEditing.rules.js';
+import type { WordsTyped } from './wordsEditing.rules.js';
 
 vi.stubGlobal('window', { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
 const { changesUnsaved, freshId, STARTING_SEARCH, useDraft } = await import('./draft.js');
@@ -34,18 +39,83 @@ describe('lines', () => {
     expect(withLine(search, { id: 'b', field: 'Baths', is: { atLeast: 1.5 } }).lines.map(({ id }) => id)).toEqual(['a', 'b']);
     expect(withoutLine(search, 'a').lines).toEqual([]);
   });
-  it('read words, streets and addresses as they were typed', () => {
+  it('read streets and addresses as they were typed', () => {
     for (const [name, typed] of [
-      ['PublicRemarks', 'workshop, studio'],
       ['StreetName', '1st St'],
       ['UnparsedAddress', '55 Net'],
     ] as const)
       expect(textOf(textIs(field(name), typed) ?? undefined)).toBe(typed);
-    expect(textIs(field('PublicRemarks'), ' ')).toBeNull();
+    expect(textIs(field('UnparsedAddress'), ' ')).toBeNull();
     expect(choiceIs('noneOf', [])).toBeNull();
   });
   it('take a small price as typed when told to', () =>
     expect(asTyped('450', field('ListPrice'))).toEqual({ is: { atMost: 450 } }));
+});
+
+describe('words typed', () => {
+  it.each<[WordsTyped, Is | null]>([
+    [{ mode: 'anyOf', typed: 'workshop, studio', stem: false }, { words: { anyOf: ['workshop', 'studio'] } }],
+    [{ mode: 'noneOf', typed: 'needs work', stem: true }, { words: { noneOf: ['needs work'], stem: true } }],
+    [{ mode: 'phrase', typed: 'water view, deck', stem: false }, { words: { phrase: 'water view, deck' } }],
+    [{ mode: 'allOf', typed: ' , ', stem: false }, null],
+  ])('%j make %j, and read back', (typed, is) => {
+    expect(wordsIs(typed)).toEqual(is);
+    if (is) expect(wordsTyped(is)).toEqual(typed);
+  });
+});
+
+describe('statuses with times of their own', () => {
+  it.each([
+    ['last 6 months', 'P6M'],
+    ['30 days', 'P30D'],
+    ['year', 'P1Y'],
+    ['whenever', null],
+    ['', null],
+  ])('“%s” is %s', (typed, period) => expect(periodOf(typed)).toBe(period));
+
+  it('stand in their own order, as plain statuses while none has a time', () => {
+    const entries = (closed: string): StatusEntry[] => [
+      { status: 'Closed', typed: closed },
+      { status: 'Active', typed: '' },
+    ];
+    expect(statusIs(entries(''))).toEqual({ anyOf: ['Active', 'Closed'] });
+    const is = { oneOf: [{ status: 'Active' }, { status: 'Closed', last: 'P6M' }] };
+    expect(statusIs(entries('6 months'))).toEqual(is);
+    expect(statusEntries(is as Is)).toEqual([
+      { status: 'Active', typed: '' },
+      { status: 'Closed', typed: 'last 6 months' },
+    ]);
+    expect(statusIs([])).toBeNull();
+    expect(statusEntries({ noneOf: ['Hold'] }).map(({ status }) => status)).not.toContain('Hold');
+  });
+});
+
+describe('the catalogue', () => {
+  it('says how often a field is filled in, never rounding up to all or down to none', () => {
+    const said = (name: string, share: number | null): string => shareSaid(field(name), { [name]: share });
+    expect(said('Basement', 0.998)).toBe('99% filled in');
+    expect(said('Basement', 0.001)).toBe('1% filled in');
+    expect(said('Basement', 0)).toBe('never filled in');
+    expect(said('ListPrice', 1)).toBe('always filled in');
+    expect(said('LeaseTerm', null)).toBe('not of these kinds');
+    expect(shareSaid(field('ListPrice'), undefined)).toBe('');
+  });
+  it('keeps every field when it puts them into groups', () => {
+    expect(new Set(inGroups(FIELDS, FIELD_GROUPS))).toEqual(new Set(FIELDS));
+  });
+});
+
+describe('what would be nice', () => {
+  it('has a word for each such line', () => {
+    const lines: Line[] = [
+      { id: 'v', field: 'ViewYN', is: { yes: true }, weight: 'nice' },
+      { id: 'w', field: 'PublicRemarks', is: { words: { anyOf: ['shed'] } }, weight: 'nice', name: 'a shed' },
+    ];
+    expect([...wishesOf({ ...search, lines: [...search.lines, ...lines] })]).toEqual([
+      ['v', 'Has a view'],
+      ['w', 'a shed'],
+    ]);
+  });
 });
 
 describe('the draft', () => {

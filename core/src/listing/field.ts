@@ -1,0 +1,32 @@
+import type { PropertyType } from './kinds.js';
+import type { FieldValue, ListingRecord } from './record.js';
+
+export type FieldType = 'number' | 'money' | 'date' | 'timestamp' | 'choice' | 'choices' | 'yesNo' | 'text';
+
+export const FIELD_GROUPS = ['Home', 'Outside', 'Money', 'Status', 'Place', 'People', 'Words'] as const;
+export type FieldGroup = (typeof FIELD_GROUPS)[number];
+
+/** One field of the catalogue: a field of the RESO Data Dictionary by its name, or one computed from several. */
+export interface Field {
+  readonly name: string;
+  readonly label: string;
+  readonly group: FieldGroup;
+  readonly type: FieldType;
+  /** Steps a unit is divided into: 4 for baths by quarters, 10,000 for acres; 1 for whole numbers. */
+  readonly precision?: number;
+  readonly unit?: string;
+  /** RESO look-ups, from memory, the common ones; absent where they are the feed's own, as towns are. */
+  readonly choices?: readonly string[];
+  /** Other words that people have for it. */
+  readonly synonyms?: readonly string[];
+  /** Property types that have the field at all; absent means every one. */
+  readonly kinds?: readonly PropertyType[];
+  /** A derived field's own computation; absent means the record's field of the same name. */
+  readonly derive?: (record: ListingRecord) => FieldValue;
+  /** A few words that stand beside its line. */
+  readonly hint?: string;
+  /** What it means, in a sentence or two. */
+  readonly help: string;
+  /** Whether a listing must fill it in. */
+  readonly required?: boolean;
+}

@@ -1,0 +1,18 @@
+import type { Filled } from '@perambula/contract';
+import type { Field, FieldGroup } from '@perambula/core';
+
+/** Fields by their groups, each group's in the order given. */
+export function inGroups(fields: readonly Field[], groups: readonly FieldGroup[]): Field[] {
+  return groups.flatMap((group) => fields.filter((field) => field.group === group));
+}
+
+/** How many listings fill a field in, in a few words; nothing until that is known. */
+export function shareSaid({ name, required }: Field, filled: Filled | undefined): string {
+  if (!filled) return '';
+  const share = filled[name];
+  if (share === null || share === undefined) return 'not of these kinds';
+  if (required && share > 0.999) return 'always filled in';
+  // rounded towards the middle: nearly all is not all, and a few are not none
+  const percent = share > 0.5 ? Math.floor(100 * share) : Math.ceil(100 * share);
+  return percent === 0 ? 'never filled in' : `${percent}% filled in`;
+}
