@@ -56,6 +56,63 @@ test('a search is built, changed and saved by the keyboard alone', async ({ page
   fine();
 });
 
+test('a search typed as people speak becomes lines, and what was not understood is offered', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  agent.actions = 0;
+  await agent.press('Control+k');
+  const words = 'houses under 450k, 3 beds, 1.5 baths, ideally a deck, not bank-owned, quiet street';
+  await agent.type(page.getByRole('combobox', { name: 'Find anything, or search in words' }), words);
+  await expect(page.locator('.finder-search')).toContainText('not understood: “quiet street”');
+  await expect(page.locator('.finder-search')).toContainText(/\d+ homes? fits?/);
+  await agent.press('Enter');
+  await expect(page.locator('.sentence')).toContainText(
+    'Houses; active, coming soon; up to $450,000; 3 bedrooms or more; 1½ baths or more; conditions not Real Estate Owned. Would be nice: outside Deck.',
+  );
+  const fit = await agent.count('fit');
+  expect(fit).toBeGreaterThan(0);
+  expect(agent.actions).toBeLessThanOrEqual(3);
+  // those with a deck come first, and say so
+  await expect(page.locator('.result').first().locator('.chip-gain')).toContainText('Outside');
+
+  const unread = page.getByRole('list', { name: 'Not understood' });
+  await unread.getByRole('button', { name: 'seek it in remarks' }).press('Enter');
+  await expect(unread).toBeHidden();
+  await expect(page.locator('.sentence')).toContainText('public remarks mentions quiet street');
+  await page.locator('.sentence').click();
+  await page.keyboard.press('Control+z');
+  expect(await agent.count('fit')).toBe(fit);
+  fine();
+});
+
+test('a line is left out on trial and put back by one key; the advice’s change is made at a click', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('under 300k, 4 beds');
+  await expect(page.locator('.finder-search')).toContainText(/\d+ homes? fits?/);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.sentence')).toContainText('up to $300,000');
+  const fit = await agent.count('fit');
+  const held = Number(await agent.line('List price').locator('button.holds').innerText());
+  await agent.line('List price').hover();
+  await page.getByRole('button', { name: 'More about List price' }).click();
+  await page.getByText(/^Try without it/).click();
+  await expect.poll(() => agent.count('fit')).toBe(fit + held);
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect.poll(() => agent.count('fit')).toBe(fit);
+
+  const advice = page.locator('.advice li', { hasText: 'adds' });
+  await expect(advice).toBeVisible();
+  const adds = Number(/adds (\d+)\./.exec(await advice.innerText())?.[1]);
+  await advice.getByRole('button', { name: /Do that/ }).click();
+  await expect.poll(() => agent.count('fit')).toBe(fit + adds);
+  fine();
+});
+
 test('a line is removed, and back comes all that it held', async ({ page }) => {
   const agent = new Agent(page);
   await agent.signIn();
@@ -114,7 +171,7 @@ test('on a telephone Today, a listing and a file fit their width', async ({ brow
   await expect(page.getByRole('heading', { name: 'Bashir Odell' })).toBeVisible();
   await fits();
   await page.keyboard.press('Control+k');
-  await page.keyboard.type('lantern');
+  await page.keyboard.type('st, port');
   await page.locator('.finder-home').first().click();
   await expect(page.getByRole('heading', { name: 'For you only' })).toBeVisible();
   await fits();

@@ -141,7 +141,7 @@ export class Columns {
         break;
       }
       case 'text': {
-        const text = applies ? ((value as string | null | undefined) ?? null) : undefined;
+        const text = !applies ? undefined : value == null ? null : String(value);
         if (column.texts[row] !== text) column.words.add(row, text);
         column.texts[row] = text;
       }

@@ -55,7 +55,7 @@ describe('advise', () => {
     expect(advise(searchOf([basement]), evidence).notes).toMatchObject([
       { text: 'Only 41% of listings fill in bedrooms on the main level; 12 that fit otherwise leave it blank.' },
     ]);
-    expect(advise(searchOf([{ ...basement, blanks: 'pass' } as Line]), evidence).notes).toEqual([]);
+    expect(advise(searchOf([{ ...basement, blanks: 'pass' }]), evidence).notes).toEqual([]);
   });
 
   it('tells a line that keeps nothing out, and rentals mixed with sales', () => {
@@ -107,7 +107,7 @@ describe('loosen', () => {
         engine.put(records);
         const { fit } = engine.count(search, TIME);
         for (const { line: id, is, adds } of engine.loosenings(search, TIME)) {
-          const lines = search.lines.map((each) => (each.id === id ? ({ ...each, is } as Line) : each));
+          const lines = search.lines.map((each) => (each.id === id ? { ...each, is } : each));
           expect(engine.count({ ...search, lines }, TIME).fit - fit).toBe(adds);
         }
       }),

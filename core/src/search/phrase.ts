@@ -16,7 +16,8 @@ function labelled(line: FieldLine): string {
 }
 
 export function phraseOfIs(is: Is, field: Field): string {
-  const unit = field.unit ? ` ${field.unit}` : '';
+  const one = 'atLeast' in is ? is.atLeast : 'atMost' in is ? is.atMost : 'equals' in is ? is.equals : 'not' in is ? is.not : 0;
+  const unit = field.unit ? ` ${one === 1 ? field.unit.replace(/^(space|day)s$/, '$1') : field.unit}` : '';
   const say = (value: Scalar): string => (typeof value === 'number' ? amount(value, field) : sayText(value, field));
   if ('atLeast' in is)
     return field.type === 'date' || field.type === 'timestamp' ? `since ${say(is.atLeast)}` : `${say(is.atLeast)}${unit} or more`;

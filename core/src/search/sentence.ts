@@ -71,6 +71,7 @@ function sayLine(line: FieldLine): string {
   if (line.field === 'City') return phrase.startsWith('not') ? phrase : `in ${phrase.replace(/, ([^,]*)$/, ' or $1')}`;
   if (line.field === 'Status') return phrase.toLowerCase();
   if (line.field === 'ListPrice') return phrase;
+  if ('yes' in line.is) return line.is.yes ? label : `${label}: no`;
   if (['BedroomsTotal', 'Baths', 'BathroomsFull'].includes(line.field)) {
     return phrase.replace(
       /^(exactly |up to |not )?([\d½¼¾.]+)(.*)$/,

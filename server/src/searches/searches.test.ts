@@ -1,6 +1,6 @@
-import type { CountAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type { CountAnswer, Filled, ListingsAnswer, SavedSearch } from '@perambula/contract';
 import { Engine, isEither } from '@perambula/core';
-import type { FieldLine, Line, ListingRecord, Search } from '@perambula/core';
+import type { FieldLine, Line, ListingRecord, Loosening, Search } from '@perambula/core';
 import fc from 'fast-check';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -104,6 +104,46 @@ describe('counts', () => {
     const prices = [...first.rows, ...second.rows].map(({ ListPrice }) => Number(ListPrice));
     expect(prices).toEqual([...prices].sort((a, b) => a - b));
     expect(new Set([...first.rows, ...second.rows].map(({ ListingKey }) => ListingKey)).size).toBe(60);
+  });
+});
+
+describe('what is told beside the count', () => {
+  it('is how many of some kinds fill in each field, by the listings themselves', async () => {
+    const filled = await stack.juno.good<Filled>('GET', '/api/searches/filled?kinds=Residential');
+    const { total } = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', {
+      search: empty,
+      set: 'fit',
+      limit: 1,
+    });
+    const blank = { ...empty, lines: [{ id: 'a', field: 'Basement', is: { blank: true } }] };
+    const { fit } = await stack.juno.good<CountAnswer>('POST', '/api/searches/count', { search: blank });
+    expect(filled['Basement']).toBeCloseTo(1 - fit / total, 10);
+    expect(filled['ListPrice']).toBe(1);
+    expect(filled['LeaseTerm']).toBeNull();
+    expect((await stack.juno.ask('GET', '/api/searches/filled?kinds=Castle')).status).toBe(422);
+  });
+
+  it('is which single change adds how many homes, and it adds just as many', async () => {
+    const line = { id: 'a', field: 'ListPrice', is: { atMost: 300_000 } };
+    const search = { ...empty, lines: [line, { id: 'b', field: 'BedroomsTotal', is: { atLeast: 3 } }] };
+    const [best] = await stack.juno.good<Loosening[]>('POST', '/api/searches/loosenings', { search });
+    const counted = async (lines: readonly object[]): Promise<number> =>
+      (await stack.juno.good<CountAnswer>('POST', '/api/searches/count', { search: { ...search, lines } })).fit;
+    const changed = search.lines.map((each) => (each.id === best?.line ? { ...each, is: best.is } : each));
+    expect(best?.adds).toBeGreaterThan(0);
+    expect((await counted(changed)) - (await counted(search.lines))).toBe(best?.adds);
+  });
+
+  it('is what each home has of what would be nice, those with the most first', async () => {
+    const nice = { id: 'n', field: 'FireplaceYN', is: { yes: true }, weight: 'nice' };
+    const { rows } = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', {
+      search: { ...empty, lines: [nice], order: [{ field: 'ListPrice', direction: 'asc' }] },
+      set: 'fit',
+      limit: 500,
+    });
+    const had = rows.map((row) => row.nice?.length ?? 0);
+    expect(had).toEqual([...had].sort((a, b) => b - a));
+    expect(rows.every((row) => (row['FireplaceYN'] === true) === (row.nice?.[0] === 'n'))).toBe(true);
   });
 });
 

@@ -1,60 +1,67 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { ListingsAnswer } from '@perambula/contract';
-import { PROPERTY_TYPES } from '@perambula/core';
+import { readSpoken, sentenceOf } from '@perambula/core';
+import type { Search, Spoken } from '@perambula/core';
 import { AutoComplete, Input } from 'antd';
 import type { InputRef } from 'antd';
-import { Search } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { Search as Glass } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useClients } from '../features/clients/index.js';
-import { price } from '../shared/format.js';
+import { STARTING_SEARCH, useChoices, useCount, useDraft, useGazetteer, useSavedSearches } from '../features/searches/index.js';
+import { useShortlists } from '../features/shortlists/index.js';
+import { useNow } from '../shared/clock.api.js';
+import { price, ZONE } from '../shared/format.js';
 import { ask } from '../shared/http.js';
+import { useOpenFile } from '../shared/openFile.js';
 import { Status } from '../shared/status.js';
+import { useSettled } from '../shared/useSettled.js';
+import { addressSearch, namedBy } from './finder.rules.js';
+import type { Named } from './finder.rules.js';
 
 const MOST_HOMES = 8;
+const KINDS: readonly Named['kind'][] = ['Files', 'Searches', 'Shortlists', 'Places', 'Offices and agents'];
 
-/** The one field in the bar: goes straight to an address, on the market or not, or to a client's file. */
+interface Option {
+  readonly value: string;
+  readonly label: React.ReactNode;
+}
+
+/** The one field in the bar: goes straight to whatever has a name or an address, and takes a search in words. */
 export function Finder() {
   const [text, setText] = useState('');
+  const [open, setOpen] = useState(false);
   const field = useRef<InputRef>(null);
   const navigate = useNavigate();
-  const clients = useClients().data ?? [];
+  const { clientId } = useOpenFile();
+  const begin = useDraft(({ begin: start }) => start);
   const sought = text.trim();
-  const homes = useQuery({
-    queryKey: ['finder', sought],
-    enabled: sought.length >= 2,
-    placeholderData: keepPreviousData,
-    queryFn: ({ signal }) => {
-      const search = {
-        version: 1,
-        kinds: PROPERTY_TYPES,
-        reach: 'all',
-        lines: [{ id: 'address', field: 'UnparsedAddress', is: { contains: sought } }],
-        order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }],
-      };
-      return ask<ListingsAnswer>('searches/listings', { body: { search, set: 'fit', limit: MOST_HOMES }, signal });
-    },
-  });
-  useEffect(() => {
-    const focus = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
-      event.preventDefault();
-      field.current?.focus({ cursor: 'all' });
-    };
-    window.addEventListener('keydown', focus);
-    return () => window.removeEventListener('keydown', focus);
-  }, []);
-  const files = sought.length < 2 ? [] : clients.filter(({ name }) => name.toLowerCase().includes(sought.toLowerCase()));
-  const found = sought.length < 2 ? [] : (homes.data?.rows ?? []);
-  const options = [
-    ...(files.length > 0
-      ? [{ label: 'Files', options: files.map(({ id, name }) => ({ value: `/clients/${id}`, label: name })) }]
-      : []),
-    ...(found.length > 0
-      ? [
+  const named = useNamed(sought, open);
+  const homes = useHomes(sought);
+  const spoken = useSpoken(sought, open);
+  const settled = useSettled(spoken?.search ?? STARTING_SEARCH, 120);
+  const count = useCount(settled, spoken !== null);
+  useFinderKey(field);
+  const search: Option[] = spoken ? [{ value: 'search', label: <Said spoken={spoken} fit={count.data?.fit} /> }] : [];
+  const rows = sought.length < 2 ? [] : (homes.data?.rows ?? []);
+  const others = [
+    ...KINDS.flatMap((kind) => {
+      const list = named.filter((each) => each.kind === kind);
+      return list.length === 0
+        ? []
+        : [
+            {
+              label: kind,
+              options: list.map((each): Option => ({ value: valueOf(each, named), label: <NamedOption named={each} /> })),
+            },
+          ];
+    }),
+    ...(rows.length === 0
+      ? []
+      : [
           {
             label: 'Homes',
-            options: found.map((row) => ({
+            options: rows.map((row): Option => ({
               value: `/listings/${row.ListingKey}`,
               label: (
                 <span className="finder-home">
@@ -65,30 +72,120 @@ export function Finder() {
               ),
             })),
           },
-        ]
-      : []),
+        ]),
   ];
+  // a search that is understood to its last word comes first, any other after what bears the name
+  const inWords = search.length > 0 ? [{ label: 'Search', options: search }] : [];
+  const options = spoken && spoken.unread.length === 0 ? [...inWords, ...others] : [...others, ...inWords];
+  const go = (value: string): void => {
+    setText('');
+    field.current?.blur();
+    if (value.startsWith('/')) return void navigate(value);
+    if (value === 'search' && spoken) begin(clientId, spoken.search, spoken.unread);
+    else {
+      const line = named[Number(value.slice('named'.length))]?.to;
+      if (typeof line !== 'object') return;
+      begin(clientId, { ...STARTING_SEARCH, lines: [...STARTING_SEARCH.lines, line] }, []);
+    }
+    void navigate('/search');
+  };
   return (
     <AutoComplete
       className="finder"
+      classNames={{ popup: { root: 'finder-options' } }}
       value={text}
       options={options}
+      listHeight={420}
       defaultActiveFirstOption
+      onOpenChange={setOpen}
       onChange={setText}
-      onSelect={(to: string) => {
-        setText('');
-        field.current?.blur();
-        void navigate(to);
-      }}
-      notFoundContent={sought.length >= 2 && homes.isSuccess ? `No address or file has “${sought}” in it.` : null}
+      onSelect={go}
+      notFoundContent={sought.length >= 2 && homes.isSuccess ? `Nothing has “${sought}” in its name or address.` : null}
     >
       <Input
         ref={field}
-        prefix={<Search size={15} aria-hidden="true" />}
+        prefix={<Glass size={15} aria-hidden="true" />}
         suffix={<kbd>Ctrl K</kbd>}
-        placeholder="An address, listed now or ever, or a client"
-        aria-label="Find an address or a client"
+        placeholder="An address, a client, or houses under 450k in Sedge Ferry"
+        aria-label="Find anything, or search in words"
       />
     </AutoComplete>
+  );
+}
+
+function valueOf(each: Named, all: readonly Named[]): string {
+  return typeof each.to === 'string' ? each.to : `named${all.indexOf(each)}`;
+}
+
+function useFinderKey(field: React.RefObject<InputRef | null>): void {
+  useEffect(() => {
+    const focus = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
+      event.preventDefault();
+      field.current?.focus({ cursor: 'all' });
+    };
+    window.addEventListener('keydown', focus);
+    return () => window.removeEventListener('keydown', focus);
+  }, [field]);
+}
+
+function useNamed(sought: string, wanted: boolean): Named[] {
+  const clients = useClients().data;
+  const searches = useSavedSearches().data;
+  const shortlists = useShortlists().data;
+  const choices = useChoices().data;
+  return useMemo(
+    () => (wanted ? namedBy(sought, clients ?? [], searches ?? [], shortlists ?? [], choices ?? {}) : []),
+    [sought, wanted, clients, searches, shortlists, choices],
+  );
+}
+
+function useHomes(sought: string) {
+  return useQuery({
+    queryKey: ['finder', sought],
+    enabled: sought.length >= 2,
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) =>
+      ask<ListingsAnswer>('searches/listings', {
+        body: { search: addressSearch(sought), set: 'fit', limit: MOST_HOMES },
+        signal,
+      }),
+  });
+}
+
+/** What was typed as a search, where any of it can be read as one. */
+function useSpoken(sought: string, wanted: boolean): Spoken | null {
+  const gazetteer = useGazetteer();
+  const now = useNow();
+  return useMemo(() => {
+    if (!wanted || sought.length < 2) return null;
+    const spoken = readSpoken(sought, STARTING_SEARCH, gazetteer, { now: Date.parse(now), zone: ZONE });
+    return spoken.understood === 0 ? null : spoken;
+  }, [sought, wanted, gazetteer, now]);
+}
+
+function Said({ spoken: { search, unread }, fit }: { readonly spoken: Spoken; readonly fit: number | undefined }) {
+  return (
+    <span className="finder-search">
+      <span className="finder-said">{sentenceOf(withoutStart(search))}</span>
+      <span className="soft">
+        {fit === undefined ? 'counting …' : `${fit.toLocaleString('en-US')} ${fit === 1 ? 'home fits' : 'homes fit'}`}
+        {unread.length > 0 && ` · not understood: ${unread.map((words) => `“${words}”`).join(', ')}`}
+      </span>
+    </span>
+  );
+}
+
+/** The search as it was said, without what every search starts with. */
+function withoutStart(search: Search): Search {
+  return { ...search, lines: search.lines.filter((line) => !STARTING_SEARCH.lines.some(({ id }) => id === line.id)) };
+}
+
+function NamedOption({ named: { label, note } }: { readonly named: Named }) {
+  return (
+    <span className="finder-home">
+      <span>{label}</span>
+      {note && <span className="soft">{note}</span>}
+    </span>
   );
 }

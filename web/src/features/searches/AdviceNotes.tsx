@@ -7,16 +7,22 @@ import { useFilled, useLoosenings } from './searches.api.js';
 
 const MOST_NOTES = 3;
 
+interface Props {
+  readonly count: CountAnswer | undefined;
+  /** The search that is counted. */
+  readonly search: Search;
+  /** Whether the count is that search's own and nothing is being typed: only then is single advice given. */
+  readonly resting: boolean;
+}
+
 /** What the count means for an alert, and what single change would help, each at a click. */
-export function AdviceNotes({ count, settled }: { readonly count: CountAnswer | undefined; readonly settled: Search }) {
-  const loosenings = useLoosenings(settled).data;
-  const filled = useFilled(settled.kinds, true).data;
+export function AdviceNotes({ count, search, resting }: Props) {
+  const loosenings = useLoosenings(search, resting).data;
+  const filled = useFilled(search.kinds, true).data;
   if (!count) return null;
-  const { title, reason, notes } = advise(settled, {
-    ...count,
-    ...(loosenings ? { loosenings } : {}),
-    ...(filled ? { filled } : {}),
-  });
+  const evidence = { ...count, ...(loosenings ? { loosenings } : {}), ...(filled ? { filled } : {}) };
+  const { title, reason, notes: all } = advise(search, evidence);
+  const notes = resting ? all : [];
   return (
     <div className="advice" aria-live="polite">
       <p>

@@ -210,7 +210,7 @@ function HoldsBack({
       title={
         holdsBack === 0
           ? `${label} alone keeps nothing out`
-          : `${holdsBack} ${holdsBack === 1 ? 'listing misses' : 'listings miss'} by this alone. Show them`
+          : `${holdsBack.toLocaleString('en-US')} ${holdsBack === 1 ? 'listing misses' : 'listings miss'} by this alone. Show them`
       }
     >
       <button
@@ -220,7 +220,7 @@ function HoldsBack({
         disabled={holdsBack === 0}
         aria-label={`${label} holds back ${holdsBack}`}
       >
-        {holdsBack}
+        {holdsBack.toLocaleString('en-US')}
         <i style={{ width: `${Math.max(2, (48 * holdsBack) / most)}px` }} />
       </button>
     </Tooltip>

@@ -34,7 +34,7 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
       </Link>
       <div className="result-text">
         <p className="result-price">
-          <span className="result-figure">{price(row)}</span> <News row={row} now={now} />
+          <span className="result-figure">{price(row)}</span> <News row={row} now={now} /> <Wishes row={row} wishes={wishes} />
         </p>
         <p>
           <Link to={`/listings/${row.ListingKey}`} className="result-address">
@@ -44,8 +44,7 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
         </p>
         <p className="soft figure">{facts(row)}</p>
         <p className="result-status">
-          <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>{' '}
-          <Wishes row={row} wishes={wishes} />
+          <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
         </p>
         <p className="result-credit">{String(row['ListOfficeName'] ?? '')}</p>
       </div>

@@ -1,5 +1,4 @@
-import type { CountAnswer, SavedSearch } from '@perambula/contract';
-import type { Search } from '@perambula/core';
+import type { SavedSearch } from '@perambula/contract';
 import { App, Button, Input, Popover } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -12,7 +11,7 @@ import { changesUnsaved, useDraft } from './draft.js';
 import { useSaveSearch } from './searches.api.js';
 
 /** Under the lines: what the figure means for an alert, and saving it for the client. */
-export function SaveBar({ count, settled }: { readonly count: CountAnswer | undefined; readonly settled: Search }) {
+export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
   const draft = useDraft();
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
@@ -52,7 +51,7 @@ export function SaveBar({ count, settled }: { readonly count: CountAnswer | unde
   const unsaved = changesUnsaved(draft);
   return (
     <footer className="save">
-      <AdviceNotes count={count} settled={settled} />
+      <AdviceNotes {...advised} />
       <div className="save-buttons">
         {draft.searchId ? (
           <>

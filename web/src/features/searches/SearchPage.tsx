@@ -19,6 +19,7 @@ import { useResultsState } from './results.js';
 import { ResultsPane } from './ResultsPane.js';
 import type { ResultsView } from './ResultsPane.js';
 import { SaveBar } from './SaveBar.js';
+import { Unread } from './Unread.js';
 import { useCount, useResults, useSavedSearch } from './searches.api.js';
 
 const MapView = lazy(async () => ({ default: (await import('../map/index.js')).MapView }));
@@ -132,6 +133,7 @@ export function SearchPage() {
             <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
           </div>
           <p className="sentence">{sentenceOf(search)}</p>
+          <Unread />
         </header>
         <LinesPanel
           search={search}
@@ -146,7 +148,7 @@ export function SearchPage() {
           triedWithout={triedWithout}
           onTry={setTriedWithout}
         />
-        <SaveBar count={count.data} settled={settled} />
+        <SaveBar count={count.data} search={counted} resting={settled === counted && !count.isPlaceholderData} />
       </section>
       <div className="search-found">
         <header className="counts" role="group" aria-label="What the search finds">

@@ -178,11 +178,11 @@ function StatusEditor({ field, is, onChange, onDone }: Editing) {
               >
                 {status}
               </Checkbox>
-              {entry ? (
+              {entry && (
                 <Input
                   size="small"
                   value={entry.typed}
-                  placeholder="any time, or last 6 months"
+                  placeholder="any time"
                   aria-label={`${status}: since when`}
                   status={unread ? 'error' : ''}
                   onChange={({ target }) =>
@@ -190,8 +190,6 @@ function StatusEditor({ field, is, onChange, onDone }: Editing) {
                   }
                   onKeyDown={(event) => (event.key === 'Enter' || event.key === 'Escape') && onDone()}
                 />
-              ) : (
-                <span />
               )}
             </Fragment>
           );

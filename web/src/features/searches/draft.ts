@@ -17,8 +17,14 @@ interface Draft {
   readonly future: readonly Search[];
   /** What the last change belonged to: further ones to the same thing are one step back. */
   readonly lastTouched: string | null;
+  /** Words of a search typed into the finder that nothing was made of. */
+  readonly unread: readonly string[];
   readonly load: (search: SavedSearch) => void;
   readonly startNew: (clientId: string | null) => void;
+  /** Begins with a search as it was understood, and the words of it that were not. */
+  readonly begin: (clientId: string | null, document: Search, unread: readonly string[]) => void;
+  /** Forgets words that were not understood. */
+  readonly forgetUnread: (words: string) => void;
   readonly change: (document: Search, touched?: string) => void;
   readonly undo: () => void;
   readonly redo: () => void;
@@ -42,6 +48,7 @@ const NEW = {
   past: [],
   future: [],
   lastTouched: null,
+  unread: [],
 } as const;
 
 export const useDraft = create<Draft>()(
@@ -50,8 +57,21 @@ export const useDraft = create<Draft>()(
       ...NEW,
       clientId: null,
       load: ({ id, clientId, version, name, document }) =>
-        set({ searchId: id, clientId, version, name, document, saved: document, past: [], future: [], lastTouched: null }),
+        set({
+          searchId: id,
+          clientId,
+          version,
+          name,
+          document,
+          saved: document,
+          past: [],
+          future: [],
+          lastTouched: null,
+          unread: [],
+        }),
       startNew: (clientId) => set({ ...NEW, clientId }),
+      begin: (clientId, document, unread) => set({ ...NEW, clientId, document, unread }),
+      forgetUnread: (words) => set(({ unread }) => ({ unread: unread.filter((each) => each !== words) })),
       change: (document, touched) =>
         set((draft) => {
           const sameThing = touched !== undefined && touched === draft.lastTouched;

@@ -1,4 +1,5 @@
 export { AddToShortlist } from './AddToShortlist.js';
-export { useDraft } from './draft.js';
+export { STARTING_SEARCH, useDraft } from './draft.js';
+export { useGazetteer } from './gazetteer.api.js';
 export { useResultsState } from './results.js';
-export { useSavedSearch } from './searches.api.js';
+export { useChoices, useCount, useSavedSearch, useSavedSearches } from './searches.api.js';

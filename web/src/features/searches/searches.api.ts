@@ -7,8 +7,9 @@ import { ask } from '../../shared/http.js';
 export const MOST_RESULTS = 500;
 
 /** The live count. The answer shown always belongs to the search as it now is, or is the last one until that comes. */
-export function useCount(search: Search) {
+export function useCount(search: Search, wanted = true) {
   return useQuery({
+    enabled: wanted,
     queryKey: ['count', search],
     queryFn: ({ signal }) => ask<CountAnswer>('searches/count', { body: { search }, signal }),
     placeholderData: keepPreviousData,
@@ -16,8 +17,9 @@ export function useCount(search: Search) {
 }
 
 /** Which single changes would add how many homes; asked once the search rests. */
-export function useLoosenings(search: Search) {
+export function useLoosenings(search: Search, resting: boolean) {
   return useQuery({
+    enabled: resting,
     queryKey: ['loosenings', search],
     queryFn: ({ signal }) => ask<Loosening[]>('searches/loosenings', { body: { search }, signal }),
   });
@@ -48,6 +50,11 @@ export function useFilled(kinds: readonly PropertyType[], wanted: boolean) {
   });
 }
 
+/** All of the agent's searches, of clients and their own. */
+export function useSavedSearches() {
+  return useQuery({ queryKey: ['searches'], queryFn: () => ask<SavedSearch[]>('searches') });
+}
+
 export function useSavedSearch(id: string | undefined) {
   return useQuery({ queryKey: ['searches', id], queryFn: () => ask<SavedSearch>(`searches/${id}`), enabled: !!id });
 }
@@ -69,7 +76,10 @@ export function useSaveSearch() {
         : ask<SavedSearch>('searches', { body: { name, clientId, document } }),
     onSuccess: (saved) => {
       client.setQueryData(['searches', saved.id], saved);
-      return client.invalidateQueries({ queryKey: ['clients'] });
+      return Promise.all([
+        client.invalidateQueries({ queryKey: ['clients'] }),
+        client.invalidateQueries({ queryKey: ['searches'], exact: true }),
+      ]);
     },
   });
 }

@@ -1,1 +1,1 @@
-export { useAddToShortlist } from './shortlists.api.js';
+export { useAddToShortlist, useShortlists } from './shortlists.api.js';

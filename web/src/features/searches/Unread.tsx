@@ -1,0 +1,30 @@
+import { useDraft } from './draft.js';
+
+/** Words of the search as it was typed that nothing was made of: to be sought in remarks, or let go. */
+export function Unread() {
+  const { unread, document, change, forgetUnread } = useDraft();
+  if (unread.length === 0) return null;
+  const seek = (words: string): void => {
+    const taken = new Set(document.lines.map(({ id }) => id));
+    let n = 1;
+    while (taken.has(`words${n}`)) n++;
+    const line = { id: `words${n}`, field: 'PublicRemarks', is: { words: { anyOf: [words] } } };
+    change({ ...document, lines: [...document.lines, line] });
+    forgetUnread(words);
+  };
+  return (
+    <ul className="unread" aria-label="Not understood">
+      {unread.map((words) => (
+        <li key={words}>
+          Not understood: “{words}”{' '}
+          <button type="button" className="link" onClick={() => seek(words)}>
+            seek it in remarks
+          </button>{' '}
+          <button type="button" className="link" onClick={() => forgetUnread(words)}>
+            leave it out
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
