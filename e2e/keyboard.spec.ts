@@ -74,7 +74,7 @@ test('a search typed as people speak becomes lines, and what was not understood 
   expect(fit).toBeGreaterThan(0);
   expect(agent.actions).toBeLessThanOrEqual(3);
   // those with a deck come first, and say so
-  await expect(page.locator('.result').first().locator('.chip-gain')).toContainText('Outside');
+  await expect(page.locator('.result').first().locator('.chip-gain')).toContainText('Deck');
 
   const unread = page.getByRole('list', { name: 'Not understood' });
   await unread.getByRole('button', { name: 'seek it in remarks' }).press('Enter');

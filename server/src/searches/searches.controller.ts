@@ -6,6 +6,8 @@ import type { AgentRow } from '../sessions/index.js';
 import { ChangedSearchBody, CountBody, FileBody, KindsQuery, ListingsBody, NewSearchBody } from './dto/bodies.js';
 import { SearchesService } from './searches.service.js';
 
+const FILE_TYPES = { csv: 'text/csv; charset=utf-8', json: 'application/json', geojson: 'application/geo+json' } as const;
+
 @Controller('searches')
 @UseGuards(AgentGuard)
 export class SearchesController {
@@ -35,7 +37,7 @@ export class SearchesController {
   async file(@Body() { search, set, type }: FileBody): Promise<StreamableFile> {
     const text = await this.searches.file(search, set, type);
     return new StreamableFile(Buffer.from(text), {
-      type: type === 'csv' ? 'text/csv; charset=utf-8' : 'application/json',
+      type: FILE_TYPES[type],
       disposition: `attachment; filename="listings.${type}"`,
     });
   }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { AlertState, Choices, CountAnswer, Filled, ListingsAnswer, MissAnswer, Row, SavedSearch } from '@perambula/contract';
-import { FIELDS, missOf, readSearch, writeListingFile } from '@perambula/core';
+import { FIELDS, missOf, readSearch, writeGeoJson, writeListingFile } from '@perambula/core';
 import type { ListingRecord, Loosening, Miss, Part, PropertyType, ResultKey, ResultSet, Search } from '@perambula/core';
 import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
@@ -49,7 +49,7 @@ export class SearchesService {
   }
 
   /** All of a result as a file by RESO names, with what is for the agent only. */
-  async file(document: unknown, set: ResultSet, type: 'csv' | 'json'): Promise<string> {
+  async file(document: unknown, set: ResultSet, type: 'csv' | 'json' | 'geojson'): Promise<string> {
     const search = readSearch(document);
     const part = { set, limit: MOST_IN_A_FILE };
     const { keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
@@ -58,7 +58,7 @@ export class SearchesService {
       const records = await this.listings.byKeys(keys.slice(i, i + AT_ONCE).map(({ key }) => key));
       rows.push(...keys.slice(i, i + AT_ONCE).flatMap(({ key }) => records.get(key) ?? []));
     }
-    return writeListingFile(rows, type);
+    return type === 'geojson' ? writeGeoJson(rows) : writeListingFile(rows, type);
   }
 
   choices(): Promise<Choices> {

@@ -27,7 +27,7 @@ export class KindsQuery {
 export class FileBody extends CountBody {
   @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
     'fit' | 'unknown' | 'missByOne';
-  @ApiProperty({ enum: ['csv', 'json'] }) @IsIn(['csv', 'json']) type: 'csv' | 'json';
+  @ApiProperty({ enum: ['csv', 'json', 'geojson'] }) @IsIn(['csv', 'json', 'geojson']) type: 'csv' | 'json' | 'geojson';
 }
 
 export class NewSearchBody {

@@ -52,9 +52,12 @@ export function asTyped(text: string, field: Field): Parsed {
 
 /** What would be nice, by the lines' ids: each in a word or two. */
 export function wishesOf({ lines }: Search): ReadonlyMap<string, string> {
-  return new Map(
-    lines
-      .filter(({ weight }) => weight === 'nice')
-      .map((line) => [line.id, line.name ?? (isEither(line) ? 'one of either' : (fieldOf(line.field)?.label ?? ''))]),
-  );
+  return new Map(lines.filter(({ weight }) => weight === 'nice').map((line) => [line.id, line.name ?? wishOf(line)]));
+}
+
+function wishOf(line: Line): string {
+  if (isEither(line)) return 'one of either';
+  const { label } = fieldOf(line.field) as Field;
+  if ('anyOf' in line.is) return line.is.anyOf.join(' or ');
+  return 'words' in line.is ? (line.is.words.anyOf ?? [label]).join(' or ') : label;
 }
