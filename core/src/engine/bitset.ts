@@ -32,13 +32,6 @@ export function forEachRow(bits: Bits, visit: (row: number) => void): void {
   }
 }
 
-/** A copy with room for `rows` rows. */
-export function grown(bits: Bits, rows: number): Bits {
-  const larger = new Int32Array(wordsFor(rows));
-  larger.set(bits);
-  return larger;
-}
-
 export function setBit(bits: Bits, row: number, on: boolean): void {
   const w = row >>> 5;
   const mask = 1 << (row & 31);

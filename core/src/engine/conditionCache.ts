@@ -2,7 +2,7 @@ import type { Bits } from './bitset.js';
 import type { Columns } from './columns.js';
 import { takeBits } from './kernel.js';
 import type { Condition, Stretch } from './kernel.js';
-import type { Written } from './lineBits.js';
+import type { Written } from './writing.js';
 
 /** Writes one condition's bits of a stretch of rows. */
 export type Writer = (into: Written, stretch: Stretch) => void;

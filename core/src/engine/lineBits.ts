@@ -5,23 +5,11 @@ import { isEither } from '../search/document.js';
 import type { EitherMember, FieldLine, Is, Line, StatusTime } from '../search/document.js';
 import { testText } from '../search/evaluate.js';
 import { LEAST, MOST, spanOf } from '../search/span.js';
-import type { TimeContext } from '../time/period.js';
 import type { Bits } from './bitset.js';
-import type { ChoiceColumn, ChoicesColumn, Columns, OrderedColumn } from './columns.js';
+import type { ChoiceColumn, ChoicesColumn, OrderedColumn } from './columns.js';
 import { takeBits } from './kernel.js';
-import type { Condition, Stretch } from './kernel.js';
 import { textBits } from './textBits.js';
-
-/** Bits of all rows, of which a writer writes those of one stretch. */
-export interface Written extends Condition {
-  readonly u: Bits;
-}
-
-export interface Writing {
-  readonly columns: Columns;
-  readonly time: TimeContext;
-  readonly stretch: Stretch;
-}
+import type { Written, Writing } from './writing.js';
 
 /** Writes the rows of a stretch where a line is true and unknown; an either is SQL's OR, its groups SQL's AND. */
 export function writeLine(line: Line, into: Written, writing: Writing): void {

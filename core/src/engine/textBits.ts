@@ -3,7 +3,7 @@ import { testText } from '../search/evaluate.js';
 import { stemsOf, wordsOf } from '../text/words.js';
 import { setBit } from './bitset.js';
 import type { TextColumn } from './columns.js';
-import type { Written, Writing } from './lineBits.js';
+import type { Written, Writing } from './writing.js';
 
 /** Rows below which texts are simply read. */
 const FEW = 2000;

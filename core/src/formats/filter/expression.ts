@@ -89,14 +89,13 @@ function testExpression(is: Is, field: Field, time: TimeContext, left: string[])
   if ('last' in is) return period('last', is.last, field, property, time, left);
   if ('next' in is) return period('next', is.next, field, property, time, left);
   if ('oneOf' in is) {
-    const entries = is.oneOf.map(({ status, last }): Expression | null => {
+    const entries = is.oneOf.map(({ status, last }): Expression => {
       const now: Expression = { op: '=', property, value: status };
       if (last === undefined) return now;
       const date = fieldOf(STATUS_DATE_FIELD[status]) as Field;
-      const since = period('last', last, date, date.name, time, left);
-      return since && { op: 'and', args: [now, since] };
+      return { op: 'and', args: [now, period('last', last, date, date.name, time, left)] };
     });
-    return entries.some((entry) => entry === null) ? null : { op: 'or', args: entries as Expression[] };
+    return { op: 'or', args: entries };
   }
   if (field.type === 'choices') {
     if ('anyOf' in is) return { op: 'anyOf', property, values: is.anyOf };
