@@ -1,4 +1,4 @@
-import type { Count, Forecast, Cadence, ListingRecord, Search, Tellable } from '@perambula/core';
+import type { Count, Forecast, Cadence, ListingRecord, Prices, Search, Tellable } from '@perambula/core';
 
 export interface CountAnswer extends Count {
   /** The sequence number of the last listing change counted. */
@@ -19,6 +19,8 @@ export type Row = ListingRecord & { readonly miss?: MissAnswer; readonly nice?: 
 export interface ListingsAnswer {
   readonly total: number;
   readonly rows: readonly Row[];
+  /** Of all that were found, not only of these rows. */
+  readonly prices: Prices | null;
   readonly asOf: number;
 }
 

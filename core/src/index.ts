@@ -2,6 +2,7 @@ export * from './alerts/cadence.js';
 export * from './alerts/change.js';
 export * from './alerts/forecast.js';
 export type { Kernel } from './engine/kernel.js';
+export type { Prices } from './engine/prices.js';
 export { plainKernel } from './engine/plainKernel.js';
 export { readSnapshot, writeSnapshot } from './engine/snapshot.js';
 export { wasmKernel } from './engine/wasmKernel.js';

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { median } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { appliesTo, fieldOf, FIELDS, valueOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
@@ -46,6 +47,27 @@ describe('Engine.choices', () => {
         }
       }),
       { numRuns: 60 },
+    );
+  });
+});
+
+describe('the prices of a result', () => {
+  it('are those paid where a sale is closed and those asked where it is not, by simple-statistics', () => {
+    fc.assert(
+      fc.property(listings, searches, (records, search) => {
+        const engine = new Engine();
+        engine.put(records);
+        const { keys, prices } = engine.find(search, TIME, { set: 'fit', limit: 1, prices: true });
+        const all = engine
+          .find(search, TIME, { set: 'fit' })
+          .keys.map(({ key }) => records.find(({ ListingKey }) => ListingKey === key));
+        const told = all.flatMap((record) => record?.['ClosePrice'] ?? record?.['ListPrice'] ?? []) as number[];
+        expect(keys.length).toBeLessThanOrEqual(1);
+        expect(prices).toEqual(
+          told.length === 0 ? null : { lowest: Math.min(...told), median: median(told), highest: Math.max(...told) },
+        );
+      }),
+      { numRuns: 200 },
     );
   });
 });

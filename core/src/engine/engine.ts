@@ -17,6 +17,8 @@ import { takeBits } from './kernel.js';
 import type { Condition, Held, Kernel } from './kernel.js';
 import { writeLine, writeMember } from './lineBits.js';
 import { nearnessOfRow } from './nearness.js';
+import { pricesOf } from './prices.js';
+import type { Prices } from './prices.js';
 import { firstRows, sortersOf } from './order.js';
 import type { Sorter } from './order.js';
 import { plainKernel } from './plainKernel.js';
@@ -54,12 +56,21 @@ export interface ResultKey {
   readonly nice?: readonly string[];
 }
 
+/** Part of a result: how many there are in all, those asked for, and the prices of all. */
+export interface Found {
+  readonly total: number;
+  readonly keys: ResultKey[];
+  readonly prices: Prices | null;
+}
+
 /** Which part of a result is asked for; `line` leaves only what one line, keepIn or keepOut decides. */
 export interface Part {
   readonly set: ResultSet;
   readonly line?: string;
   readonly offset?: number;
   readonly limit?: number;
+  /** Whether the prices of all are wanted, too. */
+  readonly prices?: boolean;
 }
 
 interface Passed {
@@ -196,11 +207,7 @@ export class Engine {
    * Misses by one of a search without an order come nearest first. Before all that come those that have the most of
    * what would be nice.
    */
-  find(
-    search: Search,
-    time: TimeContext,
-    { set, line, offset = 0, limit = Infinity }: Part,
-  ): { total: number; keys: ResultKey[] } {
+  find(search: Search, time: TimeContext, { set, line, offset = 0, limit = Infinity, prices = false }: Part): Found {
     return this.passed(search, time, (passed) => {
       const names = [...mustLines(search).map(({ id }) => id), 'keepIn', 'keepOut'];
       const bits = this.bitsOf(passed, set, line === undefined ? -1 : names.indexOf(line), line !== undefined);
@@ -220,7 +227,7 @@ export class Engine {
         ...(set === 'missByOne' ? { missed: names[missed(row)] } : {}),
         ...(nice.length > 0 ? { nice: had(row) } : {}),
       }));
-      return { total: this.columns.kernel.count(bits), keys };
+      return { total: this.columns.kernel.count(bits), keys, prices: prices ? pricesOf(bits, this.columns) : null };
     });
   }
 

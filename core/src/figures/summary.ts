@@ -32,7 +32,7 @@ export function mean(values: readonly number[]): number | null {
  * @param sorted  numbers in rising order
  * @param p       from 0 to 1
  */
-export function quantile(sorted: readonly number[], p: number): number | null {
+export function quantile(sorted: ArrayLike<number>, p: number): number | null {
   if (sorted.length === 0) return null;
   const at = (sorted.length - 1) * p;
   const low = sorted[Math.floor(at)] as number;

@@ -3,7 +3,7 @@ import { closeSync, existsSync, openSync, readdirSync, readFileSync, readSync, r
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Engine, plainKernel, readSnapshot, wasmKernel, writeSnapshot } from '@perambula/core';
-import type { Count, Kernel, ListingRecord, Loosening, Part, ResultKey, Search, TimeContext } from '@perambula/core';
+import type { Count, Found, Kernel, ListingRecord, Loosening, Part, Search, TimeContext } from '@perambula/core';
 import { answerCalls } from '../common/thread.js';
 
 /** What the engine's thread can be asked. */
@@ -11,7 +11,7 @@ export interface EngineCalls {
   /** Records as JSON, which is cheaper to hand over and is parsed here. */
   put: { ask: { records: readonly string[]; removed: readonly string[] }; answer: null };
   count: { ask: { search: Search; time: TimeContext }; answer: Count };
-  find: { ask: { search: Search; time: TimeContext; part: Part }; answer: { total: number; keys: ResultKey[] } };
+  find: { ask: { search: Search; time: TimeContext; part: Part }; answer: Found };
   /** Writes what the engine holds, as of a sequence number. */
   save: { ask: { file: string; sequence: number }; answer: null };
   /** Takes what was written; gives its sequence number, or null when there is nothing that this build can read. */

@@ -33,8 +33,12 @@ export class SearchesService {
   async results(document: unknown, part: Part): Promise<ListingsAnswer> {
     const search = readSearch(document);
     const asOf = this.engine.asOf;
-    const { total, keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
-    return { total, rows: await this.rows(search, keys), asOf };
+    const { total, keys, prices } = await this.engine.ask('find', {
+      search,
+      time: this.clock.time(),
+      part: { ...part, prices: true },
+    });
+    return { total, rows: await this.rows(search, keys), prices, asOf };
   }
 
   private async rows(search: Search, keys: readonly ResultKey[]): Promise<Row[]> {

@@ -3,10 +3,10 @@ import { useEffect, useState } from 'react';
 import { isTyping } from '../shared/isTyping.js';
 
 const KEYS: readonly (readonly [keys: readonly string[], does: string])[] = [
-  [['Ctrl', 'K'], 'Find an address or a client’s file'],
+  [['Ctrl', 'K'], 'Find anything, or search in words'],
   [['L'], 'Add a line to the search'],
   [['Enter'], 'Keep the value typed, close the line'],
-  [['Esc'], 'Take the value as it was typed; leave the pen'],
+  [['Esc'], 'Take the value as it was typed; put back a line left out on trial; leave the pen'],
   [['Ctrl', 'Z'], 'Take back the last change of the search'],
   [['Ctrl', 'Shift', 'Z'], 'Do it again'],
   [['←'], 'The listing before, in the results'],
@@ -14,7 +14,21 @@ const KEYS: readonly (readonly [keys: readonly string[], does: string])[] = [
   [['?'], 'This list'],
 ];
 
-/** What the keyboard does, listed by pressing the question mark anywhere. */
+/** How a search is put into words, by examples. */
+const WORDS: readonly (readonly [of: string, examples: string])[] = [
+  ['What it is', 'houses or townhouses · no condos · land · rentals'],
+  ['What it costs', 'under 450k · 300 to 450k · around 400k · hoa under 300 · taxes under 5,000'],
+  ['How large', '3 beds · at least 1.5 baths · 1,500 sq ft or more · half an acre · garage for two'],
+  ['How old', 'built after 1990 · in the 1980s · new construction'],
+  ['What it has', 'fireplace · finished basement · no pool · water view · granny flat'],
+  ['Where', 'in Sedge Ferry or Wrenfield · half a mile from Ferry Square · not near Mill yard · on Lantern Lane'],
+  ['Where it stands', 'new this week · sold in the last 6 months · price cut by 5% · not bank-owned'],
+  ['What it says', 'mentions workshop · not mentioning needs work'],
+  ['Wishes', 'ideally a deck · preferably hardwood floors'],
+  ['In what order', 'cheapest first · newest first · largest first'],
+];
+
+/** What the keyboard does and how a search is put into words, listed by pressing the question mark anywhere. */
 export function Shortcuts() {
   const [open, setOpen] = useState(false);
   useEffect(() => {
@@ -25,7 +39,7 @@ export function Shortcuts() {
     return () => window.removeEventListener('keydown', key);
   }, []);
   return (
-    <Modal title="On the keyboard" open={open} onCancel={() => setOpen(false)} footer={null} width={460}>
+    <Modal title="On the keyboard" open={open} onCancel={() => setOpen(false)} footer={null} width={620} centered>
       <dl className="shortcuts">
         {KEYS.map(([keys, does]) => (
           <div key={does}>
@@ -38,6 +52,16 @@ export function Shortcuts() {
           </div>
         ))}
       </dl>
+      <h3>A search in words</h3>
+      <dl className="in-words">
+        {WORDS.map(([of, examples]) => (
+          <div key={of}>
+            <dt>{of}</dt>
+            <dd>{examples}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="soft">Commas part one thing from the next. What is not understood is shown, and can be sought in remarks.</p>
     </Modal>
   );
 }

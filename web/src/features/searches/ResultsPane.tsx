@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Row } from '@perambula/contract';
-import type { Order, ResultSet, Search } from '@perambula/core';
+import { dollars } from '@perambula/core';
+import type { Order, Prices, ResultSet, Search } from '@perambula/core';
 import { Segmented, Select } from 'antd';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
@@ -23,6 +24,7 @@ interface Props {
   readonly pending: boolean;
   readonly total: number;
   readonly rows: readonly Row[];
+  readonly prices: Prices | null;
   readonly hovered: string | null;
   readonly onHover: (key: string | null) => void;
   readonly onOrder: (order: readonly Order[]) => void;
@@ -47,6 +49,7 @@ export const ResultsPane = memo(function ResultsPane({
   pending,
   total,
   rows,
+  prices,
   hovered,
   onHover,
   onOrder,
@@ -80,6 +83,7 @@ export const ResultsPane = memo(function ResultsPane({
         />
         <SaveAsFile search={search} set={set} />
       </header>
+      {prices && rows.length > 1 && <PriceRange prices={prices} onOrder={onOrder} />}
       {pending && <Waiting what="Looking …" />}
       {!pending && rows.length === 0 && <NothingFound set={set} />}
       {rows.length > 0 &&
@@ -96,6 +100,23 @@ export const ResultsPane = memo(function ResultsPane({
     </section>
   );
 });
+
+/** The lowest and highest of all that was found, each leading to its home, and the middle. */
+function PriceRange({ prices: { lowest, median, highest }, onOrder }: { readonly prices: Prices } & Pick<Props, 'onOrder'>) {
+  const first = (direction: Order['direction']) => (): void => onOrder([{ field: 'ListPrice', direction }]);
+  return (
+    <p className="results-prices figure">
+      <button type="button" className="link" onClick={first('asc')} aria-label={`Lowest ${dollars(lowest)}: lowest first`}>
+        {dollars(lowest)}
+      </button>{' '}
+      to{' '}
+      <button type="button" className="link" onClick={first('desc')} aria-label={`Highest ${dollars(highest)}: highest first`}>
+        {dollars(highest)}
+      </button>
+      , median {dollars(median)}
+    </p>
+  );
+}
 
 function NothingFound({ set }: { readonly set: ResultSet }) {
   if (set === 'fit')

@@ -234,6 +234,7 @@ export function SearchPage() {
           pending={results.isPending}
           total={results.data?.total ?? 0}
           rows={rows}
+          prices={results.data?.prices ?? null}
           hovered={hovered}
           onHover={setHovered}
           onOrder={reorder}
