@@ -63,7 +63,7 @@ test('a search typed as people speak becomes lines, and what was not understood 
   agent.actions = 0;
   await agent.press('Control+k');
   const words = 'houses under 450k, 3 beds, 1.5 baths, ideally a deck, not bank-owned, quiet street';
-  await agent.type(page.getByRole('combobox', { name: 'Find anything, or search in words' }), words);
+  await agent.type(page.getByRole('combobox', { name: 'Find anything' }), words);
   await expect(page.locator('.finder-search')).toContainText('not understood: “quiet street”');
   await expect(page.locator('.finder-search')).toContainText(/\d+ homes? fits?/);
   await agent.press('Enter');

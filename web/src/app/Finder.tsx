@@ -107,7 +107,7 @@ export function Finder() {
         prefix={<Glass size={15} aria-hidden="true" />}
         suffix={<kbd>Ctrl K</kbd>}
         placeholder="An address, a client, or houses under 450k in Sedge Ferry"
-        aria-label="Find anything, or search in words"
+        aria-label="Find anything"
       />
     </AutoComplete>
   );
