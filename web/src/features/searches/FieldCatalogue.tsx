@@ -20,11 +20,14 @@ export const FieldCatalogue = memo(function FieldCatalogue({ kinds, onChoose }: 
   const [place, setPlace] = useState(0);
   const input = useRef<InputRef>(null);
   const list = useRef<HTMLUListElement>(null);
+  const button = useRef<HTMLButtonElement>(null);
   const filled = useFilled(kinds, open).data;
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
       if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
       event.preventDefault();
+      // what hangs from a button out of sight would be out of sight, too
+      button.current?.scrollIntoView({ block: 'nearest' });
       setOpen(true);
     };
     window.addEventListener('keydown', key);
@@ -108,7 +111,7 @@ export const FieldCatalogue = memo(function FieldCatalogue({ kinds, onChoose }: 
         </div>
       }
     >
-      <button type="button" className="add-line">
+      <button ref={button} type="button" className="add-line">
         <Plus size={14} aria-hidden="true" /> Add a line <kbd>L</kbd> <span className="soft">any of {FIELDS.length} fields</span>
       </button>
     </Popover>
