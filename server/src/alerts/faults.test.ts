@@ -86,7 +86,7 @@ it('tells every due item exactly once whatever is killed while alerts go out', a
     toValue: string | null;
     at: Date;
   }>('SELECT * FROM listing_events WHERE sequence > 0');
-  expect(events.length).toBeGreaterThan(50);
+  expect(events.length).toBeGreaterThan(30);
   for (const searchId of searchIds) {
     const since = Number(
       (await rows<{ sinceSequence: string }>(`SELECT sinceSequence FROM alerts WHERE searchId = '${searchId}'`))[0]
