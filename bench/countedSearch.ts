@@ -127,16 +127,17 @@ export function countOfAlike(rows: readonly Alike[], conditions: number): PeerCo
  * The best statement found for the count: each listing's false and unknown lines as bits, the areas only where at most
  * one line is false, and then how many listings are alike.
  *
+ * @param places  the columns that `inside` looks at
  * @param inside  SQL that is 1 where a row lies in a ring of corners, 0 elsewhere
  */
-export function countStatement(table: string, most: number, inside: (ring: readonly Corner[]) => string): string {
+export function countStatement(table: string, most: number, places: string, inside: (ring: readonly Corner[]) => string): string {
   const lines = SQL_LINES(most);
   const bits = (test: string): string =>
     lines.map((line, i) => `(CASE WHEN (${line}) ${test} THEN ${1 << i} ELSE 0 END)`).join(' + ');
   const n = lines.length;
   return `SELECT f, u, COUNT(*) AS n FROM (
     SELECT lf + ${1 << n} * (1 - ${inside(KEEP_IN)}) + ${1 << (n + 1)} * ${inside(KEEP_OUT)} AS f, u FROM (
-      SELECT Longitude, Latitude, ${bits('IS FALSE')} AS lf, ${bits('IS NULL')} AS u FROM ${table} WHERE ${SQL_REACH}
+      SELECT ${places}, ${bits('IS FALSE')} AS lf, ${bits('IS NULL')} AS u FROM ${table} WHERE ${SQL_REACH}
     ) AS judged WHERE BIT_COUNT(lf) <= 1
   ) AS placed GROUP BY f, u`;
 }

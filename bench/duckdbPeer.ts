@@ -41,7 +41,7 @@ export class DuckDbPeer {
   }
 
   async count(most: number): Promise<PeerCount> {
-    const result = await this.connection.runAndReadAll(countStatement('listings', most, inRing));
+    const result = await this.connection.runAndReadAll(countStatement('listings', most, 'Longitude, Latitude', inRing));
     return countOfAlike(
       result.getRows().map(([f, u, n]) => ({ f: Number(f), u: Number(u), n: Number(n) })),
       12,

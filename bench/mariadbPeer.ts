@@ -54,7 +54,9 @@ export class MariaDbPeer {
       const near = `Longitude BETWEEN ${Math.min(...x)} AND ${Math.max(...x)} AND Latitude BETWEEN ${Math.min(...y)} AND ${Math.max(...y)}`;
       return `(CASE WHEN ${near} THEN ST_Contains(@ring${ring.length}, Place) ELSE 0 END)`;
     };
-    const [rows] = await this.database.query<RowDataPacket[]>(countStatement('bench_listings', most, inside));
+    const [rows] = await this.database.query<RowDataPacket[]>(
+      countStatement('bench_listings', most, 'Longitude, Latitude, Place', inside),
+    );
     return countOfAlike(
       rows.map(({ f, u, n }) => ({ f: Number(f), u: Number(u), n: Number(n) })),
       12,
