@@ -1,3 +1,4 @@
+import { inRing } from '@perambula/core';
 import crossfilter from 'crossfilter2';
 import type { Dimension, GroupAll } from 'crossfilter2';
 import { KEEP_IN, KEEP_OUT } from './countedSearch.js';
@@ -81,14 +82,4 @@ export class CrossfilterPeer {
     const fit = this.filter.groupAll().reduceCount().value() as number;
     return { fit, lost: this.others.map((group) => group.value() - fit) };
   }
-}
-
-function inRing(x: number, y: number, ring: readonly (readonly [number, number])[]): boolean {
-  let inside = false;
-  for (let i = 1; i < ring.length; i++) {
-    const [ax, ay] = ring[i - 1] as readonly [number, number];
-    const [bx, by] = ring[i] as readonly [number, number];
-    if (ay > y !== by > y && x < ax + ((y - ay) * (bx - ax)) / (by - ay)) inside = !inside;
-  }
-  return inside;
 }

@@ -5,13 +5,16 @@ const NOW = Date.parse('2026-04-14T13:12:00Z');
 /** Listings that are made whole; more are these again, with another price, size, age, status and place each. */
 const WHOLE = 20_000;
 
+/** Made once, whoever asks for listings first. */
+let whole: ListingRecord[] | undefined;
+
 /** So many invented listings of the county's parcels, spread over a wider ground, most of them on the market. */
 export function* manyListings(size: number): Generator<ListingRecord> {
   const random = randomOf(5);
   const statuses = ['Active', 'Active', 'Active', 'Coming Soon', 'Active Under Contract', 'Pending', 'Closed'];
-  const whole = [...streamListings(buildCounty(), Math.min(size, WHOLE), NOW)] as unknown as ListingRecord[];
+  whole ??= [...streamListings(buildCounty(), WHOLE, NOW)] as unknown as ListingRecord[];
   for (let i = 0; i < size; i++) {
-    const record = whole[i % whole.length] as ListingRecord;
+    const record = whole[i % WHOLE] as ListingRecord;
     const { LivingArea: area, YearBuilt: year } = record;
     yield {
       ...record,

@@ -3,6 +3,8 @@ import { documentsOf } from './documents.js';
 import type { FeedRecord } from './feedRecord.js';
 import { lonLat } from './ground.js';
 
+import { gapsOf } from './gaps.js';
+import { DWELLINGS } from './lives.js';
 import type { Listing, PropertyType } from './lives.js';
 import { isOwnerAway, taxOf } from './ownership.js';
 import { financingOf, particulars } from './particulars.js';
@@ -49,15 +51,12 @@ export function addressOf({ number, street, unit, town }: Parcel): string {
   return `${number} ${signOf(street)}${unit === null ? '' : ` #${unit}`}, ${town.name}`;
 }
 
-const DWELLING_TYPES: readonly PropertyType[] = ['Residential', 'Residential Lease', 'Residential Income', 'Farm'];
-
 function newRecord(county: County, { parcel, type, events }: Listing, number: number, random: Random): FeedRecord {
   const year = new Date(events[0]?.at ?? 0).getUTCFullYear();
   const { home, town, street } = parcel;
   const [longitude, latitude] = lonLat(parcel.at);
-  const dwelling = DWELLING_TYPES.includes(type);
-  const blank = <T>(value: T, rate: number): T | null => (random.chance(rate) ? null : value);
-  const many = (values: readonly string[], rate: number): readonly string[] => (random.chance(rate) ? [] : values);
+  const dwelling = DWELLINGS.includes(type);
+  const { blank, many } = gapsOf(random);
   const placed = !random.chance(0.006);
   const occupant = occupantOf(parcel, type, county.seed, random);
   const rooms = random.chance(0.12) ? [] : roomsOf(home, random);
@@ -145,8 +144,7 @@ function occupantOf(parcel: Parcel, type: PropertyType, seed: number, random: Ra
 }
 
 function dwellingFields({ home, building }: Parcel, below: number, onMain: number, random: Random): FeedRecord {
-  const blank = <T>(value: T, rate: number): T | null => (random.chance(rate) ? null : value);
-  const many = (values: readonly string[], rate: number): readonly string[] => (random.chance(rate) ? [] : values);
+  const { blank, many } = gapsOf(random);
   const full = home.fullBaths;
   return {
     BedroomsTotal: home.bedrooms,

@@ -3,6 +3,9 @@ import { asking, RENT, valueOf } from './prices.js';
 import { randomOf } from './random.js';
 import type { Random } from './random.js';
 
+/** Kinds of property that people live in. */
+export const DWELLINGS: readonly PropertyType[] = ['Residential', 'Residential Lease', 'Residential Income', 'Farm'];
+
 export type PropertyType = 'Residential' | 'Residential Lease' | 'Residential Income' | 'Land' | 'Farm' | 'Commercial Sale';
 export type Status =
   'Coming Soon' | 'Active' | 'Active Under Contract' | 'Pending' | 'Hold' | 'Withdrawn' | 'Canceled' | 'Expired' | 'Closed';

@@ -1,16 +1,17 @@
 import type { FeedRecord } from './feedRecord.js';
+import { gapsOf } from './gaps.js';
+import type { Gaps } from './gaps.js';
+import { DWELLINGS } from './lives.js';
 import type { PropertyType } from './lives.js';
 import type { Parcel } from './parcels.js';
 import type { Random } from './random.js';
 
-const DWELLINGS: readonly PropertyType[] = ['Residential', 'Residential Lease', 'Residential Income', 'Farm'];
 const FACES = ['North', 'Northeast', 'East', 'Southeast', 'South', 'Southwest', 'West', 'Northwest'];
 
 /** The lesser fields of a listing, which offices fill in more or less as they please. */
 export function particulars(parcel: Parcel, type: PropertyType, random: Random): FeedRecord {
   const { home, building, corner, height, street, shoreMetres } = parcel;
-  const blank = <T>(value: T, rate: number): T | null => (random.chance(rate) ? null : value);
-  const many = (values: readonly string[], rate: number): readonly string[] => (random.chance(rate) ? [] : values);
+  const { blank, many } = gapsOf(random);
   const some = (...choices: readonly (readonly [string, number])[]): string[] =>
     choices.flatMap(([choice, share]) => (random.chance(share) ? [choice] : []));
   const lane = street.class === 'lane';
@@ -56,11 +57,15 @@ export function financingOf(number: number): string[] {
   return [['Conventional', 'Cash', 'Conventional', 'FHA', 'Conventional', 'VA'][number % 6] as string];
 }
 
-type Blank = <T>(value: T, rate: number) => T | null;
-type Many = (values: readonly string[], rate: number) => readonly string[];
 type Some = (...choices: readonly (readonly [string, number])[]) => string[];
 
-function ofDwelling({ home, building, unit }: Parcel, blank: Blank, many: Many, some: Some, random: Random): FeedRecord {
+function ofDwelling(
+  { home, building, unit }: Parcel,
+  blank: Gaps['blank'],
+  many: Gaps['many'],
+  some: Some,
+  random: Random,
+): FeedRecord {
   const attached = home.subType === 'Townhouse' || home.subType === 'Condominium';
   const open = building ? 1 : random.int(1, 4);
   const decked = home.exterior.filter((each) => each === 'Deck' || each === 'Patio');
@@ -103,7 +108,7 @@ function ofDwelling({ home, building, unit }: Parcel, blank: Blank, many: Many, 
   };
 }
 
-function ofLease(many: Many, random: Random): FeedRecord {
+function ofLease(many: Gaps['many'], random: Random): FeedRecord {
   return {
     RentIncludes: many([random.pick(['Water', 'Heat', 'Trash Collection', 'None'])], 0.4),
     TenantPays: many(['Electricity', ...(random.chance(0.5) ? ['Internet'] : [])], 0.5),
@@ -111,7 +116,7 @@ function ofLease(many: Many, random: Random): FeedRecord {
 }
 
 /** Rents, costs and what is left of them a year, in dollars. */
-function ofIncome({ home }: Parcel, blank: Blank, random: Random): FeedRecord {
+function ofIncome({ home }: Parcel, blank: Gaps['blank'], random: Random): FeedRecord {
   const gross = Math.round((home.livingArea * (12 + 5 * random.unit())) / 100) * 100;
   const costs = Math.round((gross * (0.28 + 0.16 * random.unit())) / 100) * 100;
   const told = !random.chance(0.3);

@@ -4,14 +4,10 @@ import { rasterOf } from '../geo/raster.js';
 import type { Bound, Shape } from '../search/document.js';
 import { forEachRow, setBit } from './bitset.js';
 import type { Bits } from './bitset.js';
+import { BitsCache } from './bitsCache.js';
+import type { Kept } from './bitsCache.js';
 import type { Columns } from './columns.js';
 import { takeBits, zeroBits } from './kernel.js';
-
-interface Kept {
-  readonly tested: Bits;
-  readonly inside: Bits;
-  seen: number;
-}
 
 /** Points for which a raster is worth making. */
 const MANY = 5000;
@@ -19,26 +15,24 @@ const MOST_BYTES = 32 * 2 ** 20;
 
 /** The rows inside bounds lately asked for, each row tested only when it first mattered. */
 export class BoundCache {
-  private readonly kept = new Map<string, Kept>();
-  private capacity = 0;
+  /** Of each bound, the rows tested and those of them inside. */
+  private readonly cache: BitsCache<Kept>;
 
-  constructor(private readonly columns: Columns) {}
+  constructor(private readonly columns: Columns) {
+    this.cache = new BitsCache(columns, MOST_BYTES, () => {
+      const { kernel, words } = columns;
+      return { pair: [zeroBits(kernel, words), zeroBits(kernel, words)], seen: null };
+    });
+  }
 
   /** The rows inside a bound, good for those in `alive`; bits of others may be missing. */
   inside(bound: Bound, alive: Bits): Bits {
-    const { kernel, words, changes, capacity, placed } = this.columns;
-    if (capacity !== this.capacity) this.clear();
-    this.capacity = capacity;
-    const key = JSON.stringify(bound.shape);
-    const kept = this.kept.get(key) ?? { tested: zeroBits(kernel, words), inside: zeroBits(kernel, words), seen: changes.now };
-    this.kept.delete(key);
-    this.kept.set(key, kept);
-    const { tested, inside } = kept;
-    if (kept.seen !== changes.now) {
-      const changed = changes.since(kept.seen);
-      for (const word of changed ?? tested.keys()) tested[word] = inside[word] = 0;
-      kept.seen = changes.now;
-    }
+    const { kernel, words, changes, placed } = this.columns;
+    const kept = this.cache.get(JSON.stringify(bound.shape));
+    const [tested, inside] = kept.pair;
+    if (kept.seen !== null && kept.seen !== changes.now)
+      for (const word of changes.since(kept.seen) ?? tested.keys()) tested[word] = inside[word] = 0;
+    kept.seen = changes.now;
     const fresh = takeBits(kernel, words);
     kernel.combine('andNot', alive, tested, fresh);
     kernel.combine('and', fresh, placed, fresh);
@@ -68,26 +62,14 @@ export class BoundCache {
 
   /** What `inside` last gave for a shape. */
   known(shape: Shape): Bits {
-    return this.kept.get(JSON.stringify(shape))?.inside as Bits;
+    return this.cache.known(JSON.stringify(shape))?.pair[1] as Bits;
   }
 
-  /** Lets go of what was least lately used, down to what may be kept; to be called when no bits are in use. */
   settle(): void {
-    const most = Math.max(1, Math.floor(MOST_BYTES / Math.max(1, 8 * this.columns.words)));
-    for (const [key, kept] of this.kept) {
-      if (this.kept.size <= most) return;
-      this.kept.delete(key);
-      this.give(kept);
-    }
+    this.cache.settle();
   }
 
   clear(): void {
-    for (const kept of this.kept.values()) this.give(kept);
-    this.kept.clear();
-  }
-
-  private give({ tested, inside }: Kept): void {
-    this.columns.kernel.give(tested);
-    this.columns.kernel.give(inside);
+    this.cache.clear();
   }
 }

@@ -42,7 +42,6 @@ export interface Scan extends Stretch {
  * and WebAssembly SIMD. Bits passed to one function all have the same length, a multiple of four words.
  */
 export interface Kernel {
-  readonly form: 'plain' | 'wasm';
   /** Memory for so many bytes, holding anything; all that the other functions are given comes from here. */
   take(bytes: number): ArrayBufferView;
   /** Gives memory back that came from `take`. */

@@ -8,7 +8,6 @@ import type { Condition, Held, Kernel, Operation, Places, Scan, Stretch, Values 
 /** The kernel where WebAssembly SIMD is not to be had, and the measure of its answers. */
 export function plainKernel(): Kernel {
   return {
-    form: 'plain',
     take: (bytes) => new Uint8Array(wholeVectors(bytes)),
     give: () => undefined,
     scan,

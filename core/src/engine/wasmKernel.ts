@@ -104,7 +104,6 @@ export function wasmKernel(binary: Uint8Array): Kernel {
     });
   };
   return {
-    form: 'wasm',
     take,
     give,
     scan(values: Values, { from, to, blank, t, u, first, end: last, mode }: Scan) {

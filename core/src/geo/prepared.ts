@@ -1,5 +1,6 @@
 import { orient2d } from 'robust-predicates';
 import type { Shape } from '../search/document.js';
+import { boxAbout } from './box.js';
 import { metresPerDegree } from './distance.js';
 import type { LonLat } from './distance.js';
 import { inCircle } from './inside.js';
@@ -47,8 +48,7 @@ function preparedPolygon([outer = [], ...holes]: PolygonRings): PointTest {
 /** As `sideOfRing`, looking only at the edges of the point's band of latitude; the bands hold some three places an edge. */
 function preparedRing(ring: Ring): (x: number, y: number) => -1 | 0 | 1 {
   const edges = ring.slice(1).map((b, i) => [ring[i] as LonLat, b] as const);
-  const [west, east] = [least(ring.map(([x]) => x)), -least(ring.map(([x]) => -x))];
-  const [south, north] = [least(ring.map(([, y]) => y)), -least(ring.map(([, y]) => -y))];
+  const [west, south, east, north] = boxAbout(ring);
   const climbed = edges.reduce((sum, [a, b]) => sum + Math.abs(b[1] - a[1]), 0);
   const bands = climbed > 0 ? Math.ceil((2 * edges.length * (north - south)) / climbed) : 1;
   const bandOf = (y: number): number => Math.min(bands - 1, Math.floor(((y - south) / (north - south || 1)) * bands));
@@ -85,8 +85,4 @@ function preparedRing(ring: Ring): (x: number, y: number) => -1 | 0 | 1 {
     }
     return inside ? 1 : -1;
   };
-}
-
-function least(values: readonly number[]): number {
-  return values.reduce((a, b) => Math.min(a, b), Infinity);
 }

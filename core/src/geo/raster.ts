@@ -1,4 +1,6 @@
 import type { Shape } from '../search/document.js';
+import { boxAbout } from './box.js';
+import type { Box } from './box.js';
 import { metresPerDegree } from './distance.js';
 import type { LonLat } from './distance.js';
 import { prepared } from './prepared.js';
@@ -59,7 +61,7 @@ interface Grid extends Omit<Raster, 'exact'> {
 }
 
 /** @param most  cells that the shape takes at most, across and up */
-function gridAbout(west: number, south: number, east: number, north: number, most: number): Grid | null {
+function gridAbout([west, south, east, north]: Box, most: number): Grid | null {
   if (![east - west, north - south].every((extent) => extent > LEAST_EXTENT && extent < MOST_EXTENT)) return null;
   const shiftOf = (extent: number): number => Math.max(0, Math.ceil(Math.log2((extent * PLACES_PER_DEGREE) / most)));
   const [shiftX, shiftY] = [shiftOf(east - west), shiftOf(north - south)];
@@ -88,7 +90,7 @@ function rasterOfCircle([lon, lat]: LonLat, radius: number, exact: PointTest, mo
   if (radius > 50_000 || Math.abs(lat) > 60) return null;
   const [east, north] = metresPerDegree(lat);
   const [reachX, reachY] = [(1.03 * radius) / east, (1.03 * radius) / north];
-  const grid = gridAbout(lon - reachX, lat - reachY, lon + reachX, lat + reachY, most);
+  const grid = gridAbout([lon - reachX, lat - reachY, lon + reachX, lat + reachY], most);
   if (!grid) return null;
   const { cells, columns, rows, x, y } = grid;
   const margin = 0.02 * radius + Math.hypot((x(1) - x(0)) * east, (y(1) - y(0)) * north) / 2;
@@ -105,16 +107,7 @@ function rasterOfCircle([lon, lat]: LonLat, radius: number, exact: PointTest, mo
 }
 
 function rasterOfRings(rings: readonly (readonly LonLat[])[], exact: PointTest, most: number): Raster | null {
-  let [west, south, east, north] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const ring of rings) {
-    for (const [x, y] of ring) {
-      west = Math.min(west, x);
-      east = Math.max(east, x);
-      south = Math.min(south, y);
-      north = Math.max(north, y);
-    }
-  }
-  const grid = gridAbout(west, south, east, north, most);
+  const grid = gridAbout(boxAbout(rings.flat()), most);
   if (!grid) return null;
   for (const ring of rings) {
     for (let i = 1; i < ring.length; i++) cross(grid, ring[i - 1] as LonLat, ring[i] as LonLat);

@@ -30,3 +30,13 @@ export interface Field {
   /** Whether a listing must fill it in. */
   readonly required?: boolean;
 }
+
+/** Whether a type's values are days or moments. */
+export function isDay(type: FieldType): boolean {
+  return type === 'date' || type === 'timestamp';
+}
+
+/** Whether a type's values lie on one scale, and can be more or less than a limit. */
+export function isMeasured(type: FieldType): boolean {
+  return type === 'number' || type === 'money' || isDay(type);
+}

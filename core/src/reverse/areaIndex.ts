@@ -2,12 +2,11 @@ import { setBit } from '../engine/bitset.js';
 import type { Bits } from '../engine/bitset.js';
 import { takeBits } from '../engine/kernel.js';
 import type { Kernel } from '../engine/kernel.js';
+import { boxAbout } from '../geo/box.js';
+import type { Box } from '../geo/box.js';
 import { METRES_PER_MILE, metresPerDegree } from '../geo/distance.js';
 import type { Bound, Shape } from '../search/document.js';
 import { NEARLY } from '../search/miss.js';
-
-/** West, south, east and north in degrees. */
-type Box = readonly [number, number, number, number];
 
 const SIDE = 48;
 
@@ -21,14 +20,11 @@ export class AreaIndex {
   constructor(bounds: ReadonlyMap<number, readonly Bound[]>, words: number, kernel: Kernel) {
     this.everywhere = takeBits(kernel, words).fill(-1);
     const boxes = [...bounds].flatMap(([search, list]) => list.map(({ shape }) => [search, boxOf(shape)] as const));
-    this.box = boxes.reduce<Box>(
-      ([west, south, east, north], [, [w, s, e, n]]) => [
-        Math.min(west, w),
-        Math.min(south, s),
-        Math.max(east, e),
-        Math.max(north, n),
-      ],
-      [Infinity, Infinity, -Infinity, -Infinity],
+    this.box = boxAbout(
+      boxes.flatMap(([, [west, south, east, north]]) => [
+        [west, south],
+        [east, north],
+      ]),
     );
     for (const search of bounds.keys()) setBit(this.everywhere, search, false);
     for (const [search, [west, south, east, north]] of boxes) {
@@ -65,16 +61,12 @@ function place(value: number, from: number, to: number): number {
 
 /** A shape's box, wider on every side than any place that is nearly inside. */
 function boxOf(shape: Shape): Box {
-  const corners =
-    shape.type === 'Circle'
-      ? [shape.center]
-      : (shape.coordinates.flat(shape.type === 'Polygon' ? 1 : 2) as unknown as readonly (readonly [number, number])[]);
-  const most = (axis: 0 | 1, sign: 1 | -1): number =>
-    sign * corners.reduce((value, corner) => Math.max(value, sign * corner[axis]), -Infinity);
-  const [south, north] = [most(1, -1), most(1, 1)];
+  const rings =
+    shape.type === 'Circle' ? [[shape.center]] : shape.type === 'Polygon' ? shape.coordinates : shape.coordinates.flat();
+  const [west, south, east, north] = boxAbout(rings.flat());
   const reach = NEARLY * METRES_PER_MILE * 1.1 + (shape.type === 'Circle' ? shape.radiusMeters * 1.01 : 0);
   // degrees are shortest at the latitude farthest from the equator
   const [perLon, perLat] = metresPerDegree(Math.min(89, Math.max(Math.abs(south), Math.abs(north)) + reach / 110_000));
   const [lon, lat] = [reach / perLon, reach / Math.min(perLat, 110_574)];
-  return [most(0, -1) - lon, south - lat, most(0, 1) + lon, north + lat];
+  return [west - lon, south - lat, east + lon, north + lat];
 }

@@ -1,8 +1,9 @@
 import { setBit } from '../engine/bitset.js';
 import type { Bits } from '../engine/bitset.js';
 import { zeroBits } from '../engine/kernel.js';
-import type { Kernel } from '../engine/kernel.js';
+import type { Condition, Kernel } from '../engine/kernel.js';
 import { appliesTo, valueOf } from '../listing/fields.js';
+import { isMeasured } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import type { FieldLine, Is } from '../search/document.js';
@@ -13,9 +14,7 @@ import { StepSet } from './stepSet.js';
 import type { Interval } from './stepSet.js';
 
 /** Of all searches, those whose line on a field is true for a value, unknown (null: none), or false by little at most (null: none). */
-export interface Standing {
-  readonly t: Bits;
-  readonly u: Bits | null;
+export interface Standing extends Condition {
   readonly near: Bits | null;
 }
 
@@ -70,7 +69,7 @@ export class FieldIndex {
       if (line.blanks === 'pass') setBit(this.passBlanks, search, true);
       else if (line.blanks !== 'fail') setBit(this.unknownBlanks, search, true);
     }
-    if (isOrdered(field)) {
+    if (isMeasured(field.type)) {
       const spans = new Map([...lines].map(([search, { is }]) => [search, intervalsOf(is, field, time)]));
       this.steps = new StepSet(spans, words);
       this.nearSteps = new StepSet(new Map([...lines].map(([search, { is }]) => [search, nearbyOf(is, field, time)])), words);
@@ -133,18 +132,11 @@ export class FieldIndex {
   }
 }
 
-function isOrdered({ type }: Field): boolean {
-  return type === 'number' || type === 'money' || type === 'date' || type === 'timestamp';
-}
-
-/** The spans in which a test is true, in column numbers. */
+/** The spans by which a test is true, in column numbers; `not` is everywhere but in its span. */
 function intervalsOf(is: Is, field: Field, time: TimeContext): Interval[] {
   const { from, to } = spanOf(is, field, time);
-  if (!('not' in is)) return from <= to ? [{ from, to }] : [];
-  return [
-    { from: -Infinity, to: below(from) },
-    { from: above(to), to: Infinity },
-  ];
+  const own = from <= to ? [{ from, to }] : [];
+  return 'not' in is ? [{ from: -Infinity, to: Infinity }, ...own] : own;
 }
 
 /** The spans in which a test is true or false by little, rather too wide than too narrow. */
@@ -153,19 +145,4 @@ function nearbyOf(is: Is, field: Field, time: TimeContext): Interval[] {
   if ('not' in is || from > to) return [];
   const slack = (end: number): number => (end === LEAST || end === MOST ? 0 : slackOf(end, field) * 1.001 + 1e-6);
   return [{ from: from - slack(from), to: to + slack(to) }];
-}
-
-const ULP = new DataView(new ArrayBuffer(8));
-
-/** The next double above a value. */
-function above(value: number): number {
-  if (!Number.isFinite(value)) return value;
-  if (value === 0) return Number.MIN_VALUE;
-  ULP.setFloat64(0, value);
-  ULP.setBigInt64(0, ULP.getBigInt64(0) + (value > 0 ? 1n : -1n));
-  return ULP.getFloat64(0);
-}
-
-function below(value: number): number {
-  return -above(-value);
 }

@@ -1,6 +1,6 @@
 import type { Bits } from '../engine/bitset.js';
 
-/** A closed span of values in which something holds. */
+/** A closed span of values. */
 export interface Interval {
   readonly from: number;
   readonly to: number;
@@ -10,8 +10,8 @@ export interface Interval {
 const FLIPS_APART = 512;
 
 /**
- * Of many searches, those that hold at a value, when each holds in some closed spans of values. Which hold at a value is
- * read from the nearest checkpoint below it and the flips since.
+ * Of many searches, those that hold at a value, when each holds where an odd number of its closed spans of values lie.
+ * Which hold at a value is read from the nearest checkpoint below it and the flips since.
  */
 export class StepSet {
   private readonly values: Float64Array;
@@ -22,7 +22,7 @@ export class StepSet {
   private readonly apart: number;
 
   /**
-   * @param spans  for each search that is asked about, its spans, which do not touch
+   * @param spans  for each search that is asked about, its spans
    * @param words  words of a bitset of all searches
    */
   constructor(spans: ReadonlyMap<number, readonly Interval[]>, words: number) {

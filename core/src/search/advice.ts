@@ -4,6 +4,7 @@ import { isEither, mustLines } from './document.js';
 import type { FieldLine, Is, Line, Search } from './document.js';
 import type { Loosening } from './loosen.js';
 import { phraseOfIs } from './phrase.js';
+import { sentenceCase } from './sentence.js';
 import { MOST, LEAST, spanOf } from './span.js';
 
 /** What a count means for an alert. 25 to 30 are comfortable, fewer than about 10 want widening (common practice, no source). */
@@ -91,7 +92,7 @@ function relaxing(search: Search, { loosenings = [] }: Evidence): Note[] {
   const line = best && lineOf(search, best.line);
   if (!best || !line || isEither(line)) return [];
   const to = phraseOfIs(best.is, fieldOf(line.field) as Field);
-  return [{ text: `${capital(nameOf(line))} ${to} adds ${best.adds}.`, line: line.id, change: best.is }];
+  return [{ text: `${sentenceCase(nameOf(line))} ${to} adds ${best.adds}.`, line: line.id, change: best.is }];
 }
 
 /** The line whose dropping adds most, where that is more than any move does. */
@@ -150,10 +151,6 @@ function idle(search: Search, { fit, lines }: Evidence): Note[] {
   return mustLines(search).flatMap((line) => {
     const held = lines.find(({ id }) => id === line.id);
     if (!held || held.holdsBack + held.blank > 0 || (!isEither(line) && line.field === 'Status')) return [];
-    return [{ text: `${capital(nameOf(line))} keeps nothing out as the rest stands.`, line: line.id, change: null }];
+    return [{ text: `${sentenceCase(nameOf(line))} keeps nothing out as the rest stands.`, line: line.id, change: null }];
   });
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

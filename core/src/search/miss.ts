@@ -2,7 +2,8 @@ import { distance, METRES_PER_MILE } from '../geo/distance.js';
 import type { LonLat } from '../geo/distance.js';
 import { metresToRing } from '../geo/inside.js';
 import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
-import type { Field, FieldType } from '../listing/field.js';
+import { isDay, isMeasured } from '../listing/field.js';
+import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { isEither } from './document.js';
@@ -40,7 +41,7 @@ function missOfLine(line: FieldLine, record: ListingRecord, time: TimeContext): 
   if (!appliesTo(field, record['PropertyType']))
     return { id: line.id, by: null, unit: '', text: `this kind has no ${field.label.toLowerCase()}`, nearness: UNMEASURED };
   const value = valueOf(field, record);
-  const gap = value == null || !isMeasured(field) ? null : gapOf(line, columnNumber(value, field), time);
+  const gap = value == null || !isMeasured(field.type) ? null : gapOf(line, columnNumber(value, field), time);
   if (!gap) {
     const now = Array.isArray(value) ? value.join(', ') : String(value ?? 'blank');
     return {
@@ -57,15 +58,7 @@ function missOfLine(line: FieldLine, record: ListingRecord, time: TimeContext): 
 
 /** How near a value on its field's scale (`columnNumber`) comes to what a line asks; UNMEASURED where that is no span. */
 export function nearnessOfValue(line: FieldLine, value: number, time: TimeContext): number {
-  return isMeasured(fieldOf(line.field) as Field) ? (gapOf(line, value, time)?.nearness ?? UNMEASURED) : UNMEASURED;
-}
-
-function isMeasured({ type }: Field): boolean {
-  return type === 'number' || type === 'money' || isDay(type);
-}
-
-function isDay(type: FieldType): boolean {
-  return type === 'date' || type === 'timestamp';
+  return isMeasured((fieldOf(line.field) as Field).type) ? (gapOf(line, value, time)?.nearness ?? UNMEASURED) : UNMEASURED;
 }
 
 /** Days that count as far as a limit itself. */

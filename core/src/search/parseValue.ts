@@ -1,6 +1,9 @@
 import { DateTime } from 'luxon';
+import { isDay } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import type { PropertyType } from '../listing/kinds.js';
+import { isoPeriod } from '../time/period.js';
+import type { PeriodUnit } from '../time/period.js';
 import type { Is } from './document.js';
 import { amount } from './numbers.js';
 
@@ -23,7 +26,7 @@ export function parseValue(text: string, field: Field, kinds: readonly PropertyT
   if (typed === '') return { problem: `Type a value for ${field.label}.` };
   if (/^(left )?blank$/i.test(typed)) return { is: { blank: true } };
   if (/^filled( in)?$/i.test(typed)) return { is: { blank: false } };
-  if (field.type === 'date' || field.type === 'timestamp') return parseDate(typed);
+  if (isDay(field.type)) return parseDate(typed);
   if (field.type === 'number' || field.type === 'money') return parseNumber(typed, field, kinds);
   return { problem: `${field.label} is chosen, not typed.` };
 }
@@ -120,12 +123,10 @@ function toNumber(text: string): number {
   return Math.round((whole + (fraction ? (FRACTIONS[fraction] ?? 0) : 0)) * thousands * 10000) / 10000;
 }
 
-const UNITS: Readonly<Record<string, string>> = { day: 'D', week: 'W', month: 'M', year: 'Y' };
-
 function parseDate(typed: string): Parsed {
   const relative = /^(?:in the )?(last|next)\s+(\d+)?\s*(day|week|month|year)s?$/i.exec(typed);
   if (relative) {
-    const period = `P${Number(relative[2] ?? 1)}${UNITS[(relative[3] as string).toLowerCase()]}`;
+    const period = isoPeriod(Number(relative[2] ?? 1), (relative[3] as string).toLowerCase() as PeriodUnit);
     return { is: (relative[1] as string).toLowerCase() === 'last' ? { last: period } : { next: period } };
   }
   const range = /^(.+?)\s+(?:to|until|\.\.)\s+(.+)$/i.exec(typed);

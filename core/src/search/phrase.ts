@@ -1,5 +1,6 @@
 import { DateTime, Duration } from 'luxon';
 import { fieldOf } from '../listing/fields.js';
+import { isDay } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { isEither } from './document.js';
 import type { FieldLine, Is, Line, Scalar } from './document.js';
@@ -19,10 +20,8 @@ export function phraseOfIs(is: Is, field: Field): string {
   const one = 'atLeast' in is ? is.atLeast : 'atMost' in is ? is.atMost : 'equals' in is ? is.equals : 'not' in is ? is.not : 0;
   const unit = field.unit ? ` ${one === 1 ? field.unit.replace(/^(space|day)s$/, '$1') : field.unit}` : '';
   const say = (value: Scalar): string => (typeof value === 'number' ? amount(value, field) : sayText(value, field));
-  if ('atLeast' in is)
-    return field.type === 'date' || field.type === 'timestamp' ? `since ${say(is.atLeast)}` : `${say(is.atLeast)}${unit} or more`;
-  if ('atMost' in is)
-    return field.type === 'date' || field.type === 'timestamp' ? `until ${say(is.atMost)}` : `up to ${say(is.atMost)}${unit}`;
+  if ('atLeast' in is) return isDay(field.type) ? `since ${say(is.atLeast)}` : `${say(is.atLeast)}${unit} or more`;
+  if ('atMost' in is) return isDay(field.type) ? `until ${say(is.atMost)}` : `up to ${say(is.atMost)}${unit}`;
   if ('between' in is) return `${say(is.between[0])} to ${say(is.between[1])}${unit}`;
   if ('equals' in is) return typeof is.equals === 'number' ? `exactly ${say(is.equals)}${unit}` : say(is.equals);
   if ('not' in is) return `not ${say(is.not)}${typeof is.not === 'number' ? unit : ''}`;
@@ -45,7 +44,7 @@ export function phraseOfIs(is: Is, field: Field): string {
 }
 
 function sayText(text: string, field: Field): string {
-  if (field.type !== 'date' && field.type !== 'timestamp') return text;
+  if (!isDay(field.type)) return text;
   return DateTime.fromISO(text).toFormat('LLL d, yyyy');
 }
 

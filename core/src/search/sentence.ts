@@ -86,6 +86,7 @@ function listed(parts: readonly string[], word: string): string {
   return parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} ${word} ${parts[parts.length - 1]}`;
 }
 
-function sentenceCase(text: string): string {
+/** With a capital at its beginning. */
+export function sentenceCase(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -1,3 +1,6 @@
+import { isoPeriod } from '../time/period.js';
+import type { PeriodUnit } from '../time/period.js';
+
 const WORDS: Readonly<Record<string, number>> = {
   a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12,
 }; // prettier-ignore
@@ -27,15 +30,13 @@ export function numberOf(text: string): number {
   return Math.round((whole + (part === '1/2' ? 0.5 : (PARTS[part] ?? 0))) * thousands * 100) / 100;
 }
 
-const UNITS: Readonly<Record<string, string>> = { day: 'D', week: 'W', month: 'M', year: 'Y' };
-
 /** A time back from now: "in the last 30 days", "this week", "since yesterday". */
 export const PERIOD = String.raw`(?:(?:in |within |over |during )?(?:the )?(?:last|past) (?:(?:${COUNT}) )?(?:day|week|month|year)s?|this (?:week|month)|today|since yesterday|lately|recently)`;
 
 /** The ISO 8601 period of a text that PERIOD matched; a week where it names no length. */
 export function periodOf(text: string): string {
   const match = new RegExp(`(?:last|past) (?:(${COUNT}) )?(day|week|month|year)s?`).exec(text);
-  if (match) return `P${Math.max(1, Math.round(numberOf(match[1] ?? 'one')))}${UNITS[match[2] as string]}`;
+  if (match) return isoPeriod(Math.max(1, Math.round(numberOf(match[1] ?? 'one'))), match[2] as PeriodUnit);
   if (/month/.test(text)) return 'P1M';
   return /today|yesterday/.test(text) ? 'P1D' : 'P7D';
 }

@@ -16,7 +16,6 @@ export interface Said {
   readonly not: boolean;
   readonly builder: SearchBuilder;
   readonly time: TimeContext;
-  readonly gazetteer: Gazetteer;
 }
 
 /** One way of saying something: a pattern, and what it adds to a search. False when it means nothing after all. */

@@ -63,7 +63,7 @@ export function readSpoken(typed: string, from: Search, gazetteer: Gazetteer, ti
       continue;
     }
     const found = longest(matchers, text, at);
-    if (found && said(found, not !== null, builder, time, gazetteer)) {
+    if (found && said(found, not !== null, builder, time)) {
       understood++;
       const end = skip(/\s*/y, text, at + found.match[0].length);
       pieces.push({ start: not?.start ?? at, end, read: true, filler: false });
@@ -136,8 +136,8 @@ function longest(matchers: readonly Compiled[], text: string, at: number): Found
   return best;
 }
 
-function said({ matcher, match }: Found, not: boolean, builder: SearchBuilder, time: TimeContext, gazetteer: Gazetteer): boolean {
-  return matcher.add({ match, not, builder, time, gazetteer }) !== false;
+function said({ matcher, match }: Found, not: boolean, builder: SearchBuilder, time: TimeContext): boolean {
+  return matcher.add({ match, not, builder, time }) !== false;
 }
 
 function skip(pattern: RegExp, text: string, at: number): number {

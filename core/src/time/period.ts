@@ -22,6 +22,14 @@ export function isPeriod(text: string): boolean {
   return duration.isValid && days > 0 && days < 100_000;
 }
 
+const PERIOD_UNITS = { day: 'D', week: 'W', month: 'M', year: 'Y' } as const;
+export type PeriodUnit = keyof typeof PERIOD_UNITS;
+
+/** The ISO 8601 period of so many days, weeks, months or years. */
+export function isoPeriod(count: number, unit: PeriodUnit): string {
+  return `P${count}${PERIOD_UNITS[unit]}`;
+}
+
 /** Days from 1970-01-01 to an ISO date (YYYY-MM-DD), or NaN when it is no date of the calendar. */
 export function dayNumber(isoDate: string): number {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(isoDate)) return NaN;

@@ -1,6 +1,6 @@
 import type { Search } from '../../search/document.js';
 import type { TimeContext } from '../../time/period.js';
-import { expressionOf } from './expression.js';
+import { expressionOf, quoted } from './expression.js';
 import type { Expression, Value } from './expression.js';
 
 /** A search in another language, and in sentences what of it could not be said, or not exactly. */
@@ -103,7 +103,7 @@ function bracketed(expression: Expression): string {
 }
 
 function literal(value: Value): string {
-  if (typeof value === 'string') return `'${value.replaceAll("'", "''")}'`;
+  if (typeof value === 'string') return quoted(value);
   if (typeof value !== 'object') return typeof value === 'boolean' ? String(value).toUpperCase() : String(value);
   return 'date' in value ? `DATE('${value.date}')` : `TIMESTAMP('${value.timestamp}')`;
 }

@@ -25,6 +25,11 @@ export type Expression =
   | { readonly op: 'like'; readonly property: string; readonly text: string; readonly from: 'start' | 'anywhere' }
   | { readonly op: 'within'; readonly polygons: readonly (readonly (readonly LonLat[])[])[] };
 
+/** A text as both languages quote it, a quote in it doubled. */
+export function quoted(text: string): string {
+  return `'${text.replaceAll("'", "''")}'`;
+}
+
 /** A search as an expression, and in sentences what of it could not be said, or not exactly. */
 export interface Expressed {
   readonly expression: Expression;

@@ -2,7 +2,7 @@ import { fieldOf } from '../../listing/fields.js';
 import type { Search } from '../../search/document.js';
 import type { TimeContext } from '../../time/period.js';
 import type { Written } from './cql2.js';
-import { expressionOf } from './expression.js';
+import { expressionOf, quoted } from './expression.js';
 import type { Expression, Value } from './expression.js';
 
 /** A search as OData's $filter (OData 4.01, URL conventions, 5.1.1) on the fields that a RESO feed has. */
@@ -86,7 +86,7 @@ function isDerived(property: string): boolean {
 }
 
 function literal(value: Value): string {
-  if (typeof value === 'string') return `'${value.replaceAll("'", "''")}'`;
+  if (typeof value === 'string') return quoted(value);
   if (typeof value !== 'object') return String(value);
   return 'date' in value ? value.date : value.timestamp;
 }

@@ -1,15 +1,13 @@
-import { useDraft } from './draft.js';
+import { freshId, useDraft } from './draft.js';
+import { withLine } from './lineEditing.rules.js';
 
 /** Words of the search as it was typed that nothing was made of: to be sought in remarks, or let go. */
 export function Unread() {
   const { unread, document, change, forgetUnread } = useDraft();
   if (unread.length === 0) return null;
   const seek = (words: string): void => {
-    const taken = new Set(document.lines.map(({ id }) => id));
-    let n = 1;
-    while (taken.has(`words${n}`)) n++;
-    const line = { id: `words${n}`, field: 'PublicRemarks', is: { words: { anyOf: [words] } } };
-    change({ ...document, lines: [...document.lines, line] });
+    const is = { words: { anyOf: [words] } };
+    change(withLine(document, { id: freshId(document), field: 'PublicRemarks', is }));
     forgetUnread(words);
   };
   return (
