@@ -54,7 +54,7 @@ test('the finder goes to an address and to a file by keyboard alone', async ({ p
   await page.keyboard.press('Control+k');
   await page.keyboard.type('st, port');
   const home = page.locator('.finder-home').first();
-  await expect(home).toBeVisible();
+  await expect(home).toContainText('St, Port Ostrey');
   const address = (await home.locator('span').first().innerText()).trim();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: address })).toBeVisible();

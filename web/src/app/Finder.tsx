@@ -183,7 +183,7 @@ function withoutStart(search: Search): Search {
 
 function NamedOption({ named: { label, note } }: { readonly named: Named }) {
   return (
-    <span className="finder-home">
+    <span className="finder-named">
       <span>{label}</span>
       {note && <span className="soft">{note}</span>}
     </span>
