@@ -10,7 +10,7 @@ module.exports = {
       from: { path: workspace('core'), pathNot: 'test\\.ts$|/testing/' },
       to: {
         path: '.',
-        pathNot: `${workspace('core')}|node_modules/(fastest-levenshtein|luxon|@types/luxon|geographiclib-geodesic|fastest-levenshtein|flatbush|flatqueue|papaparse|@types/papaparse|robust-predicates|stemmer)/`,
+        pathNot: `${workspace('core')}|node_modules/(luxon|@types/luxon|geographiclib-geodesic|fastest-levenshtein|flatbush|flatqueue|papaparse|@types/papaparse|robust-predicates|stemmer|street-types)/`,
       },
     },
     {

@@ -1,38 +1,21 @@
+import STREET_TYPES from 'street-types';
 import { wordsOf } from './words.js';
 
-/** Street suffixes and their usual abbreviations (USPS Publication 28, appendix C1; from memory, the common ones). */
-const SUFFIXES: Readonly<Record<string, string>> = {
-  st: 'street',
-  str: 'street',
-  ave: 'avenue',
-  av: 'avenue',
-  rd: 'road',
-  ln: 'lane',
-  dr: 'drive',
-  ct: 'court',
-  pl: 'place',
-  ter: 'terrace',
-  terr: 'terrace',
-  cir: 'circle',
-  blvd: 'boulevard',
-  hwy: 'highway',
-  pkwy: 'parkway',
-  sq: 'square',
-  trl: 'trail',
-  wy: 'way',
-  aly: 'alley',
-  xing: 'crossing',
-  cv: 'cove',
-  lndg: 'landing',
-  pt: 'point',
-  hl: 'hill',
-  hts: 'heights',
-  rdg: 'ridge',
-  brg: 'bridge',
-  rte: 'route',
-  sr: 'state route',
-  tpke: 'turnpike',
-};
+/** What the published list leaves out, as addresses write it. */
+const ALSO: Readonly<Record<string, string>> = { str: 'street', rte: 'route', sr: 'state route', wy: 'way' };
+
+/** Every spelling of a street suffix by USPS Publication 28, appendix C1, and one word for it; suffixes that share a spelling are one. */
+const SUFFIXES: ReadonlyMap<string, string> = suffixes();
+
+function suffixes(): Map<string, string> {
+  const words = new Map(Object.entries(ALSO));
+  for (const { suffix, abbrs, standardAbbr } of STREET_TYPES) {
+    const spellings = [suffix, standardAbbr, ...abbrs].map((spelling) => spelling.trim().toLowerCase());
+    const word = spellings.map((spelling) => words.get(spelling)).find((known) => known !== undefined) ?? suffix.toLowerCase();
+    for (const spelling of spellings) words.set(spelling, word);
+  }
+  return words;
+}
 
 const DIRECTIONS: Readonly<Record<string, string>> = {
   n: 'north',
@@ -66,7 +49,7 @@ export function streetKey(street: string): string {
     .map((word) => {
       const ordinal = /^(\d+)(st|nd|rd|th)$/.exec(word);
       if (ordinal) return ORDINALS[Number(ordinal[1]) - 1] ?? ordinal[1];
-      return SUFFIXES[word] ?? DIRECTIONS[word] ?? word;
+      return SUFFIXES.get(word) ?? DIRECTIONS[word] ?? word;
     })
     .join(' ');
 }
