@@ -24,6 +24,59 @@ export interface ListingsAnswer {
   readonly asOf: number;
 }
 
+/** A whole result's keys, in its order; `total` counts those beyond the most that are given, too. */
+export interface KeysAnswer {
+  readonly total: number;
+  readonly keys: readonly string[];
+  readonly asOf: number;
+}
+
+/** How many homes fit only the first of two searches, only the second, and both; and the rows of one part. */
+export interface ComparisonAnswer {
+  readonly onlyA: number;
+  readonly onlyB: number;
+  readonly both: number;
+  readonly rows: readonly Row[];
+}
+
+/** A search as it was once saved. */
+export interface SearchState {
+  readonly version: number;
+  readonly name: string;
+  readonly document: Search;
+  /** ISO 8601. */
+  readonly savedAt: string;
+}
+
+/** One of an agent's usual ways to start a search. */
+export interface StartingSet {
+  readonly id: string;
+  readonly name: string;
+  readonly document: Search;
+  /** Whether new searches begin with it. */
+  readonly isDefault: boolean;
+}
+
+/** A search that was begun, or changed, and not saved. */
+export interface Draft {
+  readonly id: string;
+  readonly clientId: string | null;
+  /** The saved search that it changes, and the version of it that was read. */
+  readonly searchId: string | null;
+  readonly version: number;
+  /** Empty while it has none. */
+  readonly name: string;
+  readonly document: Search;
+  /** ISO 8601. */
+  readonly updatedAt: string;
+}
+
+/** How an agent likes things shown. */
+export interface Preferences {
+  /** The columns of a table of results, from the left, with their widths in pixels; null for the usual ones. */
+  readonly resultColumns: readonly { readonly field: string; readonly width: number }[] | null;
+}
+
 export interface SavedSearch {
   readonly id: string;
   readonly clientId: string | null;

@@ -16,6 +16,7 @@ import { ListingsModule } from './listings/index.js';
 import { MailModule } from './mail/index.js';
 import { MapController } from './map/map.controller.js';
 import { PortalModule } from './portal/index.js';
+import { PreferencesModule } from './preferences/index.js';
 import { PulseModule } from './pulse/index.js';
 import { RecordsModule } from './records/index.js';
 import { SearchesModule } from './searches/index.js';
@@ -52,6 +53,7 @@ export class AppModule {
         EventsModule,
         ShowingsModule,
         PortalModule,
+        PreferencesModule,
         ShortlistsModule,
         PulseModule,
         RecordsModule,

@@ -8,8 +8,10 @@ import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listin
 import { OutboxRow } from './mail/index.js';
 import { Initial1760000000000 } from './migrations/1760000000000-Initial.js';
 import { FeedInFull1763900000000 } from './migrations/1763900000000-FeedInFull.js';
+import { SearchInFull1764200000000 } from './migrations/1764200000000-SearchInFull.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
-import { AlertRow, SearchRow } from './searches/index.js';
+import { PreferencesRow } from './preferences/index.js';
+import { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './searches/index.js';
 import { AgentRow, SessionRow } from './sessions/index.js';
 import { ShortlistItemRow, ShortlistRow } from './shortlists/index.js';
 import { ShowingRow } from './showings/index.js';
@@ -20,6 +22,7 @@ const ENTITIES = [
   AlertRow,
   ClientRow,
   DemoClockRow,
+  DraftRow,
   FeedCursorRow,
   FeedRejectRow,
   FeedSourceRow,
@@ -30,13 +33,16 @@ const ENTITIES = [
   OpenHouseRow,
   OutboxRow,
   PersonRow,
+  PreferencesRow,
   ReactionRow,
   SearchRow,
+  SearchStateRow,
   SequenceRow,
   SessionRow,
   ShortlistItemRow,
   ShortlistRow,
   ShowingRow,
+  StartingSetRow,
   TaskRow,
   VisitRow,
 ];
@@ -51,7 +57,7 @@ export function databaseOptions({ database }: Pick<Config, 'database'>): DataSou
     username: user,
     password,
     entities: ENTITIES,
-    migrations: [Initial1760000000000, FeedInFull1763900000000],
+    migrations: [Initial1760000000000, FeedInFull1763900000000, SearchInFull1764200000000],
     migrationsRun: true,
     synchronize: false,
     timezone: 'Z',

@@ -20,7 +20,6 @@ import { nearnessOfRow } from './nearness.js';
 import { pricesOf } from './prices.js';
 import type { Prices } from './prices.js';
 import { firstRows, sortersOf } from './order.js';
-import type { Sorter } from './order.js';
 import { plainKernel } from './plainKernel.js';
 
 /** What one line alone does: listings it is false for, and blank for, that all else holds for. */
@@ -71,6 +70,31 @@ export interface Part {
   readonly limit?: number;
   /** Whether the prices of all are wanted, too. */
   readonly prices?: boolean;
+}
+
+export type ComparedPartName = 'onlyA' | 'onlyB' | 'both';
+
+/** Which homes of two searches are asked for. */
+export interface ComparedPart {
+  readonly part: ComparedPartName;
+  readonly offset?: number;
+  readonly limit?: number;
+}
+
+/** How many homes fit only the first search, only the second, and both; and the keys of the part asked for. */
+export interface Compared {
+  readonly onlyA: number;
+  readonly onlyB: number;
+  readonly both: number;
+  readonly keys: readonly string[];
+}
+
+interface Teller {
+  /** Whether any line would be nice. */
+  readonly wishes: boolean;
+  readonly missed: (row: number) => string;
+  readonly had: (row: number) => readonly string[];
+  readonly tell: (row: number) => ResultKey;
 }
 
 interface Passed {
@@ -209,26 +233,74 @@ export class Engine {
    */
   find(search: Search, time: TimeContext, { set, line, offset = 0, limit = Infinity, prices = false }: Part): Found {
     return this.passed(search, time, (passed) => {
-      const names = [...mustLines(search).map(({ id }) => id), 'keepIn', 'keepOut'];
+      const names = conditionNames(search);
       const bits = this.bitsOf(passed, set, line === undefined ? -1 : names.indexOf(line), line !== undefined);
-      const missed = (row: number): number => passed.conditions.findIndex(({ t }) => !hasBit(t, row));
-      const sorters: Sorter[] =
+      const teller = this.tellerOf(search, time, set, passed);
+      const sorters =
         set === 'missByOne' && search.order.length === 0
-          ? [{ number: remembered((row) => nearnessOfRow(search, names[missed(row)] as string, row, this.columns, time)) }]
+          ? [{ number: remembered((row) => nearnessOfRow(search, teller.missed(row), row, this.columns, time)) }]
           : sortersOf(search.order, this.columns);
-      const nice = search.lines
-        .filter(({ weight }) => weight === 'nice')
-        .map((line) => ({ id: line.id, t: this.lineCondition(line, time).t }));
-      const had = (row: number): string[] => nice.flatMap(({ id, t }) => (hasBit(t, row) ? id : []));
-      if (nice.length > 0) sorters.unshift({ number: (row) => -had(row).length });
-      const rows = firstRows(bits, offset + limit, sorters, this.columns.keys).slice(offset);
-      const keys = rows.map((row) => ({
-        key: this.columns.keys[row] as string,
-        ...(set === 'missByOne' ? { missed: names[missed(row)] } : {}),
-        ...(nice.length > 0 ? { nice: had(row) } : {}),
-      }));
-      return { total: this.columns.kernel.count(bits), keys, prices: prices ? pricesOf(bits, this.columns) : null };
+      const all = teller.wishes ? [{ number: (row: number) => -teller.had(row).length }, ...sorters] : sorters;
+      const rows = firstRows(bits, offset + limit, all, this.columns.keys).slice(offset);
+      return {
+        total: this.columns.kernel.count(bits),
+        keys: rows.map(teller.tell),
+        prices: prices ? pricesOf(bits, this.columns) : null,
+      };
     });
+  }
+
+  /** What `find` says of some listings of a set, in their order; those not there are left out. */
+  tell(search: Search, time: TimeContext, set: ResultSet, keys: readonly string[]): ResultKey[] {
+    return this.passed(search, time, (passed) => {
+      const { tell } = this.tellerOf(search, time, set, passed);
+      return keys.flatMap((key) => {
+        const row = this.columns.rowOfKey(key);
+        return row === undefined ? [] : tell(row);
+      });
+    });
+  }
+
+  /** What fits one search and what another, by the three parts of the two; the keys of one part, in its own search's order. */
+  compare(a: Search, b: Search, time: TimeContext, { part, offset = 0, limit = Infinity }: ComparedPart): Compared {
+    return this.passed(a, time, ({ all: inA, lend }) =>
+      this.passed(b, time, ({ all: inB }) => {
+        const { kernel } = this.columns;
+        const [onlyA, onlyB, both] = [lend(), lend(), lend()];
+        kernel.combine('andNot', inA, inB, onlyA);
+        kernel.combine('andNot', inB, inA, onlyB);
+        kernel.combine('and', inA, inB, both);
+        const parts = { onlyA, onlyB, both };
+        const sorters = sortersOf((part === 'onlyB' ? b : a).order, this.columns);
+        const rows = firstRows(parts[part], offset + limit, sorters, this.columns.keys).slice(offset);
+        return {
+          onlyA: kernel.count(onlyA),
+          onlyB: kernel.count(onlyB),
+          both: kernel.count(both),
+          keys: rows.map((row) => this.columns.keys[row] as string),
+        };
+      }),
+    );
+  }
+
+  /** Says of a row which line it misses and which of those that would be nice it has. */
+  private tellerOf(search: Search, time: TimeContext, set: ResultSet, { conditions }: Passed): Teller {
+    const names = conditionNames(search);
+    const nice = search.lines
+      .filter(({ weight }) => weight === 'nice')
+      .map((line) => ({ id: line.id, t: this.lineCondition(line, time).t }));
+    const missed = (row: number): string => names[conditions.findIndex(({ t }) => !hasBit(t, row))] as string;
+    const had = (row: number): string[] => nice.flatMap(({ id, t }) => (hasBit(t, row) ? id : []));
+    return {
+      wishes: nice.length > 0,
+      missed,
+      had,
+      tell: (row) => ({
+        key: this.columns.keys[row] as string,
+        ...(set === 'missByOne' ? { missed: missed(row) } : {}),
+        ...(nice.length > 0 ? { nice: had(row) } : {}),
+      }),
+    };
   }
 
   /** The bits of a set; of misses, only those of condition `c` where a line is named. They are `passed.all`, written over. */
@@ -362,6 +434,11 @@ export class Engine {
     for (const other of others) kernel.combine('andNot', rows, other, rows);
     return kernel.count(rows);
   }
+}
+
+/** The conditions of a search by name, in the order that they are tested: its must lines, then those of its bounds. */
+function conditionNames(search: Search): string[] {
+  return [...mustLines(search).map(({ id }) => id), 'keepIn', 'keepOut'];
 }
 
 function remembered(compute: (row: number) => number): (row: number) => number {

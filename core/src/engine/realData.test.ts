@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
+import { readListingFile } from '../formats/listingFile.js';
 import type { ListingRecord } from '../listing/record.js';
 import type { FieldLine, Search } from '../search/document.js';
 import { Engine } from './engine.js';
@@ -12,11 +13,6 @@ import { Engine } from './engine.js';
  * were counted on the same tables by a few lines of Python over the package's dbf files.
  */
 const TIME = { now: Date.parse('2026-04-14T13:12:00Z'), zone: 'America/New_York' };
-
-function table(name: string): Record<string, string>[] {
-  const text = readFileSync(new URL(`./fixtures/${name}.csv`, import.meta.url), 'utf8').trim();
-  return Papa.parse<Record<string, string>>(text, { header: true }).data;
-}
 
 function engineOf(records: readonly ListingRecord[]): Engine {
   const engine = new Engine();
@@ -36,20 +32,8 @@ function searchOf(lines: readonly Omit<FieldLine, 'id'>[], bounds: Search['bound
 }
 
 describe('Engine over the Baltimore sales', () => {
-  const number = (row: Record<string, string>, column: string): number => Number(row[column]);
-  const engine = engineOf(
-    table('baltimore').map((row) => ({
-      ListingKey: String(row['STATION']),
-      PropertyType: 'Residential',
-      PropertySubType: row['DWELL'] === '1' ? 'Single Family Residence' : 'Townhouse',
-      StandardStatus: 'Closed',
-      ListPrice: number(row, 'PRICE') * 1000,
-      BathroomsFull: Math.floor(number(row, 'NBATH')),
-      BathroomsHalf: number(row, 'NBATH') % 1 === 0 ? 0 : 1,
-      GarageSpaces: number(row, 'GAR'),
-      LivingArea: Math.round(number(row, 'SQFT') * 100),
-    })),
-  );
+  const text = readFileSync(new URL('../formats/fixtures/baltimore.csv', import.meta.url), 'utf8');
+  const engine = engineOf(readListingFile(text).listings.map(({ record }) => record as unknown as ListingRecord));
   const fit = (...lines: Omit<FieldLine, 'id'>[]): number => engine.count(searchOf(lines), TIME).fit;
 
   it('holds all 211 sales', () => {
@@ -57,7 +41,7 @@ describe('Engine over the Baltimore sales', () => {
   });
 
   it('counts a range with both ends', () => {
-    expect(fit({ field: 'ListPrice', is: { between: [40_000, 60_000] } })).toBe(76);
+    expect(fit({ field: 'ClosePrice', is: { between: [40_000, 60_000] } })).toBe(76);
   });
 
   it('finds 63 homes with one and a half baths that two full baths lose', () => {
@@ -68,7 +52,7 @@ describe('Engine over the Baltimore sales', () => {
   it('says what each of four lines holds back', () => {
     const count = engine.count(
       searchOf([
-        { field: 'ListPrice', is: { atMost: 50_000 } },
+        { field: 'ClosePrice', is: { atMost: 50_000 } },
         { field: 'Baths', is: { atLeast: 1.5 } },
         { field: 'GarageSpaces', is: { atLeast: 1 } },
         { field: 'PropertySubType', is: { anyOf: ['Single Family Residence'] } },
@@ -87,8 +71,9 @@ describe('Engine over the Baltimore sales', () => {
 });
 
 describe('Engine over the Boston tracts', () => {
+  const text = readFileSync(new URL('./fixtures/boston.csv', import.meta.url), 'utf8').trim();
   const engine = engineOf(
-    table('boston').map((row, i) => ({
+    Papa.parse<Record<string, string>>(text, { header: true }).data.map((row, i) => ({
       ListingKey: `T${i}`,
       PropertyType: 'Residential',
       StandardStatus: 'Closed',

@@ -3,7 +3,20 @@ import { closeSync, existsSync, openSync, readdirSync, readFileSync, readSync, r
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Engine, plainKernel, readSnapshot, wasmKernel, writeSnapshot } from '@perambula/core';
-import type { Count, Found, Kernel, ListingRecord, Loosening, Part, Search, TimeContext } from '@perambula/core';
+import type {
+  Compared,
+  ComparedPart,
+  Count,
+  Found,
+  Kernel,
+  ListingRecord,
+  Loosening,
+  Part,
+  ResultKey,
+  ResultSet,
+  Search,
+  TimeContext,
+} from '@perambula/core';
 import { answerCalls } from '../common/thread.js';
 
 /** What the engine's thread can be asked. */
@@ -12,6 +25,8 @@ export interface EngineCalls {
   put: { ask: { records: readonly string[]; removed: readonly string[] }; answer: null };
   count: { ask: { search: Search; time: TimeContext }; answer: Count };
   find: { ask: { search: Search; time: TimeContext; part: Part }; answer: Found };
+  tell: { ask: { search: Search; time: TimeContext; set: ResultSet; keys: readonly string[] }; answer: ResultKey[] };
+  compare: { ask: { a: Search; b: Search; time: TimeContext; part: ComparedPart }; answer: Compared };
   /** Writes what the engine holds, as of a sequence number. */
   save: { ask: { file: string; sequence: number }; answer: null };
   /** Takes what was written; gives its sequence number, or null when there is nothing that this build can read. */
@@ -33,6 +48,8 @@ answerCalls<EngineCalls>({
   },
   count: ({ search, time }) => engine.count(search, time),
   find: ({ search, time, part }) => engine.find(search, time, part),
+  tell: ({ search, time, set, keys }) => engine.tell(search, time, set, keys),
+  compare: ({ a, b, time, part }) => engine.compare(a, b, time, part),
   save({ file, sequence }) {
     const out = openSync(`${file}.new`, 'w');
     try {

@@ -1,4 +1,4 @@
 export { EngineHost } from './engine.host.js';
-export { AlertRow, SearchRow } from './search.entity.js';
+export { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './search.entity.js';
 export { SearchesModule } from './searches.module.js';
 export { alertState, SearchesService } from './searches.service.js';

@@ -1,12 +1,38 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, StreamableFile, UseGuards } from '@nestjs/common';
-import type { Choices, CountAnswer, Filled, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type {
+  Choices,
+  ComparisonAnswer,
+  CountAnswer,
+  Filled,
+  KeysAnswer,
+  ListingsAnswer,
+  Row,
+  SavedSearch,
+  SearchState,
+} from '@perambula/contract';
 import type { Loosening } from '@perambula/core';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { ChangedSearchBody, CountBody, FileBody, KindsQuery, ListingsBody, NewSearchBody } from './dto/bodies.js';
+import {
+  ChangedSearchBody,
+  CompareBody,
+  CountBody,
+  FileBody,
+  KeysBody,
+  KindsQuery,
+  ListingsBody,
+  NewSearchBody,
+  RowsBody,
+} from './dto/bodies.js';
+import type { FileType } from './dto/bodies.js';
 import { SearchesService } from './searches.service.js';
 
-const FILE_TYPES = { csv: 'text/csv; charset=utf-8', json: 'application/json', geojson: 'application/geo+json' } as const;
+const MEDIA_TYPES: Readonly<Record<FileType, string>> = {
+  csv: 'text/csv; charset=utf-8',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  json: 'application/json',
+  geojson: 'application/geo+json',
+};
 
 @Controller('searches')
 @UseGuards(AgentGuard)
@@ -31,13 +57,31 @@ export class SearchesController {
     return this.searches.results(search, query);
   }
 
+  /** The keys of a whole result, in its order: what a long list is drawn from, page by page. */
+  @Post('keys')
+  @HttpCode(200)
+  keys(@Body() { search, ...part }: KeysBody): Promise<KeysAnswer> {
+    return this.searches.keys(search, part);
+  }
+
+  @Post('rows')
+  @HttpCode(200)
+  rows(@Body() { search, set, keys }: RowsBody): Promise<Row[]> {
+    return this.searches.rowsOf(search, set, keys);
+  }
+
+  @Post('compare')
+  @HttpCode(200)
+  compare(@Body() { a, b, ...part }: CompareBody): Promise<ComparisonAnswer> {
+    return this.searches.compare(a, b, part);
+  }
+
   /** A result as a file of RESO names, for the agent. */
   @Post('file')
   @HttpCode(200)
   async file(@Body() { search, set, type }: FileBody): Promise<StreamableFile> {
-    const text = await this.searches.file(search, set, type);
-    return new StreamableFile(Buffer.from(text), {
-      type: FILE_TYPES[type],
+    return new StreamableFile(await this.searches.file(search, set, type), {
+      type: MEDIA_TYPES[type],
       disposition: `attachment; filename="listings.${type}"`,
     });
   }
@@ -65,6 +109,12 @@ export class SearchesController {
   @Get(':id')
   get(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<SavedSearch> {
     return this.searches.get(agent.id, id);
+  }
+
+  /** The search as it was saved each time, the newest first. */
+  @Get(':id/states')
+  states(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<SearchState[]> {
+    return this.searches.states(agent.id, id);
   }
 
   @Put(':id')

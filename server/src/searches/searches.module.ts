@@ -1,8 +1,16 @@
 import { Global, Module } from '@nestjs/common';
+import { DraftsController } from './drafts.controller.js';
+import { DraftsService } from './drafts.service.js';
 import { EngineHost } from './engine.host.js';
 import { SearchesController } from './searches.controller.js';
 import { SearchesService } from './searches.service.js';
+import { StartingSetsController } from './startingSets.controller.js';
+import { StartingSetsService } from './startingSets.service.js';
 
 @Global()
-@Module({ controllers: [SearchesController], providers: [EngineHost, SearchesService], exports: [EngineHost, SearchesService] })
+@Module({
+  controllers: [SearchesController, StartingSetsController, DraftsController],
+  providers: [EngineHost, SearchesService, StartingSetsService, DraftsService],
+  exports: [EngineHost, SearchesService],
+})
 export class SearchesModule {}

@@ -1,17 +1,43 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { AlertState, Choices, CountAnswer, Filled, ListingsAnswer, MissAnswer, Row, SavedSearch } from '@perambula/contract';
+import type {
+  AlertState,
+  Choices,
+  ComparisonAnswer,
+  CountAnswer,
+  Filled,
+  KeysAnswer,
+  ListingsAnswer,
+  MissAnswer,
+  Row,
+  SavedSearch,
+  SearchState,
+} from '@perambula/contract';
 import { FIELDS, missOf, readSearch, writeGeoJson, writeListingFile } from '@perambula/core';
-import type { ListingRecord, Loosening, Miss, Part, PropertyType, ResultKey, ResultSet, Search } from '@perambula/core';
+import type {
+  ComparedPart,
+  ListingRecord,
+  Loosening,
+  Miss,
+  Part,
+  PropertyType,
+  ResultKey,
+  ResultSet,
+  Search,
+} from '@perambula/core';
 import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { EngineHost } from './engine.host.js';
-import { AlertRow, SearchRow } from './search.entity.js';
+import { AlertRow, SearchRow, SearchStateRow } from './search.entity.js';
+import type { FileType } from './dto/bodies.js';
+import { writeWorkbook } from './workbook.js';
 
 const MOST_IN_A_FILE = 20_000;
+/** Rows of a list that can be looked through. */
+const MOST_KEYS = 50_000;
 const AT_ONCE = 1000;
 
 @Injectable()
@@ -41,6 +67,31 @@ export class SearchesService {
     return { total, rows: await this.rows(search, keys), prices, asOf };
   }
 
+  /** The keys of a result, in its order, at most 50,000. */
+  async keys(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<KeysAnswer> {
+    const search = readSearch(document);
+    const asOf = this.engine.asOf;
+    const part = { set, limit: MOST_KEYS, ...(line === undefined ? {} : { line }) };
+    const { total, keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
+    return { total, keys: keys.map(({ key }) => key), asOf };
+  }
+
+  /** The rows of some listings of a result, as `results` gives them. */
+  async rowsOf(document: unknown, set: ResultSet, keys: readonly string[]): Promise<Row[]> {
+    const search = readSearch(document);
+    return this.rows(search, await this.engine.ask('tell', { search, time: this.clock.time(), set, keys }));
+  }
+
+  async compare(first: unknown, second: unknown, part: ComparedPart): Promise<ComparisonAnswer> {
+    const [a, b] = [readSearch(first), readSearch(second)];
+    const { keys, ...figures } = await this.engine.ask('compare', { a, b, time: this.clock.time(), part });
+    const rows = await this.rows(
+      a,
+      keys.map((key) => ({ key })),
+    );
+    return { ...figures, rows };
+  }
+
   private async rows(search: Search, keys: readonly ResultKey[]): Promise<Row[]> {
     const records = await this.listings.byKeys(keys.map(({ key }) => key));
     return keys.flatMap(({ key, missed, nice }) => {
@@ -53,7 +104,7 @@ export class SearchesService {
   }
 
   /** All of a result as a file by RESO names, with what is for the agent only. */
-  async file(document: unknown, set: ResultSet, type: 'csv' | 'json' | 'geojson'): Promise<string> {
+  async file(document: unknown, set: ResultSet, type: FileType): Promise<Buffer> {
     const search = readSearch(document);
     const part = { set, limit: MOST_IN_A_FILE };
     const { keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
@@ -62,7 +113,8 @@ export class SearchesService {
       const records = await this.listings.byKeys(keys.slice(i, i + AT_ONCE).map(({ key }) => key));
       rows.push(...keys.slice(i, i + AT_ONCE).flatMap(({ key }) => records.get(key) ?? []));
     }
-    return type === 'geojson' ? writeGeoJson(rows) : writeListingFile(rows, type);
+    if (type === 'xlsx') return writeWorkbook(rows);
+    return Buffer.from(type === 'geojson' ? writeGeoJson(rows) : writeListingFile(rows, type));
   }
 
   choices(): Promise<Choices> {
@@ -93,6 +145,15 @@ export class SearchesService {
     return savedSearch(row, await this.database.getRepository(AlertRow).findOneBy({ searchId: id }));
   }
 
+  /** Each version that was saved, the newest first. */
+  async states(agentId: string, id: string): Promise<SearchState[]> {
+    await this.own(agentId, id);
+    const rows = await this.database
+      .getRepository(SearchStateRow)
+      .find({ where: { searchId: id }, order: { version: 'DESC' }, take: 200 });
+    return rows.map(({ version, name, document, savedAt }) => ({ version, name, document, savedAt: savedAt.toISOString() }));
+  }
+
   async own(agentId: string, id: string): Promise<SearchRow> {
     return found(await this.database.getRepository(SearchRow).findOneBy({ id, agentId }), 'search');
   }
@@ -101,14 +162,19 @@ export class SearchesService {
     const document = readSearch(body.document);
     if (body.clientId) await this.clients.own(agentId, body.clientId);
     const id = randomUUID();
-    await this.database.getRepository(SearchRow).insert({
-      id,
-      agentId,
-      clientId: body.clientId ?? null,
-      name: body.name.trim(),
-      document,
-      version: 1,
-      updatedAt: this.clock.date(),
+    const name = body.name.trim();
+    const now = this.clock.date();
+    await this.database.transaction(async (manager) => {
+      await manager.insert(SearchRow, {
+        id,
+        agentId,
+        clientId: body.clientId ?? null,
+        name,
+        document,
+        version: 1,
+        updatedAt: now,
+      });
+      await manager.insert(SearchStateRow, { searchId: id, version: 1, name, document, savedAt: now });
     });
     return this.get(agentId, id);
   }
@@ -117,14 +183,15 @@ export class SearchesService {
   async update(agentId: string, id: string, body: { name: string; document: unknown; version: number }): Promise<SavedSearch> {
     const document = readSearch(body.document);
     await this.own(agentId, id);
-    const { affected } = await this.database
-      .getRepository(SearchRow)
-      .update(
-        { id, version: body.version },
-        { name: body.name.trim(), document, version: body.version + 1, updatedAt: this.clock.date() },
-      );
+    const [name, version, now] = [body.name.trim(), body.version + 1, this.clock.date()];
+    const isSaved = await this.database.transaction(async (manager) => {
+      const change = { name, document, version, updatedAt: now };
+      const { affected } = await manager.update(SearchRow, { id, version: body.version }, change);
+      if (affected) await manager.insert(SearchStateRow, { searchId: id, version, name, document, savedAt: now });
+      return affected === 1;
+    });
     const current = await this.get(agentId, id);
-    if (!affected)
+    if (!isSaved)
       throw new Failure(
         'search.changed',
         'This search was saved elsewhere meanwhile. Look at that version, or save yours as a copy.',
@@ -138,7 +205,10 @@ export class SearchesService {
     const alert = await this.database.getRepository(AlertRow).findOneBy({ searchId: id });
     if (alert && alert.state !== 'stopped')
       throw new Failure('alert.running', 'This search’s alert still writes to its client. Stop the alert first.');
-    await this.database.getRepository(SearchRow).delete({ id: search.id });
+    await this.database.transaction(async (manager) => {
+      await manager.delete(SearchRow, { id: search.id });
+      await manager.delete(SearchStateRow, { searchId: search.id });
+    });
   }
 }
 

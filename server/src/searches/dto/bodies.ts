@@ -2,7 +2,24 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { PROPERTY_TYPES } from '@perambula/core';
 import type { PropertyType } from '@perambula/core';
 import { Transform } from 'class-transformer';
-import { IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator';
+
+export const FILE_TYPES = ['csv', 'xlsx', 'json', 'geojson'] as const;
+export type FileType = (typeof FILE_TYPES)[number];
 
 /** The search document itself is checked by core's reader; here is its envelope. */
 export class CountBody {
@@ -17,6 +34,28 @@ export class ListingsBody extends CountBody {
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;
 }
 
+/** The rows of some listings of a result, in the order of their keys. */
+export class RowsBody extends CountBody {
+  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
+    'fit' | 'unknown' | 'missByOne';
+  @ApiProperty({ type: [String] }) @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) keys: string[];
+}
+
+/** The keys of a whole result. */
+export class KeysBody extends CountBody {
+  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
+    'fit' | 'unknown' | 'missByOne';
+  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(60) line?: string;
+}
+
+export class CompareBody {
+  @ApiProperty({ type: Object }) @IsObject() a: object;
+  @ApiProperty({ type: Object }) @IsObject() b: object;
+  @ApiProperty({ enum: ['onlyA', 'onlyB', 'both'] }) @IsIn(['onlyA', 'onlyB', 'both']) part: 'onlyA' | 'onlyB' | 'both';
+  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) offset = 0;
+  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;
+}
+
 export class KindsQuery {
   @ApiProperty({ enum: PROPERTY_TYPES, isArray: true, description: 'Kinds of property, by commas.' })
   @Transform(({ value }) => String(value).split(','))
@@ -27,7 +66,7 @@ export class KindsQuery {
 export class FileBody extends CountBody {
   @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
     'fit' | 'unknown' | 'missByOne';
-  @ApiProperty({ enum: ['csv', 'json', 'geojson'] }) @IsIn(['csv', 'json', 'geojson']) type: 'csv' | 'json' | 'geojson';
+  @ApiProperty({ enum: FILE_TYPES }) @IsIn(FILE_TYPES) type: FileType;
 }
 
 export class NewSearchBody {
@@ -40,4 +79,18 @@ export class ChangedSearchBody {
   @ApiProperty() @IsString() @IsNotEmpty({ message: 'Give the search a name.' }) @MaxLength(120) name: string;
   @ApiProperty({ type: Object }) @IsObject() document: object;
   @ApiProperty() @IsInt() @Min(1) version: number;
+}
+
+export class StartingSetBody {
+  @ApiProperty() @IsString() @IsNotEmpty({ message: 'Give the starting set a name.' }) @MaxLength(120) name: string;
+  @ApiProperty({ type: Object }) @IsObject() document: object;
+  @ApiProperty({ description: 'Whether new searches begin with it.' }) @IsBoolean() isDefault: boolean;
+}
+
+export class DraftBody {
+  @ApiPropertyOptional() @IsOptional() @IsUUID() clientId?: string | null;
+  @ApiPropertyOptional() @IsOptional() @IsUUID() searchId?: string | null;
+  @ApiProperty() @IsInt() @Min(0) version: number;
+  @ApiProperty({ description: 'Empty while it has none.' }) @IsString() @MaxLength(120) name: string;
+  @ApiProperty({ type: Object }) @IsObject() document: object;
 }

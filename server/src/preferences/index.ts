@@ -1,0 +1,2 @@
+export { PreferencesModule } from './preferences.module.js';
+export { PreferencesRow } from './preferences.entity.js';

@@ -1,0 +1,57 @@
+import { Injectable } from '@nestjs/common';
+import type { Draft } from '@perambula/contract';
+import { readSearch } from '@perambula/core';
+import { DataSource, LessThan } from 'typeorm';
+import { ClientsService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { Failure } from '../common/failure.js';
+import type { DraftBody } from './dto/bodies.js';
+import { DraftRow } from './search.entity.js';
+import { SearchesService } from './searches.service.js';
+
+const MOST = 30;
+
+/** Searches that were begun or changed and not saved, to be picked up on any day, at any desk. */
+@Injectable()
+export class DraftsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly searches: SearchesService,
+  ) {}
+
+  /** The newest first. */
+  async list(agentId: string): Promise<Draft[]> {
+    const rows = await this.database.getRepository(DraftRow).find({ where: { agentId }, order: { updatedAt: 'DESC' } });
+    return rows.map(({ agentId: _agentId, updatedAt, ...draft }) => ({ ...draft, updatedAt: updatedAt.toISOString() }));
+  }
+
+  /** Keeps one as it now is; beyond the most that are kept, the oldest go. */
+  async put(agentId: string, id: string, body: DraftBody): Promise<Draft> {
+    const rows = this.database.getRepository(DraftRow);
+    const known = await rows.findOneBy({ id });
+    if (known && known.agentId !== agentId) throw new Failure('thing.missing', 'This search is not yours.');
+    if (body.clientId) await this.clients.own(agentId, body.clientId);
+    if (body.searchId) await this.searches.own(agentId, body.searchId);
+    const row: DraftRow = {
+      id,
+      agentId,
+      clientId: body.clientId ?? null,
+      searchId: body.searchId ?? null,
+      version: body.version,
+      name: body.name,
+      document: readSearch(body.document),
+      updatedAt: this.clock.date(),
+    };
+    await rows.save(row);
+    const [last] = await rows.find({ where: { agentId }, order: { updatedAt: 'DESC' }, skip: MOST, take: 1 });
+    if (last) await rows.delete({ agentId, updatedAt: LessThan(new Date(last.updatedAt.getTime() + 1)) });
+    const { agentId: _agentId, updatedAt, ...draft } = row;
+    return { ...draft, updatedAt: updatedAt.toISOString() };
+  }
+
+  async remove(agentId: string, id: string): Promise<void> {
+    await this.database.getRepository(DraftRow).delete({ id, agentId });
+  }
+}
