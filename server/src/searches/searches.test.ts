@@ -1,4 +1,16 @@
-import type { CountAnswer, Filled, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type {
+  ComparisonAnswer,
+  CountAnswer,
+  Draft,
+  Filled,
+  KeysAnswer,
+  ListingsAnswer,
+  Preferences,
+  Row,
+  SavedSearch,
+  SearchState,
+  StartingSet,
+} from '@perambula/contract';
 import { Engine, isEither } from '@perambula/core';
 import type { FieldLine, Line, ListingRecord, Loosening, Search } from '@perambula/core';
 import fc from 'fast-check';
@@ -104,6 +116,86 @@ describe('counts', () => {
     const prices = [...first.rows, ...second.rows].map(({ ListPrice }) => Number(ListPrice));
     expect(prices).toEqual([...prices].sort((a, b) => a - b));
     expect(new Set([...first.rows, ...second.rows].map(({ ListingKey }) => ListingKey)).size).toBe(60);
+  });
+});
+
+describe('a long result', () => {
+  const search = { ...empty, order: [{ field: 'ListPrice', direction: 'desc' }] };
+
+  it('gives all its keys in order, and any rows by them just as the page that holds them does', async () => {
+    for (const set of ['fit', 'missByOne'] as const) {
+      const asked = { search: { ...search, lines: [{ id: 'p', field: 'ListPrice', is: { atMost: 400_000 } }] }, set };
+      const { total, keys } = await stack.juno.good<KeysAnswer>('POST', '/api/searches/keys', asked);
+      expect(keys).toHaveLength(total);
+      expect(new Set(keys).size).toBe(total);
+      const page = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', { ...asked, offset: 3, limit: 5 });
+      const rows = await stack.juno.good<Row[]>('POST', '/api/searches/rows', { ...asked, keys: keys.slice(3, 8) });
+      expect(rows).toEqual(page.rows);
+    }
+  });
+
+  it('is compared with another: what only one finds and what both do', async () => {
+    const upTo = (atMost: number): object => ({ ...search, lines: [{ id: 'p', field: 'ListPrice', is: { atMost } }] });
+    const from = (atLeast: number): object => ({ ...search, lines: [{ id: 'p', field: 'ListPrice', is: { atLeast } }] });
+    const fit = async (document: object): Promise<number> =>
+      (await stack.juno.good<CountAnswer>('POST', '/api/searches/count', { search: document })).fit;
+    const [a, b] = [upTo(500_000), from(300_000)];
+    const answer = await stack.juno.good<ComparisonAnswer>('POST', '/api/searches/compare', { a, b, part: 'onlyB', limit: 500 });
+    expect([answer.onlyA + answer.both, answer.onlyB + answer.both]).toEqual([await fit(a), await fit(b)]);
+    expect(answer.rows).toHaveLength(Math.min(500, answer.onlyB));
+    expect(answer.rows.every(({ ListPrice }) => Number(ListPrice) > 500_000)).toBe(true);
+    expect(answer.both).toBeGreaterThan(0);
+  });
+});
+
+describe('what an agent keeps beside searches', () => {
+  it('is how the table stands, checked, and nobody else’s', async () => {
+    expect(await stack.juno.good<Preferences>('GET', '/api/preferences')).toEqual({ resultColumns: null });
+    const resultColumns = [
+      { field: 'ListPrice', width: 90 },
+      { field: 'City', width: 120 },
+    ];
+    await stack.juno.good('PUT', '/api/preferences', { resultColumns });
+    expect(await stack.juno.good<Preferences>('GET', '/api/preferences')).toEqual({ resultColumns });
+    expect(await stack.silas.good<Preferences>('GET', '/api/preferences')).toEqual({ resultColumns: null });
+    for (const bad of [[], [{ field: 'Turrets', width: 90 }], [resultColumns[0], resultColumns[0]]])
+      expect((await stack.juno.ask('PUT', '/api/preferences', { resultColumns: bad })).status).toBe(422);
+  });
+
+  it('is starting sets, one of them at most the default', async () => {
+    const before = await stack.juno.good<StartingSet[]>('GET', '/api/starting-sets');
+    const make = (name: string, isDefault: boolean): Promise<StartingSet> =>
+      stack.juno.good('POST', '/api/starting-sets', { name, document: empty, isDefault });
+    const [one, other] = [await make('First calls', true), await make('Second calls', true)];
+    const after = await stack.juno.good<StartingSet[]>('GET', '/api/starting-sets');
+    expect(after).toHaveLength(before.length + 2);
+    expect(after.filter(({ isDefault }) => isDefault).map(({ id }) => id)).toEqual([other.id]);
+    expect((await stack.silas.ask('DELETE', `/api/starting-sets/${one.id}`)).status).toBe(404);
+    const bad = { ...empty, kinds: [] };
+    expect((await stack.juno.ask('PUT', `/api/starting-sets/${one.id}`, { ...one, document: bad })).status).toBe(422);
+    for (const { id } of [one, other]) await stack.juno.good('DELETE', `/api/starting-sets/${id}`);
+    expect(await stack.juno.good('GET', '/api/starting-sets')).toEqual(before);
+  });
+
+  it('is what was left unfinished, the newest first and once each, and nobody else’s', async () => {
+    const ids = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'] as const;
+    const keep = (who: typeof stack.juno, id: string, name: string) =>
+      who.ask('PUT', `/api/drafts/${id}`, { version: 0, name, document: empty });
+    await keep(stack.juno, ids[0], '');
+    await stack.juno.good('POST', '/api/demo/clock', { advance: 'PT1M' });
+    await keep(stack.juno, ids[1], 'Begun');
+    await keep(stack.juno, ids[1], 'Begun and changed');
+    const drafts = await stack.juno.good<Draft[]>('GET', '/api/drafts');
+    expect(drafts.slice(0, 2).map(({ id, name }) => [id, name])).toEqual([
+      [ids[1], 'Begun and changed'],
+      [ids[0], ''],
+    ]);
+    expect((await keep(stack.silas, ids[0], 'Mine now')).status).toBe(404);
+    expect((await stack.silas.good<Draft[]>('GET', '/api/drafts')).map(({ id }) => id)).not.toContain(ids[0]);
+    await stack.silas.good('DELETE', `/api/drafts/${ids[0]}`);
+    expect(await stack.juno.good<Draft[]>('GET', '/api/drafts')).toHaveLength(drafts.length);
+    for (const id of ids) await stack.juno.good('DELETE', `/api/drafts/${id}`);
+    expect(await stack.juno.good<Draft[]>('GET', '/api/drafts')).toHaveLength(drafts.length - 2);
   });
 });
 
@@ -218,6 +310,23 @@ describe('saved searches', () => {
     });
     expect((await stack.juno.good<SavedSearch>('GET', `/api/searches/${id}`)).name).toBe('First');
     expect(name).toBe('Mine');
+  });
+
+  it('keep every state that was saved, until the search itself goes', async () => {
+    const first = await stack.juno.good<SavedSearch>('POST', '/api/searches', { name: 'As it was', document: empty });
+    const document = { ...empty, lines: [{ id: 'p', field: 'ListPrice', is: { atMost: 400_000 } }] };
+    await stack.juno.good('PUT', `/api/searches/${first.id}`, { name: 'As it is', version: 1, document });
+    const states = await stack.juno.good<SearchState[]>('GET', `/api/searches/${first.id}/states`);
+    expect(states.map(({ version, name, document: { lines } }) => [version, name, lines.length])).toEqual([
+      [2, 'As it is', 1],
+      [1, 'As it was', 0],
+    ]);
+    expect((await stack.silas.ask('GET', `/api/searches/${first.id}/states`)).status).toBe(404);
+    await stack.juno.good('DELETE', `/api/searches/${first.id}`);
+    const [[row]] = await database.query<RowDataPacket[]>('SELECT COUNT(*) AS n FROM search_states WHERE searchId = ?', [
+      first.id,
+    ]);
+    expect(row?.['n']).toBe(0);
   });
 
   it('are their agent’s alone', async () => {
