@@ -133,7 +133,7 @@ test('back, forward and a bookmark lead where they led before', async ({ page })
   await agent.open('/search?as=table&show=missByOne');
   await expect(page.getByRole('columnheader', { name: 'Price' })).toBeVisible();
   await expect(page.locator('[data-count="miss by one"]')).toHaveAttribute('aria-pressed', 'true');
-  await agent.click(page.locator('.table-frame a').first());
+  await agent.click(page.locator('.table a').first());
   await expect(page.getByRole('heading', { name: 'History of the home' })).toBeVisible();
   const listing = page.url();
   await page.goBack();

@@ -2,6 +2,7 @@ import { DateTime, Duration } from 'luxon';
 import { fieldOf } from '../listing/fields.js';
 import { isDay } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
+import { STATUSES } from '../listing/status.js';
 import { isEither } from './document.js';
 import type { FieldLine, Is, Line, Scalar } from './document.js';
 import { amount } from './numbers.js';
@@ -27,7 +28,7 @@ export function phraseOfIs(is: Is, field: Field): string {
   if ('not' in is) return `not ${say(is.not)}${typeof is.not === 'number' ? unit : ''}`;
   if ('last' in is) return `last ${sayPeriod(is.last)}`;
   if ('next' in is) return `next ${sayPeriod(is.next)}`;
-  if ('anyOf' in is) return is.anyOf.join(', ');
+  if ('anyOf' in is) return isEvery(is.anyOf, field) ? 'ever listed' : is.anyOf.join(', ');
   if ('allOf' in is) return `all of ${is.allOf.join(', ')}`;
   if ('noneOf' in is) return `not ${is.noneOf.join(', ')}`;
   if ('yes' in is) return is.yes ? 'yes' : 'no';
@@ -41,6 +42,11 @@ export function phraseOfIs(is: Is, field: Field): string {
   if (phrase) return `says “${phrase}”`;
   if (allOf) return `mentions all of ${allOf.join(', ')}`;
   return noneOf ? `does not mention ${noneOf.join(', ')}` : `mentions ${(anyOf ?? []).join(', ')}`;
+}
+
+/** Whether a status line names every status there is. */
+function isEvery(values: readonly string[], field: Field): boolean {
+  return field.name === 'Status' && STATUSES.every((status) => values.includes(status));
 }
 
 function sayText(text: string, field: Field): string {

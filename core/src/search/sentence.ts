@@ -61,7 +61,8 @@ export function sentenceOf(search: Search): string {
   const nice = search.lines
     .filter((line) => line.weight === 'nice')
     .map((line) => (isEither(line) ? phraseOf(line) : sayLine(line)));
-  const said = [`${subject}${where ? ` ${where}` : ''}`, ...lines].join(lines.length > 0 ? '; ' : '');
+  const ever = search.reach === 'all' ? ' ever listed' : '';
+  const said = [`${subject}${ever}${where ? ` ${where}` : ''}`, ...lines].join(lines.length > 0 ? '; ' : '');
   return `${said}.${nice.length > 0 ? ` Would be nice: ${nice.join('; ')}.` : ''}`;
 }
 

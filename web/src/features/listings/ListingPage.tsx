@@ -189,7 +189,7 @@ function Steps({ listingKey }: { readonly listingKey: string }) {
       {at >= 0 && (
         <>
           <b className="figure">
-            {at + 1} of {keys.length}
+            {(at + 1).toLocaleString('en-US')} of {keys.length.toLocaleString('en-US')}
           </b>
           <Button disabled={at === 0} onClick={() => go(-1)}>
             Previous

@@ -1,17 +1,20 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import type { Row } from '@perambula/contract';
 import { dollars } from '@perambula/core';
 import type { Order, Prices, ResultSet, Search } from '@perambula/core';
-import { Segmented, Select } from 'antd';
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, Checkbox, Segmented } from 'antd';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { useNow } from '../../shared/clock.api.js';
 import { Empty, Waiting } from '../../shared/Waiting.js';
+import { usePreferences, useSetPreferences } from '../preferences/index.js';
+import { ColumnMenu } from './ColumnMenu.js';
+import { USUAL_COLUMNS } from './columns.rules.js';
+import { wishesOf } from './lineEditing.rules.js';
+import { OrderMenu } from './OrderMenu.js';
 import { ResultCard } from './ResultCard.js';
+import type { ResultRows } from './resultRows.api.js';
 import { useResultsState } from './results.js';
 import { ResultsTable } from './ResultsTable.js';
 import { SaveAsFile } from './SaveAsFile.js';
-import { wishesOf } from './lineEditing.rules.js';
-import { MOST_RESULTS } from './searches.api.js';
 
 export type ResultsView = 'cards' | 'table';
 
@@ -21,91 +24,106 @@ interface Props {
   readonly order: readonly Order[];
   readonly set: ResultSet;
   readonly view: ResultsView;
-  readonly pending: boolean;
-  readonly total: number;
-  readonly rows: readonly Row[];
-  readonly prices: Prices | null;
+  readonly rows: ResultRows;
+  /** Whether only those chosen are shown. */
+  readonly onlyChosen: boolean;
   readonly hovered: string | null;
   readonly onHover: (key: string | null) => void;
   readonly onOrder: (order: readonly Order[]) => void;
   readonly onView: (view: ResultsView) => void;
+  readonly onOnlyChosen: (only: boolean) => void;
 }
 
-const ORDERS: readonly { readonly label: string; readonly order: readonly Order[] }[] = [
-  { label: 'Latest change first', order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }] },
-  { label: 'Newest first', order: [{ field: 'OnMarketDate', direction: 'desc' }] },
-  { label: 'Lowest price first', order: [{ field: 'ListPrice', direction: 'asc' }] },
-  { label: 'Highest price first', order: [{ field: 'ListPrice', direction: 'desc' }] },
-  { label: 'Largest first', order: [{ field: 'LivingArea', direction: 'desc' }] },
-];
 const ROW_HEIGHT = 126;
 
 /** What a search finds, as cards or as a table. It is drawn anew only when its rows change, not at each key typed. */
-export const ResultsPane = memo(function ResultsPane({
-  search,
-  order,
-  set,
-  view,
-  pending,
-  total,
-  rows,
-  prices,
-  hovered,
-  onHover,
-  onOrder,
-  onView,
-}: Props) {
+export const ResultsPane = memo(function ResultsPane(props: Props) {
+  const { search, order, set, view, rows, onlyChosen, hovered, onHover, onOrder, onView, onOnlyChosen } = props;
+  const { keys, total, prices, pending } = rows;
   const { chosen, toggle, choose } = useResultsState();
+  const columns = usePreferences().data?.resultColumns ?? USUAL_COLUMNS;
+  const setPreferences = useSetPreferences().mutate;
+  const now = useNow();
   const wishes = useMemo(() => wishesOf(search), [search]);
+  const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)).length, [keys, chosen]);
+  const everyOne = keys.length > 0 && shownChosen === keys.length;
   return (
     <section className="results" aria-label="Results">
       <header className="results-head">
-        <Select
-          size="small"
-          variant="borderless"
-          aria-label="Order"
-          popupMatchSelectWidth={false}
-          value={ORDERS.findIndex((each) => JSON.stringify(each.order) === JSON.stringify(order))}
-          options={[
-            { value: -1, label: set === 'missByOne' ? 'Nearest first' : 'In no order' },
-            ...ORDERS.map(({ label }, value) => ({ value, label })),
-          ]}
-          onChange={(i) => onOrder(ORDERS[i]?.order ?? [])}
-        />
-        <Segmented
-          size="small"
-          value={view}
-          onChange={onView}
-          options={[
-            { value: 'cards', label: 'Cards' },
-            { value: 'table', label: 'Table' },
-          ]}
-        />
-        <SaveAsFile search={search} set={set} />
+        <OrderMenu order={order} set={set} onOrder={onOrder} />
+        <span className="results-tools">
+          {view === 'table' && (
+            <ColumnMenu kinds={search.kinds} columns={columns} onChange={(resultColumns) => setPreferences({ resultColumns })} />
+          )}
+          <Segmented
+            size="small"
+            value={view}
+            onChange={onView}
+            options={[
+              { value: 'cards', label: 'Cards' },
+              { value: 'table', label: 'Table' },
+            ]}
+          />
+          <SaveAsFile search={search} set={set} />
+        </span>
       </header>
-      {prices && rows.length > 1 && <PriceRange prices={prices} onOrder={onOrder} />}
+      {(keys.length > 0 || onlyChosen) && (
+        <p className="results-choosing">
+          <Checkbox
+            checked={everyOne}
+            indeterminate={shownChosen > 0 && !everyOne}
+            onChange={() => choose(everyOne ? [] : keys)}
+            aria-label={everyOne ? 'Choose none' : `Choose all ${keys.length}`}
+          >
+            {shownChosen > 0
+              ? `${shownChosen.toLocaleString('en-US')} chosen`
+              : `choose all ${keys.length.toLocaleString('en-US')}`}
+          </Checkbox>
+          {(shownChosen > 0 || onlyChosen) && (
+            <Button size="small" type="link" onClick={() => onOnlyChosen(!onlyChosen)}>
+              {onlyChosen ? 'show all again' : 'show only these'}
+            </Button>
+          )}
+          {prices && keys.length > 1 && !onlyChosen && <PriceRange prices={prices} onOrder={onOrder} />}
+        </p>
+      )}
       {pending && <Waiting what="Looking …" />}
-      {!pending && rows.length === 0 && <NothingFound set={set} />}
-      {rows.length > 0 &&
+      {!pending && keys.length === 0 && (onlyChosen ? <NoneChosen /> : <NothingFound set={set} />)}
+      {keys.length > 0 &&
         (view === 'cards' ? (
           <Cards rows={rows} wishes={wishes} hovered={hovered} onHover={onHover} chosen={chosen} onToggle={toggle} />
         ) : (
-          <TableFrame rows={rows} order={order} onOrder={onOrder} chosen={chosen} onChosen={choose} onHover={onHover} />
+          <ResultsTable
+            rows={rows}
+            now={now}
+            columns={columns}
+            onColumns={(resultColumns) => setPreferences({ resultColumns })}
+            order={order}
+            onOrder={onOrder}
+            chosen={chosen}
+            onToggle={toggle}
+            onHover={onHover}
+          />
         ))}
-      {total > MOST_RESULTS && (
+      {!onlyChosen && total > keys.length && keys.length > rows.first.length && (
         <p className="results-more">
-          The first {MOST_RESULTS} of {total.toLocaleString('en-US')} are shown. Narrow the search to see the others.
+          The first {keys.length.toLocaleString('en-US')} of {total.toLocaleString('en-US')} can be looked through. Narrow the
+          search to see the others.
         </p>
       )}
     </section>
   );
 });
 
+function NoneChosen() {
+  return <Empty title="None is chosen">Tick homes in the list to see them here by themselves.</Empty>;
+}
+
 /** The lowest and highest of all that was found, each leading to its home, and the middle. */
 function PriceRange({ prices: { lowest, median, highest }, onOrder }: { readonly prices: Prices } & Pick<Props, 'onOrder'>) {
   const first = (direction: Order['direction']) => (): void => onOrder([{ field: 'ListPrice', direction }]);
   return (
-    <p className="results-prices figure">
+    <span className="results-prices figure">
       <button type="button" className="link" onClick={first('asc')} aria-label={`Lowest ${dollars(lowest)}: lowest first`}>
         {dollars(lowest)}
       </button>{' '}
@@ -114,7 +132,7 @@ function PriceRange({ prices: { lowest, median, highest }, onOrder }: { readonly
         {dollars(highest)}
       </button>
       , median {dollars(median)}
-    </p>
+    </span>
   );
 }
 
@@ -130,14 +148,14 @@ function NothingFound({ set }: { readonly set: ResultSet }) {
 }
 
 function Cards({
-  rows,
+  rows: { keys, rowAt, see },
   wishes,
   hovered,
   onHover,
   chosen,
   onToggle,
 }: {
-  readonly rows: readonly Row[];
+  readonly rows: ResultRows;
   readonly wishes: ReadonlyMap<string, string>;
   readonly hovered: string | null;
   readonly onHover: (key: string | null) => void;
@@ -147,47 +165,38 @@ function Cards({
   const scroller = useRef<HTMLDivElement>(null);
   const now = useNow();
   const virtual = useVirtualizer({
-    count: rows.length,
+    count: keys.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 4,
   });
+  const items = virtual.getVirtualItems();
+  const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
+  useEffect(() => see(from, to), [see, from, to]);
   return (
     <div ref={scroller} className="cards" tabIndex={0} role="region" aria-label="Results as cards">
       <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-        {virtual.getVirtualItems().map(({ index, start }) => {
-          const row = rows[index];
-          return row ? (
-            <div key={row.ListingKey} className="cards-row" style={{ transform: `translateY(${start}px)` }}>
-              <ResultCard
-                row={row}
-                now={now}
-                hovered={hovered === row.ListingKey}
-                chosen={chosen.has(row.ListingKey)}
-                wishes={wishes}
-                onHover={onHover}
-                onChoose={onToggle}
-              />
+        {items.map(({ index, start }) => {
+          const row = rowAt(index);
+          return (
+            <div key={keys[index]} className="cards-row" style={{ transform: `translateY(${start}px)` }}>
+              {row ? (
+                <ResultCard
+                  row={row}
+                  now={now}
+                  hovered={hovered === row.ListingKey}
+                  chosen={chosen.has(row.ListingKey)}
+                  wishes={wishes}
+                  onHover={onHover}
+                  onChoose={onToggle}
+                />
+              ) : (
+                <div className="result is-waiting" />
+              )}
             </div>
-          ) : null;
+          );
         })}
       </div>
-    </div>
-  );
-}
-
-function TableFrame(props: Omit<React.ComponentProps<typeof ResultsTable>, 'height' | 'now'>) {
-  const frame = useRef<HTMLDivElement>(null);
-  const [height, setHeight] = useState(300);
-  const now = useNow();
-  useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => entry && setHeight(entry.contentRect.height));
-    if (frame.current) watch.observe(frame.current);
-    return () => watch.disconnect();
-  }, []);
-  return (
-    <div ref={frame} className="table-frame">
-      <ResultsTable {...props} now={now} height={height} />
     </div>
   );
 }

@@ -1,71 +1,229 @@
+import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import type { Row } from '@perambula/contract';
-import { bathsOf, dollars, plainNumber } from '@perambula/core';
-import type { Order } from '@perambula/core';
-import { Table } from 'antd';
-import type { TableProps } from 'antd';
+import { dollars } from '@perambula/core';
+import type { Field, Order } from '@perambula/core';
+import { columnResizingFeature, columnSizingFeature, tableFeatures, useTable } from '@tanstack/react-table';
+import type { ColumnDef, Header } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Checkbox } from 'antd';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
-import { daysOnMarket, street } from '../../shared/format.js';
+import { street } from '../../shared/format.js';
 import { Status } from '../../shared/status.js';
+import { cellText, cellTitle, headOf, isNumeric, known, moved, withWidth } from './columns.rules.js';
+import type { Column } from './columns.rules.js';
+import { turned } from './order.rules.js';
 import { News } from './ResultCard.js';
+import type { ResultRows } from './resultRows.api.js';
 
 interface Props {
-  readonly rows: readonly Row[];
+  readonly rows: ResultRows;
   readonly now: string;
+  readonly columns: readonly Column[];
+  readonly onColumns: (columns: readonly Column[]) => void;
   readonly order: readonly Order[];
   readonly onOrder: (order: readonly Order[]) => void;
   readonly chosen: ReadonlySet<string>;
-  readonly onChosen: (keys: readonly string[]) => void;
+  readonly onToggle: (key: string) => void;
   readonly onHover: (key: string | null) => void;
-  readonly height: number;
 }
 
-/** The results as a table; a column's head orders the search itself, so the order is kept with it. */
-export function ResultsTable({ rows, now, order, onOrder, chosen, onChosen, onHover, height }: Props) {
-  const sorted = (field: string): { key: string; sorter: true; sortOrder: 'ascend' | 'descend' | null } => {
-    const current = order.find((each) => each.field === field);
-    return { key: field, sorter: true, sortOrder: current ? (current.direction === 'asc' ? 'ascend' : 'descend') : null };
-  };
-  const number = (value: unknown): string => (typeof value === 'number' ? plainNumber(value) : '–');
-  const columns: TableProps<Row>['columns'] = [
-    {
-      title: 'Address',
-      width: 172,
-      ...sorted('UnparsedAddress'),
-      render: (_, row) => <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link>,
+const features = tableFeatures({ columnSizingFeature, columnResizingFeature });
+type Features = typeof features;
+type Cells = ColumnDef<Features, Row>;
+
+const ROW_HEIGHT = 33;
+const HEAD_HEIGHT = 34;
+const NEWS = 'news';
+const NEWS_WIDTH = 124;
+const STEP = 16;
+
+/** The results as a table of the agent's own columns. A column's head orders the search itself, so the order is kept with it. */
+export function ResultsTable(props: Props) {
+  const { rows, now, columns, onColumns, order, onOrder, chosen, onToggle, onHover } = props;
+  const { keys, rowAt, see } = rows;
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: keys.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    paddingStart: HEAD_HEIGHT,
+    scrollPaddingStart: HEAD_HEIGHT,
+    overscan: 12,
+  });
+  const items = virtual.getVirtualItems();
+  const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
+  useEffect(() => see(from, to), [see, from, to]);
+  const fields = useMemo(() => known(columns), [columns]);
+  const table = useTable({
+    features,
+    columns: useMemo(() => cellsOf(fields, now), [fields, now]),
+    data: items.map(({ index }): Row => rowAt(index) ?? { ListingKey: keys[index] ?? '' }),
+    getRowId: ({ ListingKey }) => ListingKey,
+    columnResizeMode: 'onEnd',
+    state: { columnSizing: Object.fromEntries(columns.map(({ field, width }) => [field, width])) },
+    onColumnSizingChange: (update) => {
+      const before = Object.fromEntries(columns.map(({ field, width }) => [field, width]));
+      const after = typeof update === 'function' ? update(before) : update;
+      const [field, width] = Object.entries(after).find(([name, size]) => before[name] !== size) ?? [];
+      if (field !== undefined && width !== undefined && field !== NEWS) onColumns(withWidth(columns, field, width));
     },
-    { title: 'Town', width: 112, ...sorted('City'), dataIndex: 'City' },
-    {
-      title: 'Price',
-      width: 96,
-      align: 'right',
-      ...sorted('ListPrice'),
-      render: (_, row) => (typeof row['ListPrice'] === 'number' ? dollars(row['ListPrice']) : '–'),
-    },
-    { title: 'Beds', width: 66, align: 'right', ...sorted('BedroomsTotal'), render: (_, row) => number(row['BedroomsTotal']) },
-    { title: 'Baths', width: 68, align: 'right', ...sorted('Baths'), render: (_, row) => number(bathsOf(row)) },
-    { title: 'Sq ft', width: 76, align: 'right', ...sorted('LivingArea'), render: (_, row) => number(row['LivingArea']) },
-    { title: 'Acres', width: 72, align: 'right', ...sorted('LotSizeAcres'), render: (_, row) => number(row['LotSizeAcres']) },
-    { title: 'Status', width: 170, ...sorted('Status'), render: (_, row) => <Status status={String(row['StandardStatus'])} /> },
-    { title: 'Days', width: 66, align: 'right', ...sorted('OnMarketDate'), render: (_, row) => number(daysOnMarket(row, now)) },
-    { title: 'News', key: 'news', width: 150, render: (_, row) => <News row={row} now={now} /> },
-    { title: 'Listed by', key: 'office', width: 170, dataIndex: 'ListOfficeName' },
-  ];
+  });
+  const drag = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const bodies = table.getRowModel().rows;
   return (
-    <Table<Row>
-      size="small"
-      virtual
-      rowKey="ListingKey"
-      columns={columns}
-      dataSource={[...rows]}
-      pagination={false}
-      scroll={{ x: 1250, y: height - 44 }}
-      showSorterTooltip={false}
-      rowSelection={{ selectedRowKeys: [...chosen], onChange: (keys) => onChosen(keys.map(String)), columnWidth: 38 }}
-      onRow={(row) => ({ onMouseEnter: () => onHover(row.ListingKey), onMouseLeave: () => onHover(null) })}
-      onChange={(_page, _filters, sorter) => {
-        const [one] = [sorter].flat();
-        onOrder(one?.order ? [{ field: String(one.columnKey), direction: one.order === 'ascend' ? 'asc' : 'desc' }] : []);
-      }}
-    />
+    <DndContext
+      sensors={drag}
+      collisionDetection={closestCenter}
+      onDragEnd={({ active, over }) => over && onColumns(moved(columns, String(active.id), String(over.id)))}
+    >
+      <div ref={scroller} className="table" role="region" aria-label="Results as a table" tabIndex={0}>
+        <div
+          role="table"
+          aria-rowcount={keys.length + 1}
+          style={{ height: virtual.getTotalSize(), width: table.getTotalSize() + 36 }}
+        >
+          <div role="row" className="table-head" aria-rowindex={1}>
+            <span role="columnheader" className="table-choose" aria-label="Chosen" />
+            <SortableContext items={columns.map(({ field }) => field)} strategy={horizontalListSortingStrategy}>
+              {table.getHeaderGroups().flatMap(({ headers }) =>
+                headers.map((header) => (
+                  <Head
+                    key={header.id}
+                    header={header}
+                    field={fields.find(({ field }) => field === header.column.id)?.known}
+                    order={order}
+                    onOrder={(further) => onOrder(turned(order, header.column.id, further))}
+                    onWiden={(by) => onColumns(withWidth(columns, header.column.id, header.getSize() + by))}
+                    onMove={(by) => {
+                      const at = columns.findIndex(({ field }) => field === header.column.id);
+                      const to = columns[at + by];
+                      if (to) onColumns(moved(columns, header.column.id, to.field));
+                    }}
+                  />
+                )),
+              )}
+            </SortableContext>
+          </div>
+          {items.map(({ index, start }, i) => {
+            const row = bodies[i];
+            if (!row) return null;
+            const there = rowAt(index);
+            return (
+              <div
+                key={row.id}
+                role="row"
+                aria-rowindex={index + 2}
+                className={chosen.has(row.id) ? 'table-row is-chosen' : 'table-row'}
+                style={{ transform: `translateY(${start}px)`, height: ROW_HEIGHT }}
+                onMouseEnter={() => onHover(row.id)}
+                onMouseLeave={() => onHover(null)}
+              >
+                <span role="cell" className="table-choose">
+                  <Checkbox
+                    checked={chosen.has(row.id)}
+                    onChange={() => onToggle(row.id)}
+                    aria-label={there ? `Choose ${street(there)}` : 'Choose'}
+                  />
+                </span>
+                {row.getAllCells().map((cell) => (
+                  <span
+                    key={cell.id}
+                    role="cell"
+                    className={cell.column.columnDef.meta ? 'table-cell is-figure' : 'table-cell'}
+                    style={{ width: cell.column.getSize() }}
+                  >
+                    {there ? <table.FlexRender cell={cell} /> : <i className="table-waiting" />}
+                  </span>
+                ))}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </DndContext>
+  );
+}
+
+/** The columns' cells; `meta` marks those whose figures stand at the right. */
+function cellsOf(fields: ReturnType<typeof known>, now: string): Cells[] {
+  const news: Cells = {
+    id: NEWS,
+    size: NEWS_WIDTH,
+    enableResizing: false,
+    cell: ({ row }) => <News row={row.original} now={now} />,
+  };
+  const [first, ...others] = fields.map(({ field, known: of }): Cells => ({
+    id: field,
+    ...(isNumeric(of) ? { meta: {} } : {}),
+    cell: ({ row }) => <Cell field={of} row={row.original} now={now} />,
+  }));
+  return first ? [first, news, ...others] : [news];
+}
+
+function Cell({ field, row, now }: { readonly field: Field; readonly row: Row; readonly now: string }) {
+  if (field.name === 'UnparsedAddress') return <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link>;
+  if (field.name === 'Status') return <Status status={String(row['StandardStatus'])} />;
+  if (field.name === 'ListPrice' && typeof row['ListPrice'] === 'number') return <b>{dollars(row['ListPrice'])}</b>;
+  return <span title={cellTitle(field, row)}>{cellText(field, row, now)}</span>;
+}
+
+function Head({
+  header,
+  field,
+  order,
+  onOrder,
+  onWiden,
+  onMove,
+}: {
+  readonly header: Header<Features, Row>;
+  readonly field: Field | undefined;
+  readonly order: readonly Order[];
+  readonly onOrder: (further: boolean) => void;
+  readonly onWiden: (by: number) => void;
+  readonly onMove: (by: 1 | -1) => void;
+}) {
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: header.column.id, disabled: !field });
+  const place = order.findIndex((each) => each.field === header.column.id);
+  const direction = order[place]?.direction;
+  if (!field)
+    return (
+      <span role="columnheader" className="table-cell soft" style={{ width: header.getSize() }}>
+        News
+      </span>
+    );
+  const { label, unit } = headOf(field);
+  const onKeyDown = (event: React.KeyboardEvent): void => {
+    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (by === 0 || !(event.shiftKey || event.altKey)) return;
+    event.preventDefault();
+    if (event.altKey) onMove(by);
+    else onWiden(by * STEP);
+  };
+  const Arrow = direction === 'asc' ? ArrowUp : ArrowDown;
+  return (
+    <span
+      ref={setNodeRef}
+      role="columnheader"
+      aria-sort={direction ? (direction === 'asc' ? 'ascending' : 'descending') : 'none'}
+      className={`table-cell ${isNumeric(field) ? 'is-figure' : ''} ${isDragging ? 'is-dragged' : ''}`}
+      style={{ width: header.getSize(), transform: CSS.Translate.toString(transform), transition }}
+    >
+      <button
+        type="button"
+        {...listeners}
+        onClick={({ shiftKey }) => onOrder(shiftKey)}
+        onKeyDown={onKeyDown}
+        title={`Order by ${label.toLowerCase()}; with Shift, after what orders already`}
+      >
+        {label} {unit && <span className="table-unit">{unit}</span>}
+        {direction && <Arrow size={12} aria-hidden="true" />}
+        {direction && order.length > 1 && <sup>{place + 1}</sup>}
+      </button>
+      <i className="table-edge" onMouseDown={header.getResizeHandler()} onTouchStart={header.getResizeHandler()} />
+    </span>
   );
 }

@@ -9,6 +9,7 @@ import { askFile, messageOf } from '../../shared/http.js';
 
 const LISTINGS = [
   { key: 'csv', label: 'As a table (CSV), for yourself' },
+  { key: 'xlsx', label: 'As a workbook (XLSX), for yourself' },
   { key: 'json', label: 'As records (JSON), for yourself' },
   { key: 'geojson', label: 'As places (GeoJSON), for yourself' },
 ];

@@ -15,12 +15,13 @@ import { changeDraft, changesUnsaved, freshId, useDraft } from './draft.js';
 import { withoutLine } from './lineEditing.rules.js';
 import { LinesPanel } from './LinesPanel.js';
 import type { Pen } from './LinesPanel.js';
+import { useResultRows } from './resultRows.api.js';
 import { useResultsState } from './results.js';
 import { ResultsPane } from './ResultsPane.js';
 import type { ResultsView } from './ResultsPane.js';
 import { SaveBar } from './SaveBar.js';
 import { Unread } from './Unread.js';
-import { useCount, useResults, useSavedSearch } from './searches.api.js';
+import { useCount, useSavedSearch } from './searches.api.js';
 
 const MapView = lazy(async () => ({ default: (await import('../map/index.js')).MapView }));
 
@@ -50,7 +51,7 @@ export function SearchPage() {
   const line = params.get('line');
   const view = params.get('as') === 'table' ? 'table' : 'cards';
   const show = useCallback(
-    (next: { show?: ResultSet; line?: string | null; as?: string }): void =>
+    (next: { show?: ResultSet; line?: string | null; as?: string; only?: 'chosen' | 'all' }): void =>
       setParams(
         (before) => {
           const after = new URLSearchParams(before);
@@ -58,6 +59,8 @@ export function SearchPage() {
           if (next.show && !next.line) after.delete('line');
           if (next.line) after.set('line', next.line);
           if (next.as) after.set('as', next.as);
+          if (next.only === 'chosen') after.set('only', 'chosen');
+          if (next.only === 'all') after.delete('only');
           return after;
         },
         { replace: true },
@@ -71,20 +74,17 @@ export function SearchPage() {
   const count = useCount(counted);
   // the figures follow each key; the homes themselves, much more to fetch and draw, follow once typing rests
   const settled = useSettled(counted, 140);
-  const results = useResults(settled, set, line);
-  const rows = useMemo(() => results.data?.rows ?? [], [results.data]);
+  const { chosen, choose, setKeys } = useResultsState();
+  const onlyChosen = params.get('only') === 'chosen';
+  const rows = useResultRows(settled, set, line, onlyChosen ? chosen : null);
+  const { keys } = rows;
   const [hovered, setHovered] = useState<string | null>(null);
   const [pen, setPen] = useState<Pen>(null);
   const [penMode, setPenMode] = useState<'in' | 'out'>('in');
   const [boundChosen, setBoundChosen] = useState<string | null>(null);
-  const { chosen, choose, setKeys } = useResultsState();
   useEffect(
-    () =>
-      setKeys(
-        rows.map(({ ListingKey }) => ListingKey),
-        `/search${searchId ? `/${searchId}` : ''}?${params.toString()}`,
-      ),
-    [rows, setKeys, searchId, params],
+    () => setKeys(keys, `/search${searchId ? `/${searchId}` : ''}?${params.toString()}`),
+    [keys, setKeys, searchId, params],
   );
   useUndoKeys();
 
@@ -104,10 +104,12 @@ export function SearchPage() {
   const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
   const reorder = useCallback((order: readonly Order[]): void => changeDraft((now) => ({ ...now, order })), []);
   const showAs = useCallback((as: ResultsView): void => show({ as }), [show]);
-  const shownChosen = useMemo(
-    () => rows.filter(({ ListingKey }) => chosen.has(ListingKey)).map(({ ListingKey }) => ListingKey),
-    [rows, chosen],
+  const showOnlyChosen = useCallback((only: boolean): void => show({ only: only ? 'chosen' : 'all' }), [show]);
+  const onMap = useMemo(
+    () => (onlyChosen ? rows.first.filter(({ ListingKey }) => chosen.has(ListingKey)) : rows.first),
+    [rows.first, onlyChosen, chosen],
   );
+  const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)), [keys, chosen]);
   const chooseNone = useCallback((): void => choose([]), [choose]);
   const unsaved = changesUnsaved(draft);
   const lineShown = search.lines.find(({ id }) => id === line);
@@ -212,7 +214,7 @@ export function SearchPage() {
           )}
           <Suspense fallback={<Waiting what="Opening the map …" />}>
             <MapView
-              rows={rows}
+              rows={onMap}
               hovered={hovered}
               chosen={chosen}
               onHover={setHovered}
@@ -231,14 +233,13 @@ export function SearchPage() {
           order={search.order}
           set={set}
           view={view}
-          pending={results.isPending}
-          total={results.data?.total ?? 0}
           rows={rows}
-          prices={results.data?.prices ?? null}
+          onlyChosen={onlyChosen}
           hovered={hovered}
           onHover={setHovered}
           onOrder={reorder}
           onView={showAs}
+          onOnlyChosen={showOnlyChosen}
         />
       </div>
     </div>

@@ -5,7 +5,7 @@ import { Button, Checkbox, Input, Segmented, Select } from 'antd';
 import { Fragment, useState } from 'react';
 import { asTyped, choiceIs, choiceMode, chosenValues, textIs, textOf } from './lineEditing.rules.js';
 import type { ChoiceMode } from './lineEditing.rules.js';
-import { periodOf, statusEntries, statusIs } from './statusEditing.rules.js';
+import { periodOf, STATUS_SETS, statusEntries, statusIs } from './statusEditing.rules.js';
 import type { StatusEntry } from './statusEditing.rules.js';
 import { wordsIs, wordsTyped } from './wordsEditing.rules.js';
 import type { WordsMode, WordsTyped } from './wordsEditing.rules.js';
@@ -163,6 +163,20 @@ function StatusEditor({ field, is, onChange, onDone }: Editing) {
   };
   return (
     <div className="editor">
+      <p className="editor-quick">
+        {STATUS_SETS.map(({ label, statuses }) => (
+          <button
+            key={label}
+            type="button"
+            className="link"
+            onClick={() =>
+              tell(statuses.map((status) => entries.find((each) => each.status === status) ?? { status, typed: '' }))
+            }
+          >
+            {label}
+          </button>
+        ))}
+      </p>
       <div className="editor-times" role="group" aria-label={field.label}>
         {STATUSES.map((status, i) => {
           const entry = entries.find((each) => each.status === status);

@@ -1,10 +1,10 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Choices, CountAnswer, Filled, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type { Choices, CountAnswer, Filled, KeysAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
 import type { Loosening, PropertyType, ResultSet, Search } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 
-/** How many results a page asks for at once; the map shows as many. */
-export const MOST_RESULTS = 500;
+/** How many results the first answer brings; the map shows as many. */
+const FIRST_RESULTS = 500;
 
 /** The live count. The answer shown always belongs to the search as it now is, or is the last one until that comes. */
 export function useCount(search: Search, wanted = true) {
@@ -29,9 +29,22 @@ export function useResults(search: Search, set: ResultSet, line: string | null) 
   return useQuery({
     queryKey: ['results', search, set, line],
     queryFn: ({ signal }) =>
-      ask<ListingsAnswer>('searches/listings', { body: { search, set, limit: MOST_RESULTS, ...(line ? { line } : {}) }, signal }),
+      ask<ListingsAnswer>('searches/listings', {
+        body: { search, set, limit: FIRST_RESULTS, ...(line ? { line } : {}) },
+        signal,
+      }),
     placeholderData: keepPreviousData,
     // comparing hundreds of listings field by field takes longer than drawing them
+    structuralSharing: false,
+  });
+}
+
+/** The keys of a whole result, where the first answer does not bring all of it. */
+export function useKeys(search: Search, set: ResultSet, line: string | null, wanted: boolean) {
+  return useQuery({
+    queryKey: ['keys', search, set, line],
+    enabled: wanted,
+    queryFn: ({ signal }) => ask<KeysAnswer>('searches/keys', { body: { search, set, ...(line ? { line } : {}) }, signal }),
     structuralSharing: false,
   });
 }

@@ -7,6 +7,14 @@ export interface StatusEntry {
   readonly typed: string;
 }
 
+/** Statuses that are often meant together. */
+export const STATUS_SETS: readonly { readonly label: string; readonly statuses: readonly Status[] }[] = [
+  { label: 'For sale now', statuses: ['Active', 'Coming Soon'] },
+  { label: 'Sold', statuses: ['Closed'] },
+  { label: 'Off unsold', statuses: ['Expired', 'Canceled', 'Withdrawn'] },
+  { label: 'Ever listed', statuses: STATUSES },
+];
+
 const DATE = fieldOf('CloseDate') as Field;
 
 export function statusEntries(is: Is | undefined): StatusEntry[] {

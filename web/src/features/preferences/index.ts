@@ -1,0 +1,1 @@
+export { usePreferences, useSetPreferences } from './preferences.api.js';

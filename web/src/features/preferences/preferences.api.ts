@@ -1,0 +1,20 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Preferences } from '@perambula/contract';
+import { ask } from '../../shared/http.js';
+
+const KEY = ['preferences'];
+
+/** How the agent likes things shown. */
+export function usePreferences() {
+  return useQuery({ queryKey: KEY, queryFn: () => ask<Preferences>('preferences'), staleTime: Infinity });
+}
+
+/** Shown at once, and kept for the agent at every desk. */
+export function useSetPreferences() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Preferences) => ask<Preferences>('preferences', { method: 'PUT', body }),
+    onMutate: (next) => client.setQueryData(KEY, next),
+    onError: () => client.invalidateQueries({ queryKey: KEY }),
+  });
+}
