@@ -6,8 +6,8 @@ import { isDay, isMeasured } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
-import { isEither } from './document.js';
-import type { FieldLine, Search, Shape } from './document.js';
+import { isEither, linesOfMember } from './document.js';
+import type { EitherLine, FieldLine, Search, Shape } from './document.js';
 import { contains } from './evaluate.js';
 import { amount, dollars, plainNumber } from './numbers.js';
 import { phraseOf } from './phrase.js';
@@ -32,8 +32,18 @@ export const UNMEASURED = 2;
 export function missOf(search: Search, record: ListingRecord, missed: string, time: TimeContext): Miss {
   if (missed === 'keepIn' || missed === 'keepOut') return missOfBounds(search, record, missed);
   const line = search.lines.find(({ id }) => id === missed);
-  if (!line || isEither(line)) return { id: missed, by: null, unit: '', text: 'none of either', nearness: UNMEASURED };
+  if (!line) return { id: missed, by: null, unit: '', text: 'not as wanted', nearness: UNMEASURED };
+  if (isEither(line)) return { id: missed, by: null, unit: '', text: sayNeither(line), nearness: UNMEASURED };
   return missOfLine(line, record, time);
+}
+
+function sayNeither({ either }: EitherLine): string {
+  const named = either.map((member) =>
+    linesOfMember(member)
+      .map(({ field }) => (fieldOf(field) as Field).label.toLowerCase())
+      .join(' with '),
+  );
+  return named.length === 1 ? `not ${named[0]} as wanted` : `neither ${named.join(' nor ')} as wanted`;
 }
 
 function missOfLine(line: FieldLine, record: ListingRecord, time: TimeContext): Miss {

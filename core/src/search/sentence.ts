@@ -1,7 +1,7 @@
 import { METRES_PER_MILE } from '../geo/distance.js';
 import { fieldOf } from '../listing/fields.js';
-import type { Bound, FieldLine, Search } from './document.js';
-import { isEither } from './document.js';
+import type { Bound, EitherLine, FieldLine, Search } from './document.js';
+import { isEither, linesOfMember } from './document.js';
 import { plainNumber } from './numbers.js';
 import { phraseOf } from './phrase.js';
 
@@ -57,13 +57,20 @@ export function sentenceOf(search: Search): string {
   ]
     .filter(Boolean)
     .join(', ');
-  const lines = must.filter((line) => line !== kindLine).map((line) => (isEither(line) ? phraseOf(line) : sayLine(line)));
+  const lines = must.filter((line) => line !== kindLine).map((line) => (isEither(line) ? sayEither(line) : sayLine(line)));
   const nice = search.lines
     .filter((line) => line.weight === 'nice')
-    .map((line) => (isEither(line) ? phraseOf(line) : sayLine(line)));
+    .map((line) => (isEither(line) ? sayEither(line) : sayLine(line)));
   const ever = search.reach === 'all' ? ' ever listed' : '';
   const said = [`${subject}${ever}${where ? ` ${where}` : ''}`, ...lines].join(lines.length > 0 ? '; ' : '');
   return `${said}.${nice.length > 0 ? ` Would be nice: ${nice.join('; ')}.` : ''}`;
+}
+
+function sayEither({ either }: EitherLine): string {
+  return `either ${listed(
+    either.map((member) => linesOfMember(member).map(sayLine).join(' and ')),
+    'or',
+  )}`;
 }
 
 function sayLine(line: FieldLine): string {

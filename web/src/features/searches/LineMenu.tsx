@@ -12,6 +12,8 @@ interface Props {
   readonly tried: boolean;
   readonly onChange: (line: Line) => void;
   readonly onTry: () => void;
+  /** Makes it one of several that may hold; null where it is that already. */
+  readonly onEither?: () => void;
 }
 
 const BLANKS = [
@@ -21,7 +23,7 @@ const BLANKS = [
 ] as const;
 
 /** What else can be done with a line: leave it out on trial, make it a wish, say what a blank counts as. */
-export function LineMenu({ line, label, adds, tried, onChange, onTry }: Props) {
+export function LineMenu({ line, label, adds, tried, onChange, onTry, onEither }: Props) {
   const nice = line.weight === 'nice';
   const blanks = isEither(line) ? null : (line.blanks ?? 'unknown');
   const items: MenuProps['items'] = [
@@ -42,6 +44,7 @@ export function LineMenu({ line, label, adds, tried, onChange, onTry }: Props) {
         onChange(nice ? rest : { ...rest, weight: 'nice' });
       },
     },
+    ...(onEither ? [{ key: 'either', label: 'This, or something else …', onClick: onEither }] : []),
     ...(blanks && !nice
       ? [
           {

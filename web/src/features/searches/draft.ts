@@ -1,5 +1,5 @@
 import type { SavedSearch } from '@perambula/contract';
-import { EMPTY_SEARCH } from '@perambula/core';
+import { EMPTY_SEARCH, isEither, linesOfMember } from '@perambula/core';
 import type { Search } from '@perambula/core';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
@@ -119,8 +119,9 @@ export function changesUnsaved({ document, saved }: Pick<Draft, 'document' | 'sa
   );
 }
 
-/** A short id that no line or bound of the search has. */
+/** A short id that no line, member of an either, or bound of the search has. */
 export function freshId(search: Search): string {
-  const taken = new Set([...search.lines, ...search.bounds].map(({ id }) => id));
+  const members = search.lines.flatMap((line) => (isEither(line) ? line.either.flatMap(linesOfMember) : []));
+  const taken = new Set([...search.lines, ...members, ...search.bounds].map(({ id }) => id));
   for (let n = taken.size + 1; ; n++) if (!taken.has(`l${n}`)) return `l${n}`;
 }

@@ -1,0 +1,144 @@
+import { fieldOf, isEither, phraseOf } from '@perambula/core';
+import type { FieldLine, Line } from '@perambula/core';
+import { Tooltip } from 'antd';
+import { X } from 'lucide-react';
+import { eitherOf } from './either.rules.js';
+import { withLine, withoutLine } from './lineEditing.rules.js';
+import { LineMenu } from './LineMenu.js';
+import type { LinesProps } from './LinesPanel.js';
+import { useChoices } from './searches.api.js';
+import { ValueEditor } from './ValueEditor.js';
+
+/** One line: its phrase, edited where it stands, what it holds back, and what else can be done with it. */
+export function LineRow({
+  line,
+  search,
+  count,
+  most,
+  editing,
+  onEdit,
+  onChange,
+  onShow,
+  triedWithout,
+  onTry,
+}: LinesProps & {
+  readonly line: FieldLine;
+  readonly most: number;
+  readonly editing: boolean;
+  readonly onEdit: (on: boolean) => void;
+}) {
+  const choices = useChoices().data ?? {};
+  const field = fieldOf(line.field);
+  const held = count?.lines.find(({ id }) => id === line.id);
+  const label = field?.label ?? line.field;
+  const nice = line.weight === 'nice';
+  const tried = triedWithout === line.id;
+  const hint = nice ? 'would be nice: comes first, keeps nothing out' : field?.hint;
+  return (
+    <div className={`line ${editing ? 'is-edited' : ''} ${tried ? 'is-left-out' : ''}`}>
+      <span className="line-label">{label}</span>
+      <div className="line-value">
+        {editing && field ? (
+          <ValueEditor
+            field={field}
+            is={line.is}
+            kinds={search.kinds}
+            choices={choices}
+            onDone={() => onEdit(false)}
+            onChange={(is) => onChange(withLine(search, { ...line, is }), line.id)}
+          />
+        ) : (
+          <button type="button" className="phrase" onClick={() => onEdit(true)} aria-label={`${label}: ${phraseOf(line)}. Edit`}>
+            {phraseOf(line)}
+          </button>
+        )}
+        {hint && !editing && !tried && <span className="line-hint">{hint}</span>}
+        {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, line.id))} />}
+        <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />
+      </div>
+      {nice || tried ? (
+        <span className="holds" />
+      ) : (
+        <HoldsBack holdsBack={held?.holdsBack} most={most} label={label} onShow={() => onShow('missByOne', line.id)} />
+      )}
+      <LineMenu
+        line={line}
+        label={label}
+        adds={held ? held.holdsBack + held.blank : 0}
+        tried={tried}
+        onChange={(changed) => onChange(withLine(search, changed))}
+        onTry={() => onTry(tried ? null : line.id)}
+        onEither={() => onChange(withLine(search, eitherOf(line, search)))}
+      />
+      <button
+        type="button"
+        className="line-remove"
+        aria-label={`Remove ${label}`}
+        onClick={() => onChange(withoutLine(search, line.id))}
+      >
+        <X size={14} aria-hidden="true" />
+      </button>
+    </div>
+  );
+}
+
+/** Says that a line is left out on trial, and how the trial ends. */
+export function TriedNote({ onPutBack, onDrop }: { readonly onPutBack: () => void; readonly onDrop: () => void }) {
+  return (
+    <span className="line-hint is-tried">
+      left out on trial
+      <button type="button" className="link" onClick={onPutBack}>
+        put back (Esc)
+      </button>
+      <button type="button" className="link" onClick={onDrop}>
+        drop it
+      </button>
+    </span>
+  );
+}
+
+/** What blank listings do to the line: how many stay open, or what they were said to count as. */
+export function BlankNote({ line, blank, onShow }: { readonly line: Line; readonly blank: number; readonly onShow: () => void }) {
+  if (!isEither(line) && line.blanks === 'pass') return <span className="line-hint">a blank counts as fitting</span>;
+  if (!isEither(line) && line.blanks === 'fail') return <span className="line-hint">a blank counts as not fitting</span>;
+  if (blank === 0) return null;
+  return (
+    <button type="button" className="line-blank" onClick={onShow}>
+      blank on {blank} more
+    </button>
+  );
+}
+
+export function HoldsBack({
+  holdsBack,
+  most,
+  label,
+  onShow,
+}: {
+  readonly holdsBack: number | undefined;
+  readonly most: number;
+  readonly label: string;
+  readonly onShow: () => void;
+}) {
+  if (holdsBack === undefined) return <span className="holds" />;
+  return (
+    <Tooltip
+      title={
+        holdsBack === 0
+          ? `${label} alone keeps nothing out`
+          : `${holdsBack.toLocaleString('en-US')} ${holdsBack === 1 ? 'listing misses' : 'listings miss'} by this alone. Show them`
+      }
+    >
+      <button
+        type="button"
+        className="holds"
+        onClick={onShow}
+        disabled={holdsBack === 0}
+        aria-label={`${label} holds back ${holdsBack}`}
+      >
+        {holdsBack.toLocaleString('en-US')}
+        <i style={{ width: `${Math.max(2, (48 * holdsBack) / most)}px` }} />
+      </button>
+    </Tooltip>
+  );
+}
