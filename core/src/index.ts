@@ -27,6 +27,7 @@ export * from './listing/record.js';
 export * from './listing/recordDifferences.js';
 export * from './listing/status.js';
 export * from './search/advice.js';
+export * from './search/difference.js';
 export * from './search/document.js';
 export * from './search/evaluate.js';
 export type { Loosening } from './search/loosen.js';

@@ -1,14 +1,19 @@
 import { Modal } from 'antd';
 import { useEffect, useState } from 'react';
 import { isTyping } from '../shared/isTyping.js';
+import { onPage } from '../shared/onPage.js';
 
 const KEYS: readonly (readonly [keys: readonly string[], does: string])[] = [
   [['Ctrl', 'K'], 'Find anything, or search in words'],
+  [['N'], 'A new search, with your usual lines'],
+  [['O'], 'Open another search: named, unfinished, or a usual start'],
   [['L'], 'Add a line to the search'],
   [['Enter'], 'Keep the value typed, close the line'],
   [['Esc'], 'Take the value as it was typed; put back a line left out on trial; leave the pen'],
   [['Ctrl', 'Z'], 'Take back the last change of the search'],
   [['Ctrl', 'Shift', 'Z'], 'Do it again'],
+  [['Alt', '← →'], 'Move a column of the table, from its head; with Shift, make it wider or narrower'],
+  [['Shift', 'Enter'], 'On a column’s head: order by it after what orders already'],
   [['←'], 'The listing before, in the results'],
   [['→'], 'The next listing'],
   [['?'], 'This list'],
@@ -39,7 +44,15 @@ export function Shortcuts() {
     return () => window.removeEventListener('keydown', key);
   }, []);
   return (
-    <Modal title="On the keyboard" open={open} onCancel={() => setOpen(false)} footer={null} width={620} centered>
+    <Modal
+      title="On the keyboard"
+      open={open}
+      onCancel={() => setOpen(false)}
+      footer={null}
+      width={620}
+      centered
+      getContainer={onPage}
+    >
       <dl className="shortcuts">
         {KEYS.map(([keys, does]) => (
           <div key={does}>

@@ -16,6 +16,10 @@ export const router = createBrowserRouter([
       { index: true, element: <Navigate to="/today" replace /> },
       { path: 'today', lazy: async () => ({ Component: (await import('../features/today/TodayPage.js')).TodayPage }) },
       {
+        path: 'search/compare',
+        lazy: async () => ({ Component: (await import('../features/searches/ComparePage.js')).ComparePage }),
+      },
+      {
         path: 'search/:searchId?',
         lazy: async () => ({ Component: (await import('../features/searches/SearchPage.js')).SearchPage }),
       },

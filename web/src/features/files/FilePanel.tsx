@@ -7,7 +7,7 @@ import { useNow } from '../../shared/clock.api.js';
 import { ago } from '../../shared/format.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
-import { useDraft } from '../searches/index.js';
+import { useDraft, useStartingSearch } from '../searches/index.js';
 import { AgreementLine } from './AgreementLine.js';
 import { People } from './People.js';
 
@@ -16,6 +16,7 @@ export function FilePanel({ file, searchId }: { readonly file: ClientFile; reado
   const navigate = useNavigate();
   const { open } = useOpenFile();
   const { startNew } = useDraft();
+  const starting = useStartingSearch();
   const now = useNow();
   return (
     <div className="file">
@@ -25,7 +26,7 @@ export function FilePanel({ file, searchId }: { readonly file: ClientFile; reado
       <section>
         <header className="file-head">
           <h2>Searches</h2>
-          <Button type="link" size="small" onClick={() => (open(file.id), startNew(file.id), void navigate('/search'))}>
+          <Button type="link" size="small" onClick={() => (open(file.id), startNew(file.id, starting), void navigate('/search'))}>
             + New
           </Button>
         </header>

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
 import { ZONE } from '../../shared/format.js';
 import { askFile, messageOf } from '../../shared/http.js';
+import { onPage } from '../../shared/onPage.js';
 
 const LISTINGS = [
   { key: 'csv', label: 'As a table (CSV), for yourself' },
@@ -45,6 +46,7 @@ export function SaveAsFile({ search, set }: { readonly search: Search; readonly 
     download(new Blob([text], { type: 'text/plain' }), chosen.file);
     if (left.length > 0)
       modal.info({
+        getContainer: onPage,
         title: 'Not all of the search could be written',
         content: (
           <ul>

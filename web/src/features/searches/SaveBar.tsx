@@ -4,10 +4,12 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { firstNames } from '../../shared/format.js';
 import { messageOf, RequestFailure } from '../../shared/http.js';
+import { onPage } from '../../shared/onPage.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useFile } from '../clients/index.js';
 import { AdviceNotes } from './AdviceNotes.js';
 import { changesUnsaved, useDraft } from './draft.js';
+import { useRemoveDraft, useStartingSearch } from './keptSearches.api.js';
 import { useSaveSearch } from './searches.api.js';
 
 /** Under the lines: what the figure means for an alert, and saving it for the client. */
@@ -16,20 +18,24 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
   const save = useSaveSearch();
+  const starting = useStartingSearch();
+  const { mutate: forget } = useRemoveDraft();
   const navigate = useNavigate();
   const { message, modal } = App.useApp();
   const [naming, setNaming] = useState(false);
-  const [name, setName] = useState('');
+  const [name, setName] = useState(draft.searchId ? '' : draft.name);
   const who = file ? firstNames(file.name) : null;
   const store = async (as: { id: string | null; name: string }): Promise<SavedSearch | null> => {
     try {
       const saved = await save.mutateAsync({ ...as, clientId, document: draft.document, version: draft.version });
+      forget(draft.draftId);
       draft.load(saved);
       return saved;
     } catch (error) {
       if (error instanceof RequestFailure && error.code === 'search.changed') {
         const current = error.details['current'] as SavedSearch;
         modal.confirm({
+          getContainer: onPage,
           title: 'Saved elsewhere meanwhile',
           content: error.message,
           okText: 'Look at that version',
@@ -99,7 +105,15 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
             <Button type="primary">{who ? `Save for ${who} …` : 'Save …'}</Button>
           </Popover>
         )}
-        <Button onClick={() => draft.startNew(clientId)}>New search</Button>
+        <Button
+          title="N"
+          onClick={() => {
+            draft.startNew(clientId, starting);
+            void navigate('/search');
+          }}
+        >
+          New search
+        </Button>
       </div>
     </footer>
   );

@@ -20,7 +20,11 @@ import { useResultsState } from './results.js';
 import { ResultsPane } from './ResultsPane.js';
 import type { ResultsView } from './ResultsPane.js';
 import { SaveBar } from './SaveBar.js';
+import { SearchActions } from './SearchActions.js';
+import { SearchesMenu } from './SearchesMenu.js';
 import { Unread } from './Unread.js';
+import { useStartingSearch } from './keptSearches.api.js';
+import { useUnfinished } from './useUnfinished.js';
 import { useCount, useSavedSearch } from './searches.api.js';
 
 const MapView = lazy(async () => ({ default: (await import('../map/index.js')).MapView }));
@@ -87,6 +91,8 @@ export function SearchPage() {
     [keys, setKeys, searchId, params],
   );
   useUndoKeys();
+  useNewKey();
+  useUnfinished();
 
   // the same from one key to the next, so that map and results are drawn anew only for what concerns them
   const drawn = useCallback(
@@ -126,13 +132,14 @@ export function SearchPage() {
       <section className="search-lines" aria-label="The search">
         <header className="search-head">
           <div className="search-title">
-            <h1>{draft.name || 'New search'}</h1>
+            <SearchesMenu title={draft.name || 'New search'} />
             {unsaved > 0 && (
               <span className="chip chip-wait">
                 {unsaved} {unsaved === 1 ? 'change' : 'changes'} unsaved
               </span>
             )}
             <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
+            <SearchActions />
           </div>
           <p className="sentence">{sentenceOf(search)}</p>
           <Unread />
@@ -288,6 +295,23 @@ function useUndoKeys(): void {
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
   }, []);
+}
+
+/** One key begins anew, with the agent's usual lines. */
+function useNewKey(): void {
+  const starting = useStartingSearch();
+  const { clientId } = useOpenFile();
+  const navigate = useNavigate();
+  useEffect(() => {
+    const key = (event: KeyboardEvent): void => {
+      if (event.key.toLowerCase() !== 'n' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+      event.preventDefault();
+      useDraft.getState().startNew(clientId, starting);
+      void navigate('/search');
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, [starting, clientId, navigate]);
 }
 
 /** Escape puts back the line that is left out on trial. */

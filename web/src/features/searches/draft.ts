@@ -1,4 +1,4 @@
-import type { SavedSearch } from '@perambula/contract';
+import type { Draft as KeptDraft, SavedSearch } from '@perambula/contract';
 import { EMPTY_SEARCH, isEither, linesOfMember } from '@perambula/core';
 import type { Search } from '@perambula/core';
 import { create } from 'zustand';
@@ -6,6 +6,8 @@ import { persist } from 'zustand/middleware';
 
 /** The search being worked on. It outlives a reload; every earlier state of it can be had back. */
 interface Draft {
+  /** Under which it is kept while it is unfinished. */
+  readonly draftId: string;
   readonly searchId: string | null;
   readonly clientId: string | null;
   readonly version: number;
@@ -15,12 +17,19 @@ interface Draft {
   readonly saved: Search | null;
   readonly past: readonly Search[];
   readonly future: readonly Search[];
+  /** Whether anything was done to it: what is as new searches begin would be no loss. */
+  readonly begun: boolean;
   /** What the last change belonged to: further ones to the same thing are one step back. */
   readonly lastTouched: string | null;
   /** Words of a search typed into the finder that nothing was made of. */
   readonly unread: readonly string[];
   readonly load: (search: SavedSearch) => void;
-  readonly startNew: (clientId: string | null) => void;
+  /** Begins anew, with what new searches begin with. */
+  readonly startNew: (clientId: string | null, document?: Search) => void;
+  /** Goes on with one that was left unfinished; `saved` is the search that it changes, as it was read. */
+  readonly resume: (kept: KeptDraft, saved: Search | null) => void;
+  /** A copy that is saved as a search of its own, or not at all. */
+  readonly copy: () => void;
   /** Begins with a search as it was understood, and the words of it that were not. */
   readonly begin: (clientId: string | null, document: Search, unread: readonly string[]) => void;
   /** Forgets words that were not understood. */
@@ -39,7 +48,7 @@ export const STARTING_SEARCH: Search = {
   lines: [{ id: 'status', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } }],
 };
 
-const NEW = {
+const NOTHING = {
   searchId: null,
   version: 0,
   name: '',
@@ -49,34 +58,39 @@ const NEW = {
   future: [],
   lastTouched: null,
   unread: [],
+  begun: false,
 } as const;
+
+function fresh() {
+  return { ...NOTHING, draftId: crypto.randomUUID() };
+}
 
 export const useDraft = create<Draft>()(
   persist(
     (set) => ({
-      ...NEW,
+      ...fresh(),
       clientId: null,
       load: ({ id, clientId, version, name, document }) =>
-        set({
-          searchId: id,
+        set({ ...fresh(), searchId: id, clientId, version, name, document, saved: document }),
+      startNew: (clientId, document = STARTING_SEARCH) => set({ ...fresh(), clientId, document }),
+      begin: (clientId, document, unread) => set({ ...fresh(), clientId, document, unread, begun: true }),
+      resume: ({ id, searchId, clientId, version, name, document }, saved) =>
+        set({ ...fresh(), draftId: id, searchId, clientId, version, name, document, saved, begun: true }),
+      copy: () =>
+        set(({ clientId, name, document }) => ({
+          ...fresh(),
           clientId,
-          version,
-          name,
           document,
-          saved: document,
-          past: [],
-          future: [],
-          lastTouched: null,
-          unread: [],
-        }),
-      startNew: (clientId) => set({ ...NEW, clientId }),
-      begin: (clientId, document, unread) => set({ ...NEW, clientId, document, unread }),
+          begun: true,
+          name: name === '' ? '' : `${name}, a copy`.slice(0, 120),
+        })),
       forgetUnread: (words) => set(({ unread }) => ({ unread: unread.filter((each) => each !== words) })),
       change: (document, touched) =>
         set((draft) => {
           const sameThing = touched !== undefined && touched === draft.lastTouched;
           return {
             document,
+            begun: true,
             past: sameThing ? draft.past : [...draft.past, draft.document].slice(-MOST_STEPS),
             future: [],
             lastTouched: touched ?? null,
@@ -98,6 +112,11 @@ export const useDraft = create<Draft>()(
     { name: 'perambula.draft' },
   ),
 );
+
+/** Whether there is something in it that would be lost: a change of a saved search, or a new one that is more than begun. */
+export function isUnfinished(draft: Pick<Draft, 'document' | 'saved' | 'begun'>): boolean {
+  return draft.saved ? changesUnsaved(draft) > 0 : draft.begun;
+}
 
 /** Changes the search as it is at the moment of the call. */
 export function changeDraft(how: (now: Search) => Search): void {

@@ -10,7 +10,7 @@ import { wordsIs, wordsTyped } from './wordsEditing.rules.js';
 import type { WordsTyped } from './wordsEditing.rules.js';
 
 vi.stubGlobal('window', { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { changesUnsaved, freshId, STARTING_SEARCH, useDraft } = await import('./draft.js');
+const { changesUnsaved, freshId, isUnfinished, STARTING_SEARCH, useDraft } = await import('./draft.js');
 
 const field = (name: string): Field => fieldOf(name) as Field;
 const search: Search = {
@@ -147,5 +147,28 @@ describe('the draft', () => {
     useDraft.getState().startNew('c');
     expect(useDraft.getState()).toMatchObject({ searchId: null, clientId: 'c', document: STARTING_SEARCH });
     expect(search.lines.map(({ id }) => id)).not.toContain(freshId(search));
+    const either: Search = { ...search, lines: [{ id: 'x', either: [{ id: 'l2', field: 'Baths', is: { atLeast: 2 } }] }] };
+    expect(freshId(either)).not.toBe('l2');
+  });
+  it('is unfinished once something was done to it, and goes on where it was left', () => {
+    const state = useDraft.getState;
+    state().startNew(null, search);
+    expect(isUnfinished(state())).toBe(false);
+    const first = state().draftId;
+    state().change(ceiling(400_000));
+    expect(isUnfinished(state())).toBe(true);
+    const kept = { ...state(), id: state().draftId, updatedAt: '' };
+    state().startNew(null);
+    expect(state().draftId).not.toBe(first);
+    state().resume(kept, null);
+    expect(state()).toMatchObject({ draftId: first, document: ceiling(400_000) });
+    expect(isUnfinished(state())).toBe(true);
+  });
+  it('is copied into one of its own, which saves over nothing', () => {
+    const state = useDraft.getState;
+    state().load({ id: 's', clientId: 'c', name: 'Near', document: search, version: 3, updatedAt: '', alert: null });
+    state().copy();
+    expect(state()).toMatchObject({ searchId: null, clientId: 'c', name: 'Near, a copy', saved: null, document: search });
+    expect(isUnfinished(state())).toBe(true);
   });
 });

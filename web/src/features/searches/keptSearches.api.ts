@@ -1,0 +1,75 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { ComparisonAnswer, Draft, SearchState, StartingSet } from '@perambula/contract';
+import type { ComparedPartName, Search } from '@perambula/core';
+import { ask } from '../../shared/http.js';
+import { STARTING_SEARCH } from './draft.js';
+
+/** The agent's usual ways to start. */
+export function useStartingSets() {
+  return useQuery({ queryKey: ['startingSets'], queryFn: () => ask<StartingSet[]>('starting-sets'), staleTime: 60_000 });
+}
+
+/** What a new search begins with: the agent's default, or what the application has. */
+export function useStartingSearch(): Search {
+  return useStartingSets().data?.find(({ isDefault }) => isDefault)?.document ?? STARTING_SEARCH;
+}
+
+/** Saves a starting set; one without an id is new. */
+export function useSaveStartingSet() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, ...body }: Omit<StartingSet, 'id'> & { readonly id: string | null }) =>
+      ask<StartingSet>(id ? `starting-sets/${id}` : 'starting-sets', { method: id ? 'PUT' : 'POST', body }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['startingSets'] }),
+  });
+}
+
+export function useRemoveStartingSet() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => ask(`starting-sets/${id}`, { method: 'DELETE' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['startingSets'] }),
+  });
+}
+
+/** What was left unfinished, the newest first. */
+export function useDrafts() {
+  return useQuery({ queryKey: ['drafts'], queryFn: () => ask<Draft[]>('drafts') });
+}
+
+export function useKeepDraft() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, ...body }: Omit<Draft, 'updatedAt'>) => ask<Draft>(`drafts/${id}`, { method: 'PUT', body }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['drafts'] }),
+  });
+}
+
+export function useRemoveDraft() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => ask(`drafts/${id}`, { method: 'DELETE' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['drafts'] }),
+  });
+}
+
+/** A search as it was saved each time, the newest first. */
+export function useStates(searchId: string | null, wanted: boolean) {
+  return useQuery({
+    queryKey: ['searches', searchId, 'states'],
+    queryFn: () => ask<SearchState[]>(`searches/${searchId}/states`),
+    enabled: wanted && searchId !== null,
+  });
+}
+
+const MOST_COMPARED = 200;
+
+/** What only one of two searches finds and what both do, and the homes of one part. */
+export function useComparison(a: Search | undefined, b: Search | undefined, part: ComparedPartName) {
+  return useQuery({
+    queryKey: ['comparison', a, b, part],
+    queryFn: () => ask<ComparisonAnswer>('searches/compare', { body: { a, b, part, limit: MOST_COMPARED } }),
+    enabled: a !== undefined && b !== undefined,
+    structuralSharing: false,
+  });
+}

@@ -1,0 +1,57 @@
+import { useEffect, useRef } from 'react';
+import { useSearchParams } from 'react-router';
+import { isUnfinished, useDraft } from './draft.js';
+import { useDrafts, useKeepDraft, useRemoveDraft } from './keptSearches.api.js';
+import { useSavedSearch } from './searches.api.js';
+
+const REST_MS = 1200;
+
+/**
+ * Keeps the search at the server while it is unfinished, so that it can be picked up on any day at any desk, and takes up
+ * the one that the page's address names.
+ */
+export function useUnfinished(): void {
+  const draft = useDraft();
+  const { draftId, searchId, clientId, version, name, document } = draft;
+  const unfinished = isUnfinished(draft);
+  const { mutate: keep } = useKeepDraft();
+  const { mutate: remove } = useRemoveDraft();
+  const drafts = useDrafts().data;
+  const isKept = drafts?.some(({ id }) => id === draftId) ?? false;
+  useEffect(() => {
+    if (!unfinished) return;
+    const timer = setTimeout(() => keep({ id: draftId, searchId, clientId, version, name, document }), REST_MS);
+    return () => clearTimeout(timer);
+  }, [unfinished, keep, draftId, searchId, clientId, version, name, document]);
+  useEffect(() => {
+    if (!unfinished && isKept) remove(draftId);
+  }, [unfinished, isKept, remove, draftId]);
+
+  const [params, setParams] = useSearchParams();
+  const asked = params.get('draft');
+  const wanted = asked === draftId ? undefined : drafts?.find(({ id }) => id === asked);
+  // an address is taken up once: what is begun after it is not the one that it names
+  const taken = useRef<string | null>(null);
+  const base = useSavedSearch(wanted?.searchId ?? undefined);
+  useEffect(() => {
+    if (!wanted || taken.current === asked || (wanted.searchId !== null && !base.data)) return;
+    taken.current = asked;
+    useDraft.getState().resume(wanted, base.data?.document ?? null);
+  }, [wanted, asked, base.data]);
+  // the address of a new search that is kept names it
+  useEffect(() => {
+    const named = isKept && unfinished && searchId === null ? draftId : null;
+    const isTakenUp = asked === null || taken.current === asked || (drafts !== undefined && !wanted);
+    if (asked === named || !isTakenUp) return;
+    taken.current = named;
+    setParams(
+      (before) => {
+        const after = new URLSearchParams(before);
+        if (named) after.set('draft', named);
+        else after.delete('draft');
+        return after;
+      },
+      { replace: true },
+    );
+  }, [asked, isKept, unfinished, searchId, draftId, wanted, drafts, setParams]);
+}
