@@ -107,7 +107,7 @@ test('a search tells what it was, what changed in lines and in homes, and goes b
   await page.goBack();
   await agent.click(agent.button('More about this search'));
   await agent.click(page.getByRole('menuitem', { name: 'Earlier states …' }));
-  await agent.click(agent.button('Take this back'));
+  await agent.click(agent.button('Go back to this'));
   expect(await agent.count('fit')).toBe(before);
   await expect(page.getByText('1 change unsaved')).toBeVisible();
   fine();

@@ -9,6 +9,7 @@ export { wasmKernel } from './engine/wasmKernel.js';
 export * from './engine/engine.js';
 
 export * from './figures/summary.js';
+export * from './history/forSaleSince.js';
 export * from './geo/distance.js';
 export * from './geo/inside.js';
 export * from './geo/crossing.js';

@@ -84,6 +84,8 @@ const FOR_EVERYBODY = [
   'SubdivisionName',
   'PublicRemarks',
   'OnMarketDate',
+  'ForSaleSince',
+  'NextOpenHouse',
   'ActivationDate',
   'ListOfficeName',
   'ListOfficePhone',

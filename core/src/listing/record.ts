@@ -93,6 +93,11 @@ export function daysToContractOf({ OnMarketDate: from, PurchaseContractDate: to 
   return Number.isNaN(days) ? null : Math.max(0, days);
 }
 
+/** Since when the home has been for sale over all its listings; its own first day unless the store joined an earlier one. */
+export function forSaleSinceOf({ ForSaleSince: since, OnMarketDate: own }: ListingRecord): FieldValue {
+  return since ?? own;
+}
+
 /** An amount that is 0, not blank, where the listing says that there is none of it. */
 export const zeroUnless =
   (yesNo: string, amount: string) =>

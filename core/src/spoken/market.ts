@@ -63,7 +63,23 @@ function byStatus([words, statuses]: (typeof STATUS_WORDS)[number]): Matcher[] {
   ];
 }
 
+/** "in the next 10 days"; its figure is the one group of it. */
+const NEXT = '(?:in|within) the next (\\d{1,2}) days';
+
+function openWithin(when: string | undefined, days: string | undefined): string {
+  if (days !== undefined) return `P${Number(days)}D`;
+  return when === 'today' ? 'P1D' : when === 'tomorrow' ? 'P2D' : 'P7D';
+}
+
 const NEW: readonly Matcher[] = [
+  {
+    pattern: `(?:with an? )?(?:open house|open houses|open home)(?: (this week|today|tomorrow|${NEXT}))?`,
+    add: ({ match, not, builder }) => {
+      const when = match[1];
+      if (not) return builder.add('NextOpenHouse', { blank: true });
+      return builder.add('NextOpenHouse', { next: openWithin(when, match[2]) });
+    },
+  },
   {
     pattern: `(?:new|just listed|new(?:ly)? listed|listed|came on|on the market)(?: on the market)? (${PERIOD})`,
     add: ({ match, not, builder }) => {

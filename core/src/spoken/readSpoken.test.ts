@@ -65,6 +65,8 @@ function shortTest(field: string, is: Is): string {
   if ('noneOf' in is) return `${field}!${is.noneOf.join('/')}`;
   if ('yes' in is) return `${field}${is.yes ? '+' : '-'}`;
   if ('last' in is) return `${field}~${is.last}`;
+  if ('next' in is) return `${field}+${is.next}`;
+  if ('blank' in is) return `${field} ${is.blank ? 'blank' : 'filled'}`;
   if ('oneOf' in is) return `${field}:${is.oneOf.map(({ status, last }) => status + (last ? `~${last}` : '')).join()}`;
   if ('sameStreet' in is) return `street(${is.sameStreet})`;
   if (!('words' in is)) return JSON.stringify(is);

@@ -11,6 +11,7 @@ import { whenFree } from '../common/locked.js';
 import { FeedCursorRow } from './feed.entity.js';
 import { FEED_LOCK, FeedSettings } from './feed.settings.js';
 import type { FeedAddress } from './feed.settings.js';
+import { joinOpenHouses, joinParcels } from './joinedFields.js';
 import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
 import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
@@ -32,7 +33,14 @@ interface Steps<P extends Page> {
 
 /** What the reader is doing, for whoever watches. */
 export interface FeedProgress {
-  readonly doing: 'waiting' | 'reading the market' | 'reading past changes' | 'first load' | 'reading changes' | 'comparing';
+  readonly doing:
+    | 'waiting'
+    | 'reading the market'
+    | 'reading past changes'
+    | 'first load'
+    | 'reading changes'
+    | 'joining the listings of each home'
+    | 'comparing';
   readonly read: number;
   readonly failure: string | null;
 }
@@ -48,6 +56,8 @@ export class FeedReader implements OnModuleDestroy {
   private address: FeedAddress | null = null;
   private source: FeedSource;
   private pages: ListingPages;
+  /** The minute that open houses were last looked at, ISO 8601. */
+  private openHousesAt = '';
 
   constructor(
     private readonly database: DataSource,
@@ -85,6 +95,7 @@ export class FeedReader implements OnModuleDestroy {
     // what happened while the listings were read
     if (isFirst) await this.readPast();
     await this.readOpenHouses();
+    await this.join();
     await this.compareKeys();
     return changed;
   }
@@ -183,6 +194,23 @@ export class FeedReader implements OnModuleDestroy {
           return raws.length;
         }),
     });
+  }
+
+  /** What no record holds by itself: once for all parcels, and for open houses whenever one may have passed. */
+  private async join(): Promise<void> {
+    const cursor = await this.cursor('Joined');
+    const now = this.clock.date();
+    if (!cursor.firstLoadDone) {
+      this.progress = { ...this.progress, doing: 'joining the listings of each home' };
+      await this.database.transaction(async (manager) => {
+        await joinParcels(manager);
+        await manager.save(FeedCursorRow, { ...cursor, firstLoadDone: true });
+      });
+    }
+    const minute = now.toISOString().slice(0, 16);
+    if (minute === this.openHousesAt) return;
+    await this.database.transaction((manager) => joinOpenHouses(manager, now));
+    this.openHousesAt = minute;
   }
 
   /** Once a day of the county, and after the first load: which listings the feed no longer has. */

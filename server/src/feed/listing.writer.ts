@@ -5,6 +5,8 @@ import { Clock } from '../clock/index.js';
 import { insertRows } from '../common/insertRows.js';
 import { SequenceRow } from '../listings/index.js';
 import type { ListingRow } from '../listings/index.js';
+import { joinedOf, withJoined } from './joinedFields.js';
+import { lockSequence } from './lockSequence.js';
 import type { ReadBatch, ReadListing } from './readRecord.js';
 
 /** A change of a listing as the feed's own history tells it. */
@@ -138,6 +140,8 @@ export class ListingWriter {
         )
       ).map((row) => [row.listingKey, row]),
     );
+    // a first load is joined at its end, all at once
+    const joined = isNews ? await joinedOf(manager, records, this.clock.date()) : null;
     const rows: unknown[][] = [];
     const events: EventRow[] = [];
     const toldOf = new Map<string, Told[]>();
@@ -146,7 +150,7 @@ export class ListingWriter {
       const before = known.get(key);
       if (isStored({ modifiedAt }, before)) continue;
       const number = ++sequence.value;
-      rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, json]);
+      rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, withJoined(json, joined?.get(key))]);
       const newsOf = isNews ? number : 0;
       if (!before) events.push([newsOf, key, 'ListingKey', null, key, enteredAt, `${key} entry`]);
       if (told) events.push(...(toldOf.get(key) ?? []).map((each) => eventOf(each, newsOf)));
@@ -173,10 +177,6 @@ export class ListingWriter {
     const added = records.filter(({ key }) => !known.has(key)).length;
     return { added, changed: rows.length - added };
   }
-}
-
-function lockSequence(manager: EntityManager): Promise<SequenceRow> {
-  return manager.findOneOrFail(SequenceRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
 }
 
 /** Whether what is stored of a listing is as new as a record of it. */

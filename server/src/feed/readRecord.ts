@@ -1,5 +1,6 @@
 import { PROPERTY_TYPES, STATUSES, STORED_FIELDS } from '@perambula/core';
 import { isMoment } from './feed.source.js';
+import { JOINED_FIELDS } from './joinedFields.js';
 import type { Raw } from './feed.source.js';
 
 /** A feed's record as it is written: what is asked of the database by column, and all that may be kept as JSON. */
@@ -74,9 +75,10 @@ export function readRecord(raw: Raw): ReadListing {
 }
 
 /**
- * Strikes out, in the record itself, what may not be kept: offers of compensation, lock codes, fields that nobody knows.
+ * Strikes out, in the record itself, what may not be kept: offers of compensation, lock codes, fields that nobody knows or
+ * that are joined here.
  * A copy without them would cost half as much again as all the rest of the reading.
  */
 function strikeOut(raw: Raw): void {
-  for (const field in raw) if (!STORED_FIELDS.has(field)) raw[field] = undefined;
+  for (const field in raw) if (!STORED_FIELDS.has(field) || JOINED_FIELDS.has(field)) raw[field] = undefined;
 }

@@ -1,5 +1,5 @@
 import type { Field } from '../field.js';
-import { daysToContractOf } from '../record.js';
+import { daysToContractOf, forSaleSinceOf } from '../record.js';
 import { STATUSES } from '../status.js';
 
 /** Where a listing stands, and since when. */
@@ -41,6 +41,23 @@ export const STATUS: readonly Field[] = [
     synonyms: ['new', 'listed'],
     help: 'The day it came on the market under this listing. A home can be taken off and listed again to look new.',
     required: true,
+  },
+  {
+    name: 'ForSaleSince',
+    label: 'Really for sale since',
+    group: 'Status',
+    type: 'date',
+    derive: forSaleSinceOf,
+    synonyms: ['relisted', 'cumulative days on market', 'time for sale', 'stale', 'listed again'],
+    help: 'The first day of all its listings that followed one another without a sale or a pause of more than 90 days.',
+  },
+  {
+    name: 'NextOpenHouse',
+    label: 'Open house',
+    group: 'Status',
+    type: 'timestamp',
+    synonyms: ['viewing', 'open home', 'open doors'],
+    help: 'When the next open house that is announced begins. Blank where none is.',
   },
   {
     name: 'PriceChangeTimestamp',

@@ -59,7 +59,7 @@ function State({
               onTaken();
             }}
           >
-            Take this back
+            Go back to this
           </Button>
         )}
       </p>
