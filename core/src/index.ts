@@ -24,6 +24,7 @@ export * from './listing/field.js';
 export * from './listing/fields.js';
 export * from './listing/findFields.js';
 export * from './listing/kinds.js';
+export * from './listing/monthlyCost.js';
 export * from './listing/record.js';
 export * from './listing/recordDifferences.js';
 export * from './listing/status.js';

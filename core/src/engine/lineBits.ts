@@ -8,6 +8,7 @@ import { LEAST, MOST, spanOf } from '../search/span.js';
 import type { Bits } from './bitset.js';
 import type { ChoiceColumn, ChoicesColumn, OrderedColumn } from './columns.js';
 import { takeBits } from './kernel.js';
+import { numberFor } from './numberFor.js';
 import { textBits } from './textBits.js';
 import type { Written, Writing } from './writing.js';
 
@@ -67,7 +68,8 @@ function writeJoined(
 }
 
 function writeFieldLine(line: FieldLine, into: Written, writing: Writing): void {
-  writeTest(line.is, fieldOf(line.field) as Field, into, writing);
+  if (line.assuming) writeCost(line, into, writing);
+  else writeTest(line.is, fieldOf(line.field) as Field, into, writing);
   if (line.blanks !== 'pass' && line.blanks !== 'fail') return;
   const { t, u } = into;
   for (let w = writing.stretch.first; w < writing.stretch.end; w++) {
@@ -87,6 +89,24 @@ function writeTest(is: Is, field: Field, into: Written, writing: Writing): void 
       return writeChoices(is, column, into, writing);
     case 'text':
       return textBits(is, column, into, writing);
+  }
+}
+
+/** A cost a month by the line's own assumptions: where it can be known as the column says, its amount row by row. */
+function writeCost(line: FieldLine, { t, u }: Written, { columns, time, stretch }: Writing): void {
+  const field = fieldOf(line.field) as Field;
+  const { numbers } = columns.column(line.field) as OrderedColumn;
+  if ('blank' in line.is) return writeTest(line.is, field, { t, u }, { columns, time, stretch });
+  u.fill(0, stretch.first, stretch.end);
+  numbers.scan(LEAST, MOST, t, numbers.blanks > 0 ? u : null, 'put', stretch);
+  const { from, to } = spanOf(line.is, field, time);
+  const leavesOut = 'not' in line.is;
+  for (let w = stretch.first; w < stretch.end; w++) {
+    for (let left = t[w] as number; left !== 0; left &= left - 1) {
+      const bit = 31 - Math.clz32(left & -left);
+      const value = numberFor(line, columns, 32 * w + bit);
+      if ((value >= from && value <= to) === leavesOut) t[w] = (t[w] as number) & ~(1 << bit);
+    }
   }
 }
 

@@ -19,7 +19,8 @@ export interface Standing extends Condition {
 }
 
 /** Whether a line can be looked up by its field's value: one whose answer does not move with the clock. */
-export function isIndexed({ is }: FieldLine, field: Field): boolean {
+export function isIndexed({ is, assuming }: FieldLine, field: Field): boolean {
+  if (assuming) return false;
   switch (field.type) {
     case 'number':
     case 'money':

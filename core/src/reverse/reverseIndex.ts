@@ -10,7 +10,7 @@ import type { ListingRecord } from '../listing/record.js';
 import { STATUSES } from '../listing/status.js';
 import { isEither, mustLines } from '../search/document.js';
 import type { FieldLine, Line, Search } from '../search/document.js';
-import { contains, evaluateLine } from '../search/evaluate.js';
+import { contains, evaluateLine, valueFor } from '../search/evaluate.js';
 import { missOf, NEARLY, nearnessOfValue } from '../search/miss.js';
 import { statusesInReach } from '../search/reach.js';
 import { columnNumber } from '../search/span.js';
@@ -191,7 +191,7 @@ export class ReverseIndex<Id> {
     const f = this.fields.findIndex(({ lines }, at) => lines.has(i) && !hasBit((this.standings[at] as Standing).t, i));
     const { field, lines } = this.fields[f] as FieldIndex;
     const line = lines.get(i) as FieldLine;
-    const nearness = nearnessOfValue(line, columnNumber(valueOf(field, record) as number, field), time);
+    const nearness = nearnessOfValue(line, columnNumber(valueFor(line, record) as number, field), time);
     return nearness <= NEARLY ? { missed: line.id, nearness } : null;
   }
 }

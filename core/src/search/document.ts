@@ -1,4 +1,5 @@
 import type { LonLat } from '../geo/distance.js';
+import type { CostAssumptions } from '../listing/monthlyCost.js';
 import type { PropertyType } from '../listing/kinds.js';
 import type { Status } from '../listing/status.js';
 
@@ -54,6 +55,8 @@ export interface FieldLine {
   readonly id: string;
   readonly field: string;
   readonly is: Is;
+  /** Of what a home would cost a month: what the client brings and borrows. */
+  readonly assuming?: CostAssumptions;
   readonly blanks?: Blanks;
   readonly weight?: 'must' | 'nice';
   readonly name?: string;

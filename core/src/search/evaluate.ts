@@ -1,6 +1,7 @@
 import { inCircle, inPolygon } from '../geo/inside.js';
 import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
+import { monthlyCostOf } from '../listing/monthlyCost.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
@@ -96,10 +97,15 @@ function and(truths: readonly Truth[]): Truth {
   return truths.includes(null) ? null : true;
 }
 
+/** A record's value as a line asks for it; null and undefined are both blank. */
+export function valueFor({ field, assuming }: FieldLine, record: ListingRecord): FieldValue {
+  return assuming ? monthlyCostOf(record, assuming) : valueOf(fieldOf(field) as Field, record);
+}
+
 function evaluateFieldLine(line: FieldLine, record: ListingRecord, time: TimeContext): Truth {
   const field = fieldOf(line.field) as Field;
   if (!appliesTo(field, record['PropertyType'])) return false;
-  const value = valueOf(field, record);
+  const value = valueFor(line, record);
   const isBlank = value == null || (Array.isArray(value) && value.length === 0);
   if ('blank' in line.is) return isBlank === line.is.blank;
   const truth = isBlank ? null : test(line.is, value, field, record, time);

@@ -1,14 +1,14 @@
 import { distance, METRES_PER_MILE } from '../geo/distance.js';
 import type { LonLat } from '../geo/distance.js';
 import { metresToRing } from '../geo/inside.js';
-import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
+import { appliesTo, fieldOf } from '../listing/fields.js';
 import { isDay, isMeasured } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { isEither, linesOfMember } from './document.js';
 import type { EitherLine, FieldLine, Search, Shape } from './document.js';
-import { contains } from './evaluate.js';
+import { contains, valueFor } from './evaluate.js';
 import { amount, dollars, plainNumber } from './numbers.js';
 import { phraseOf } from './phrase.js';
 import { columnNumber, spanOf } from './span.js';
@@ -50,7 +50,7 @@ function missOfLine(line: FieldLine, record: ListingRecord, time: TimeContext): 
   const field = fieldOf(line.field) as Field;
   if (!appliesTo(field, record['PropertyType']))
     return { id: line.id, by: null, unit: '', text: `this kind has no ${field.label.toLowerCase()}`, nearness: UNMEASURED };
-  const value = valueOf(field, record);
+  const value = valueFor(line, record);
   const gap = value == null || !isMeasured(field.type) ? null : gapOf(line, columnNumber(value, field), time);
   if (!gap) {
     const now = Array.isArray(value) ? value.join(', ') : String(value ?? 'blank');

@@ -2,6 +2,8 @@ import { DateTime, Duration } from 'luxon';
 import { fieldOf } from '../listing/fields.js';
 import { isDay } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
+import { USUAL_COST } from '../listing/monthlyCost.js';
+import type { CostAssumptions } from '../listing/monthlyCost.js';
 import { STATUSES } from '../listing/status.js';
 import { isEither } from './document.js';
 import type { FieldLine, Is, Line, Scalar } from './document.js';
@@ -9,8 +11,18 @@ import { amount } from './numbers.js';
 
 /** A line's value as people say it: "3 or more", "$300,000 to $450,000", "not Auction". It reads back to itself. */
 export function phraseOf(line: Line): string {
-  if (!isEither(line)) return phraseOfIs(line.is, fieldOf(line.field) as Field);
+  if (!isEither(line)) return sayFieldLine(line);
   return line.either.map((member) => ('all' in member ? member.all.map(labelled).join(' and ') : labelled(member))).join(', or ');
+}
+
+function sayFieldLine({ is, field, assuming }: FieldLine): string {
+  const phrase = phraseOfIs(is, fieldOf(field) as Field);
+  return field === 'MonthlyCost' ? `${phrase}, ${sayAssuming(assuming ?? USUAL_COST)}` : phrase;
+}
+
+/** What a cost a month rests on: "with 20% down at 6.5% over 30 years". */
+export function sayAssuming({ downPercent, ratePercent, years }: CostAssumptions): string {
+  return `with ${downPercent}% down at ${ratePercent}% over ${years} ${years === 1 ? 'year' : 'years'}`;
 }
 
 function labelled(line: FieldLine): string {

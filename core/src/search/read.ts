@@ -1,9 +1,10 @@
 import { fieldOf } from '../listing/fields.js';
 import { PROPERTY_TYPES } from '../listing/kinds.js';
+import type { CostAssumptions } from '../listing/monthlyCost.js';
 import type { Field } from '../listing/field.js';
 import { linesOfMember } from './document.js';
 import type { Bound, EitherMember, FieldLine, Line, Order, Search } from './document.js';
-import { listAt, objectAt, quoted, SearchProblem, textAt, wordAt } from './problem.js';
+import { listAt, numberAt, objectAt, quoted, SearchProblem, textAt, wordAt } from './problem.js';
 import { readIs } from './readIs.js';
 import { MOST_CORNERS, readShape } from './readShape.js';
 
@@ -68,15 +69,37 @@ function readMember(value: unknown, path: string): EitherMember {
 }
 
 function readFieldLine(value: unknown, path: string): FieldLine {
-  const line = objectAt(value, path, ['id', 'field', 'is', 'blanks', 'weight', 'name']);
+  const line = objectAt(value, path, ['id', 'field', 'is', 'assuming', 'blanks', 'weight', 'name']);
   const field = readField(line['field'], `${path}.field`);
   const blanks = line['blanks'];
   return {
     id: textAt(line['id'], `${path}.id`, 60),
     field: field.name,
     is: readIs(line['is'], field, `${path}.is`),
+    ...(line['assuming'] === undefined ? {} : { assuming: readAssuming(line['assuming'], field, `${path}.assuming`) }),
     ...(blanks === undefined ? {} : { blanks: wordAt(blanks, `${path}.blanks`, ['unknown', 'pass', 'fail']) }),
     ...readWeightAndName(line, path),
+  };
+}
+
+/** Each assumption and the most that it can be. */
+const ASSUMED = { downPercent: [0, 100], ratePercent: [0, 30], years: [1, 50], insurancePercent: [0, 5] } as const;
+
+function readAssuming(value: unknown, field: Field, path: string): CostAssumptions {
+  if (field.name !== 'MonthlyCost')
+    throw new SearchProblem(path, `${field.label} assumes nothing; only what a home costs a month does.`);
+  const assuming = objectAt(value, path, Object.keys(ASSUMED));
+  const read = (name: keyof typeof ASSUMED): number => {
+    const number = numberAt(assuming[name], `${path}.${name}`);
+    const [least, most] = ASSUMED[name];
+    if (number < least || number > most) throw new SearchProblem(`${path}.${name}`, `${name} lies between ${least} and ${most}.`);
+    return number;
+  };
+  return {
+    downPercent: read('downPercent'),
+    ratePercent: read('ratePercent'),
+    years: read('years'),
+    insurancePercent: read('insurancePercent'),
   };
 }
 

@@ -5,6 +5,7 @@ import type { Field } from '../../listing/field.js';
 import { STATUS_DATE_FIELD } from '../../listing/status.js';
 import { isEither, mustLines } from '../../search/document.js';
 import type { EitherMember, FieldLine, Is, Line, Scalar, Search, Shape } from '../../search/document.js';
+import { sayAssuming } from '../../search/phrase.js';
 import { statusesInReach } from '../../search/reach.js';
 import { daysOf, instantsOf, isoDate } from '../../time/period.js';
 import type { TimeContext } from '../../time/period.js';
@@ -69,6 +70,8 @@ function memberExpression(member: EitherMember, time: TimeContext, left: string[
 function fieldExpression(line: FieldLine, time: TimeContext, left: string[]): Expression | null {
   const field = fieldOf(line.field) as Field;
   const expression = testExpression(line.is, field, time, left);
+  if (line.assuming)
+    left.push(`${field.label} is left to the reader’s own assumptions: ${sayAssuming(line.assuming)} is not said.`);
   if (!expression) left.push(`${field.label} cannot be said in this language.`);
   if (!expression || line.blanks !== 'pass') return expression;
   return { op: 'or', args: [expression, { op: 'isNull', property: propertyOf(field) }] };

@@ -1,4 +1,5 @@
 import type { Field } from '../field.js';
+import { monthlyCostOf } from '../monthlyCost.js';
 import { DWELLINGS } from '../kinds.js';
 import { feePerMonthOf, priceCutInAllOf, priceCutOf, pricePerAcreOf, pricePerSquareFootOf, saleToListOf } from '../record.js';
 import { zeroUnless } from '../record.js';
@@ -42,6 +43,17 @@ export const MONEY: readonly Field[] = [
     derive: feePerMonthOf,
     synonyms: ['hoa', 'condo fee', 'dues'],
     help: 'What the association asks, worked out to a month however the listing states it.',
+  },
+  {
+    name: 'MonthlyCost',
+    label: 'Cost a month',
+    group: 'Money',
+    type: 'money',
+    unit: 'a month',
+    kinds: ['Residential', 'Residential Income'],
+    derive: (record) => monthlyCostOf(record),
+    synonyms: ['mortgage', 'payment', 'affordable', 'piti', 'loan'],
+    help: 'Loan, taxes, insurance and association fee, on the down payment, rate and years that the line assumes.',
   },
   {
     name: 'AssociationFee',

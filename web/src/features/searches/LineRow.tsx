@@ -1,7 +1,8 @@
-import { fieldOf, isEither, phraseOf } from '@perambula/core';
+import { fieldOf, isEither, phraseOf, USUAL_COST } from '@perambula/core';
 import type { FieldLine, Line } from '@perambula/core';
 import { Tooltip } from 'antd';
 import { X } from 'lucide-react';
+import { CostEditor } from './CostEditor.js';
 import { eitherOf } from './either.rules.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
@@ -46,7 +47,14 @@ export function LineRow({
             choices={choices}
             onDone={() => onEdit(false)}
             onChange={(is) => onChange(withLine(search, { ...line, is }), line.id)}
-          />
+          >
+            {line.field === 'MonthlyCost' && (
+              <CostEditor
+                assuming={line.assuming ?? USUAL_COST}
+                onChange={(assuming) => onChange(withLine(search, { ...line, assuming }), line.id)}
+              />
+            )}
+          </ValueEditor>
         ) : (
           <button type="button" className="phrase" onClick={() => onEdit(true)} aria-label={`${label}: ${phraseOf(line)}. Edit`}>
             {phraseOf(line)}

@@ -17,6 +17,8 @@ interface Editing {
   readonly choices: Choices;
   readonly onChange: (is: Is) => void;
   readonly onDone: () => void;
+  /** What an amount rests on, edited beside it. */
+  readonly children?: React.ReactNode;
 }
 
 /** A line's value, edited where it stands; every change that can be read is counted at once. */
@@ -35,7 +37,7 @@ export function ValueEditor(props: Editing) {
   }
 }
 
-function AmountEditor({ field, is, kinds, onChange, onDone }: Editing) {
+function AmountEditor({ field, is, kinds, onChange, onDone, children }: Editing) {
   const [typed, setTyped] = useState(is ? phraseOfIs(is, field) : '');
   const [literal, setLiteral] = useState(false);
   const parsed = typed.trim() === '' ? null : literal ? asTyped(typed, field) : parseValue(typed, field, kinds);
@@ -86,6 +88,7 @@ function AmountEditor({ field, is, kinds, onChange, onDone }: Editing) {
           </Button>
         )}
       </p>
+      {children}
     </div>
   );
 }
