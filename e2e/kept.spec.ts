@@ -112,3 +112,33 @@ test('a search tells what it was, what changed in lines and in homes, and goes b
   await expect(page.getByText('1 change unsaved')).toBeVisible();
   fine();
 });
+
+test('a search written to a file is read from it again', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await agent.setLine('List price', 'up to 355k');
+  const fit = await agent.count('fit');
+  await agent.click(agent.button('Save these listings as a file'));
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'As OGC CQL2 in text' }).click(),
+  ]);
+  const path = await download.path();
+  await agent.press('n');
+  await expect(page.locator('.sentence')).not.toContainText('$355,000');
+  await agent.press('o');
+  await page.locator('.searches-menu input[type="file"]').setInputFiles(path);
+  await expect(page.locator('.sentence')).toContainText('up to $355,000');
+  expect(await agent.count('fit')).toBe(fit);
+  await expect(page.locator('.searches-menu')).toHaveCount(0);
+  await agent.press('o');
+  await page
+    .locator('.searches-menu input[type="file"]')
+    .setInputFiles({ name: 'wrong.txt', mimeType: 'text/plain', buffer: Buffer.from('ListPrice <=') });
+  await expect(page.getByText('The filter ends where a value is needed.')).toBeVisible();
+  await expect(page.locator('.sentence')).toContainText('up to $355,000');
+  fine();
+});

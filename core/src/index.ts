@@ -16,6 +16,7 @@ export * from './geo/crossing.js';
 export { cql2Json, cql2Text } from './formats/filter/cql2.js';
 export type { Written } from './formats/filter/cql2.js';
 export { odataFilter } from './formats/filter/odata.js';
+export { readCql2 } from './formats/filter/readCql2.js';
 export { writeGeoJson } from './formats/geoJson.js';
 export * from './formats/listingFile.js';
 export * from './listing/audience.js';

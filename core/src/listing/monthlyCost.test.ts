@@ -98,7 +98,7 @@ describe('a line on the cost a month', () => {
 
   it('says what it rests on', () => {
     const line: FieldLine = { id: 'm', field: 'MonthlyCost', is: { atMost: 2800 } };
-    expect(phraseOf(line)).toBe('up to $2,800 a month, with 20% down at 6.5% over 30 years');
+    expect(phraseOf(line)).toBe('up to $2,800, with 20% down at 6.5% over 30 years');
     expect(phraseOf({ ...line, assuming: { ...USUAL_COST, downPercent: 10 } })).toContain('with 10% down');
   });
 

@@ -49,7 +49,6 @@ export const MONEY: readonly Field[] = [
     label: 'Cost a month',
     group: 'Money',
     type: 'money',
-    unit: 'a month',
     kinds: ['Residential', 'Residential Income'],
     derive: (record) => monthlyCostOf(record),
     synonyms: ['mortgage', 'payment', 'affordable', 'piti', 'loan'],

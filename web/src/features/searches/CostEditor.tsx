@@ -15,7 +15,7 @@ const PARTS: readonly {
   readonly step: number;
 }[] = [
   { name: 'downPercent', label: 'Paid down', unit: '% of the price', least: 0, most: 100, step: 5 },
-  { name: 'ratePercent', label: 'Interest', unit: '% a year', least: 0, most: 30, step: 0.125 },
+  { name: 'ratePercent', label: 'Interest', unit: '% a year', least: 0, most: 30, step: 0.1 },
   { name: 'years', label: 'Paid back in', unit: 'years', least: 1, most: 50, step: 5 },
   { name: 'insurancePercent', label: 'Insurance', unit: '% of the price a year', least: 0, most: 5, step: 0.1 },
 ];

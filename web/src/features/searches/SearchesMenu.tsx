@@ -11,6 +11,7 @@ import { useOpenFile } from '../../shared/openFile.js';
 import { useClients } from '../clients/index.js';
 import { useDraft } from './draft.js';
 import { useDrafts, useRemoveDraft, useRemoveStartingSet, useSaveStartingSet, useStartingSets } from './keptSearches.api.js';
+import { ReadFromFile } from './ReadFromFile.js';
 import { useSavedSearches } from './searches.api.js';
 
 const MOST_NAMED = 30;
@@ -92,6 +93,7 @@ function Others({ onDone }: { readonly onDone: () => void }) {
           <b>{name}</b> <span className="soft">{whose(of)}</span>
         </button>
       ))}
+      {sought.trim() === '' && <ReadFromFile onDone={() => go('/search')} />}
       {usual.length + begun.length + named.length === 0 && (
         <p className="soft">
           {sought.trim() ? 'No search has that in it.' : 'Searches that you save or leave unfinished stand here.'}
