@@ -1,12 +1,7 @@
-import { createRequire } from 'node:module';
+import parser from 'parse-address';
 import { describe, expect, it } from 'vitest';
 import STREET_TYPES from 'street-types';
 import { isSameStreet, streetKey } from './streets.js';
-
-// a second opinion on suffixes, by the US Census Bureau's list (parse-address, after Geo::StreetAddress::US)
-const { parseLocation } = createRequire(import.meta.url)('parse-address') as {
-  parseLocation: (address: string) => { readonly type?: string } | null;
-};
 
 describe('streetKey', () => {
   it('gives all spellings of each suffix of USPS Publication 28 (street-types) the same key', () => {
@@ -30,7 +25,7 @@ describe('streetKey', () => {
 
 describe('isSameStreet', () => {
   it('agrees with parse-address on which abbreviations are one suffix', () => {
-    const typeOf = (suffix: string): string | undefined => parseLocation(`12 Lantern ${suffix}, Springfield, NY`)?.type;
+    const typeOf = (suffix: string): string | undefined => parser.parseLocation(`12 Lantern ${suffix}, Springfield, NY`)?.type;
     const known = STREET_TYPES.map(({ suffix, standardAbbr }) => ({ suffix, standardAbbr, type: typeOf(suffix) })).filter(
       ({ type }) => type !== undefined,
     );

@@ -9,7 +9,7 @@ import { FieldFinder } from './FieldFinder.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
 import { BlankNote, HoldsBack, TriedNote } from './LineRow.js';
-import type { LinesProps } from './LinesPanel.js';
+import type { LinesProps } from './linesProps.js';
 import { useChoices } from './searches.api.js';
 import { ValueEditor } from './ValueEditor.js';
 

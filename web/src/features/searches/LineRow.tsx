@@ -6,7 +6,7 @@ import { CostEditor } from './CostEditor.js';
 import { eitherOf } from './either.rules.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
-import type { LinesProps } from './LinesPanel.js';
+import type { LinesProps } from './linesProps.js';
 import { useChoices } from './searches.api.js';
 import { ValueEditor } from './ValueEditor.js';
 

@@ -1,4 +1,3 @@
-import type { CountAnswer } from '@perambula/contract';
 import { FIELD_GROUPS, fieldOf, isEither, linesOfMember, PROPERTY_TYPES } from '@perambula/core';
 import type { Field, Line, PropertyType, Search } from '@perambula/core';
 import { Select } from 'antd';
@@ -8,26 +7,10 @@ import { EitherRow } from './EitherRow.js';
 import { FieldCatalogue } from './FieldCatalogue.js';
 import { withLine } from './lineEditing.rules.js';
 import { LineRow } from './LineRow.js';
+import type { LinesProps } from './linesProps.js';
 import { useChoices } from './searches.api.js';
 import { ValueEditor } from './ValueEditor.js';
 import { WhereGroup } from './WhereGroup.js';
-
-export type Pen = 'circle' | 'corners' | null;
-
-export interface LinesProps {
-  readonly search: Search;
-  readonly count: CountAnswer | undefined;
-  readonly stale: boolean;
-  readonly pen: Pen;
-  readonly onPen: (pen: Pen) => void;
-  readonly onChange: (search: Search, touched?: string) => void;
-  readonly onShow: (set: 'missByOne' | 'unknown', line: string) => void;
-  readonly boundChosen: string | null;
-  readonly onChooseBound: (id: string | null) => void;
-  /** The line that is left out on trial. */
-  readonly triedWithout: string | null;
-  readonly onTry: (id: string | null) => void;
-}
 
 const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
   Residential: 'Homes for sale',

@@ -14,7 +14,7 @@ import { AddToShortlist } from './AddToShortlist.js';
 import { changeDraft, changesUnsaved, freshId, useDraft } from './draft.js';
 import { withoutLine } from './lineEditing.rules.js';
 import { LinesPanel } from './LinesPanel.js';
-import type { Pen } from './LinesPanel.js';
+import type { Pen } from './linesProps.js';
 import { useResultRows } from './resultRows.api.js';
 import { useResultsState } from './results.js';
 import { ResultsPane } from './ResultsPane.js';

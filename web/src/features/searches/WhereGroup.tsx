@@ -4,7 +4,7 @@ import { Input, Tooltip } from 'antd';
 import { ArrowLeftRight, Circle, Pentagon, X } from 'lucide-react';
 import { useState } from 'react';
 import { HoldsBack } from './LineRow.js';
-import type { LinesProps } from './LinesPanel.js';
+import type { LinesProps } from './linesProps.js';
 import { RadiusEditor } from './RadiusEditor.js';
 
 /** Where homes are to lie: the search's bounds, kept in or out. */
