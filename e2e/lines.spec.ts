@@ -47,3 +47,45 @@ test('either a garage or a basement: by keyboard, with what each adds', async ({
   expect(await agent.count('fit')).toBe(either);
   fine();
 });
+
+test('what a home costs a month follows what the client brings and borrows', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  const all = await agent.count('fit');
+  await agent.addLine('Cost a month');
+  await page.getByRole('textbox', { name: 'Cost a month' }).fill('up to 2500');
+  await page.keyboard.press('Enter');
+  const usual = await agent.count('fit');
+  expect(usual).toBeGreaterThan(0);
+  expect(usual).toBeLessThan(all);
+  await expect(page.locator('.sentence')).toContainText('with 20% down at 6.5% over 30 years');
+  await agent.line('Cost a month').locator('.phrase').click();
+  await page.getByRole('spinbutton', { name: 'Paid down' }).fill('60');
+  await expect(page.locator('.sentence')).toContainText('with 60% down');
+  const more = await agent.count('fit');
+  expect(more).toBeGreaterThan(usual);
+  await page.getByRole('spinbutton', { name: 'Interest' }).fill('12');
+  await expect(page.locator('.sentence')).toContainText('at 12%');
+  expect(await agent.count('fit')).toBeLessThan(more);
+  await expectAccessible(page);
+  fine();
+});
+
+test('homes with an open house soon, and really for sale for long, by keyboard', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  const all = await agent.count('fit');
+  await agent.setLine('Open house', 'next 14 days');
+  const open = await agent.count('fit');
+  expect(open).toBeGreaterThan(0);
+  expect(open).toBeLessThan(all);
+  await expect(page.locator('.sentence')).toContainText('open house next 14 days');
+  await agent.line('Open house').getByRole('button', { name: 'Remove Open house' }).click();
+  await agent.setLine('Really for sale since', 'until Jan 31, 2026');
+  expect(await agent.count('fit')).toBeLessThan(all);
+});

@@ -1,0 +1,109 @@
+import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import type { ListingsAnswer } from '@perambula/contract';
+import { Agent, run, watch } from './driver.js';
+
+/** Says how many actions a whole job took, from Today on, and holds it to what it may take. */
+function took(agent: Agent, job: string, atMost: number): void {
+  console.log(`  ${job}: ${agent.actions} of at most ${atMost} actions`);
+  expect(agent.actions, job).toBeLessThanOrEqual(atMost);
+}
+
+async function signedIn(page: Page): Promise<Agent> {
+  const agent = new Agent(page);
+  await agent.signIn();
+  agent.actions = 0;
+  return agent;
+}
+
+/** Types into the finder, waits for what is read of it, and takes it. */
+async function say(agent: Agent, words: string): Promise<void> {
+  await agent.press('Control+k');
+  agent.actions++;
+  await agent.page.keyboard.type(words);
+  const read = agent.page.locator('.finder-search .soft', { hasText: /homes? fits?/ });
+  await expect(read).toBeVisible();
+  await agent.page.keyboard.press('Enter');
+  await expect(agent.page).toHaveURL(/\/search/);
+}
+
+test('five towns, a price range, beds, baths, houses, nothing distressed: the third home is on screen', async ({ page }) => {
+  const agent = await signedIn(page);
+  const fine = watch(page);
+  await say(
+    agent,
+    'houses in Port Ostrey, Sedge Ferry, Tansy Hill, Wrenfield or Mallow Green, 200k to 600k, 3 beds, 2 baths, not bank-owned, no foreclosures',
+  );
+  expect(await agent.count('fit')).toBeGreaterThan(2);
+  await expect(page.locator('.result').nth(2)).toBeInViewport();
+  took(agent, 'Five towns and six more lines, through the finder', 2);
+  fine();
+});
+
+test('what sold in one town lately, townhouses only: highest and lowest are read', async ({ page }) => {
+  const agent = await signedIn(page);
+  await say(agent, 'townhouses in Port Ostrey sold in the last 12 months');
+  await expect(page.locator('.results-prices')).toContainText(/^\$[\d,]+ to \$[\d,]+, median \$[\d,]+$/);
+  await expect(page.locator('.sentence')).toContainText('closed in the last 12 months');
+  took(agent, 'What sold in a town, highest and lowest', 2);
+});
+
+test('all that ever happened at one address', async ({ page }) => {
+  const agent = await signedIn(page);
+  const { rows } = (await (
+    await page.request.post(`${run.web}/api/searches/listings`, {
+      data: {
+        set: 'fit',
+        limit: 1,
+        search: {
+          version: 1,
+          kinds: ['Residential'],
+          lines: [{ id: 's', field: 'Status', is: { anyOf: ['Closed'] } }],
+          bounds: [],
+          order: [{ field: 'CloseDate', direction: 'desc' }],
+        },
+      },
+    })
+  ).json()) as ListingsAnswer;
+  const address = String(rows[0]?.['UnparsedAddress']);
+  await agent.press('Control+k');
+  agent.actions++;
+  await page.keyboard.type(address);
+  await expect(page.locator('.finder-home').first()).toContainText(address);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'History of the home' })).toBeVisible();
+  await expect(page.getByText(/Closed/).first()).toBeVisible();
+  took(agent, 'All that ever happened at one address', 2);
+});
+
+test('why did my search drop to nothing: the line at fault shows', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await agent.setLine('Bedrooms', '3 or more');
+  await agent.setLine('List price', 'up to 45k');
+  agent.actions = 0;
+  expect(await agent.count('fit')).toBe(0);
+  const held = async (label: string): Promise<number> =>
+    Number((await agent.line(label).locator('button.holds').innerText()).replaceAll(',', ''));
+  expect(await held('List price')).toBeGreaterThan(0);
+  expect(await held('Bedrooms')).toBe(0);
+  took(agent, 'Why did my search drop to nothing', 0);
+});
+
+test('five of forty results onto a new shortlist for the client', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.openFile('Bashir Odell');
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await expect(page.locator('.result-choose input').nth(4)).toBeAttached();
+  agent.actions = 0;
+  for (let i = 0; i < 5; i++) await agent.click(page.locator('.result-choose input').nth(i));
+  await agent.click(agent.button('Shortlist'));
+  await agent.type(page.getByRole('searchbox', { name: 'Name of a new shortlist' }), 'Sunday');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/On “Sunday” now/)).toBeVisible();
+  took(agent, 'Five results onto a new shortlist', 7);
+});
