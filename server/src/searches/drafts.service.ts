@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Draft } from '@perambula/contract';
 import { readSearch } from '@perambula/core';
-import { DataSource, LessThan } from 'typeorm';
+import { DataSource, Not } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure } from '../common/failure.js';
@@ -24,7 +24,7 @@ export class DraftsService {
   /** The newest first. */
   async list(agentId: string): Promise<Draft[]> {
     const rows = await this.database.getRepository(DraftRow).find({ where: { agentId }, order: { updatedAt: 'DESC' } });
-    return rows.map(({ agentId: _agentId, updatedAt, ...draft }) => ({ ...draft, updatedAt: updatedAt.toISOString() }));
+    return rows.map(draftOf);
   }
 
   /** Keeps one as it now is; beyond the most that are kept, the oldest go. */
@@ -45,13 +45,23 @@ export class DraftsService {
       updatedAt: this.clock.date(),
     };
     await rows.save(row);
-    const [last] = await rows.find({ where: { agentId }, order: { updatedAt: 'DESC' }, skip: MOST, take: 1 });
-    if (last) await rows.delete({ agentId, updatedAt: LessThan(new Date(last.updatedAt.getTime() + 1)) });
-    const { agentId: _agentId, updatedAt, ...draft } = row;
-    return { ...draft, updatedAt: updatedAt.toISOString() };
+    const others = { agentId, id: Not(id) };
+    const oldest = await rows.find({
+      select: { id: true },
+      where: others,
+      order: { updatedAt: 'DESC' },
+      skip: MOST - 1,
+      take: MOST,
+    });
+    if (oldest.length > 0) await rows.delete(oldest.map(({ id: old }) => old));
+    return draftOf(row);
   }
 
   async remove(agentId: string, id: string): Promise<void> {
     await this.database.getRepository(DraftRow).delete({ id, agentId });
   }
+}
+
+function draftOf({ agentId: _agentId, updatedAt, ...draft }: DraftRow): Draft {
+  return { ...draft, updatedAt: updatedAt.toISOString() };
 }

@@ -194,8 +194,12 @@ describe('what an agent keeps beside searches', () => {
     expect((await stack.silas.good<Draft[]>('GET', '/api/drafts')).map(({ id }) => id)).not.toContain(ids[0]);
     await stack.silas.good('DELETE', `/api/drafts/${ids[0]}`);
     expect(await stack.juno.good<Draft[]>('GET', '/api/drafts')).toHaveLength(drafts.length);
-    for (const id of ids) await stack.juno.good('DELETE', `/api/drafts/${id}`);
-    expect(await stack.juno.good<Draft[]>('GET', '/api/drafts')).toHaveLength(drafts.length - 2);
+    // of more than thirty the oldest go, and never the one just kept
+    for (let i = 10; i < 42; i++) await keep(stack.juno, `33333333-3333-4333-8333-3333333333${i}`, `Begun ${i}`);
+    const kept = await stack.juno.good<Draft[]>('GET', '/api/drafts');
+    expect(kept).toHaveLength(30);
+    expect(kept.map(({ name }) => name)).toContain('Begun 41');
+    for (const { id } of kept.filter(({ name }) => /^Begun \d/.test(name))) await stack.juno.good('DELETE', `/api/drafts/${id}`);
   });
 });
 

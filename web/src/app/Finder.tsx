@@ -43,7 +43,10 @@ export function Finder() {
   const count = useCount(settled, spoken !== null);
   useFinderKey(field);
   const search: Option[] = spoken ? [{ value: 'search', label: <Said spoken={spoken} fit={count.data?.fit} /> }] : [];
-  const rows = sought.length < 2 ? [] : (homes.data?.rows ?? []);
+  // until the answer comes, those of the last one that bear these words, too: Enter never leads to another home
+  const rows = (sought.length < 2 ? [] : (homes.data?.rows ?? [])).filter(
+    (row) => !homes.isPlaceholderData || String(row['UnparsedAddress']).toLowerCase().includes(sought.toLowerCase()),
+  );
   const others = [
     ...KINDS.flatMap((kind) => {
       const list = named.filter((each) => each.kind === kind);

@@ -26,25 +26,25 @@ export class CountBody {
   @ApiProperty({ type: Object }) @IsObject({ message: 'search must be a search document.' }) search: object;
 }
 
-export class ListingsBody extends CountBody {
+/** One of the three sets of a search. */
+class SetBody extends CountBody {
   @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
     'fit' | 'unknown' | 'missByOne';
+}
+
+export class ListingsBody extends SetBody {
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(60) line?: string;
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) offset = 0;
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;
 }
 
 /** The rows of some listings of a result, in the order of their keys. */
-export class RowsBody extends CountBody {
-  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
-    'fit' | 'unknown' | 'missByOne';
+export class RowsBody extends SetBody {
   @ApiProperty({ type: [String] }) @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) keys: string[];
 }
 
 /** The keys of a whole result. */
-export class KeysBody extends CountBody {
-  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
-    'fit' | 'unknown' | 'missByOne';
+export class KeysBody extends SetBody {
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(60) line?: string;
 }
 
@@ -63,9 +63,7 @@ export class KindsQuery {
   kinds: PropertyType[];
 }
 
-export class FileBody extends CountBody {
-  @ApiProperty({ enum: ['fit', 'unknown', 'missByOne'] }) @IsIn(['fit', 'unknown', 'missByOne']) set:
-    'fit' | 'unknown' | 'missByOne';
+export class FileBody extends SetBody {
   @ApiProperty({ enum: FILE_TYPES }) @IsIn(FILE_TYPES) type: FileType;
 }
 

@@ -1,11 +1,10 @@
 import { fieldOf, linesOfMember, phraseOf } from '@perambula/core';
 import type { EitherLine, Field, FieldLine, Line } from '@perambula/core';
-import { Popover } from 'antd';
 import { X } from 'lucide-react';
 import { Fragment, useState } from 'react';
 import { freshId } from './draft.js';
 import { withMemberLine, withoutMemberLine } from './either.rules.js';
-import { FieldFinder } from './FieldFinder.js';
+import { FieldPopover } from './FieldPopover.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
 import { BlankNote, HoldsBack, TriedNote } from './LineRow.js';
@@ -167,27 +166,10 @@ function AddMember({
 }) {
   const [open, setOpen] = useState(openAtOnce);
   return (
-    <Popover
-      trigger="click"
-      open={open}
-      onOpenChange={setOpen}
-      placement="bottomLeft"
-      arrow={false}
-      destroyOnHidden
-      content={
-        <FieldFinder
-          kinds={kinds}
-          onClose={() => setOpen(false)}
-          onChoose={(field) => {
-            setOpen(false);
-            onChoose(field);
-          }}
-        />
-      }
-    >
+    <FieldPopover kinds={kinds} open={open} onOpen={setOpen} onChoose={onChoose} placement="bottomLeft">
       <button type="button" className="link either-add">
         {label}
       </button>
-    </Popover>
+    </FieldPopover>
   );
 }

@@ -1,10 +1,9 @@
 import { FIELDS } from '@perambula/core';
 import type { Field, PropertyType } from '@perambula/core';
-import { Popover } from 'antd';
 import { Plus } from 'lucide-react';
 import { memo, useEffect, useRef, useState } from 'react';
 import { isTyping } from '../../shared/isTyping.js';
-import { FieldFinder } from './FieldFinder.js';
+import { FieldPopover } from './FieldPopover.js';
 
 interface Props {
   readonly kinds: readonly PropertyType[];
@@ -27,27 +26,10 @@ export const FieldCatalogue = memo(function FieldCatalogue({ kinds, onChoose }: 
     return () => window.removeEventListener('keydown', key);
   }, []);
   return (
-    <Popover
-      trigger="click"
-      open={open}
-      onOpenChange={setOpen}
-      placement="topLeft"
-      arrow={false}
-      destroyOnHidden
-      content={
-        <FieldFinder
-          kinds={kinds}
-          onClose={() => setOpen(false)}
-          onChoose={(field) => {
-            setOpen(false);
-            onChoose(field);
-          }}
-        />
-      }
-    >
+    <FieldPopover kinds={kinds} open={open} onOpen={setOpen} onChoose={onChoose} placement="topLeft">
       <button ref={button} type="button" className="add-line">
         <Plus size={14} aria-hidden="true" /> Add a line <kbd>L</kbd> <span className="soft">any of {FIELDS.length} fields</span>
       </button>
-    </Popover>
+    </FieldPopover>
   );
 });

@@ -1,0 +1,40 @@
+import type { Field, PropertyType } from '@perambula/core';
+import { Popover } from 'antd';
+import type { PopoverProps } from 'antd';
+import { FieldFinder } from './FieldFinder.js';
+
+interface Props {
+  readonly kinds: readonly PropertyType[];
+  readonly open: boolean;
+  readonly placement: PopoverProps['placement'];
+  readonly onOpen: (open: boolean) => void;
+  readonly onChoose: (field: Field) => void;
+  /** What it hangs from. */
+  readonly children: React.ReactElement;
+}
+
+/** The catalogue of fields, hanging from a button; it closes with the choice. */
+export function FieldPopover({ kinds, open, placement, onOpen, onChoose, children }: Props) {
+  return (
+    <Popover
+      trigger="click"
+      open={open}
+      onOpenChange={onOpen}
+      {...(placement ? { placement } : {})}
+      arrow={false}
+      destroyOnHidden
+      content={
+        <FieldFinder
+          kinds={kinds}
+          onClose={() => onOpen(false)}
+          onChoose={(field) => {
+            onOpen(false);
+            onChoose(field);
+          }}
+        />
+      }
+    >
+      {children}
+    </Popover>
+  );
+}
