@@ -4,7 +4,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { STORED_FIELDS } from '@perambula/core';
+import { forSaleSince, STORED_FIELDS } from '@perambula/core';
+import type { Spell } from '@perambula/core';
 import fc from 'fast-check';
 import { createConnection } from 'mysql2/promise';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
@@ -85,6 +86,20 @@ async function rows<T>(sql: string): Promise<T[]> {
   return found as T[];
 }
 
+function grouped<T>(items: readonly T[], by: (item: T) => unknown): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of items) groups.set(String(by(item)), [...(groups.get(String(by(item))) ?? []), item]);
+  return groups;
+}
+
+function spellOf(listing: Record<string, unknown>): Spell | null {
+  const text = (field: string): string | null => (typeof listing[field] === 'string' ? listing[field] : null);
+  const from = text('OnMarketDate');
+  const expired = listing['StandardStatus'] === 'Expired' ? text('ExpirationDate') : null;
+  const to = text('CloseDate') ?? text('WithdrawnDate') ?? text('CancellationDate') ?? expired;
+  return from === null ? null : { from, to, isSold: listing['StandardStatus'] === 'Closed' };
+}
+
 it('holds what the feed holds, event by event, however often it is killed while the feed repeats, reorders and fails', async () => {
   const waits = fc.sample(fc.integer({ min: 900, max: 3200 }), { numRuns: 3 * KILLS, seed: 11 });
   await put('clock', { now });
@@ -105,11 +120,34 @@ it('holds what the feed holds, event by event, however often it is killed while 
       ({ listingKey, data }) => [listingKey, data],
     ),
   );
+  const storedOf = (key: unknown): Record<string, string | undefined> =>
+    JSON.parse(stored.get(String(key)) as string) as Record<string, string | undefined>;
   const listings = await all<Record<string, unknown>>('Property');
   expect(stored.size).toBe(listings.length);
   for (const listing of listings) {
     const kept = Object.entries(listing).filter(([field]) => STORED_FIELDS.has(field));
-    expect(JSON.parse(stored.get(String(listing['ListingKey'])) as string)).toEqual(Object.fromEntries(kept));
+    const { ForSaleSince: _since, NextOpenHouse: _next, ...brought } = storedOf(listing['ListingKey']);
+    expect(brought).toEqual(Object.fromEntries(kept));
+  }
+
+  // what no record holds: by all the listings of each home, and by the open houses as the feed has them
+  const visits = grouped(await all<Record<string, string>>('OpenHouse'), (visit) => visit['ListingKey']);
+  const homes = grouped(
+    listings,
+    (listing) => `${String(listing['ParcelNumber'])} ${listing['PropertyType'] === 'Residential Lease'}`,
+  );
+  for (const home of homes.values()) {
+    for (const listing of home) {
+      const { ForSaleSince = null, NextOpenHouse = null } = storedOf(listing['ListingKey']);
+      const spell = spellOf(listing);
+      const others = home.filter((other) => other !== listing).flatMap((other) => spellOf(other) ?? []);
+      const since = spell && listing['ParcelNumber'] ? forSaleSince(spell, others) : null;
+      expect([listing['ListingKey'], ForSaleSince]).toEqual([listing['ListingKey'], since === spell?.from ? null : since]);
+      const starts = (visits.get(String(listing['ListingKey'])) ?? [])
+        .filter((visit) => visit['OpenHouseStatus'] === 'Active' && Date.parse(String(visit['OpenHouseEndTime'])) > now)
+        .map((visit) => Date.parse(String(visit['OpenHouseStartTime'])));
+      expect(NextOpenHouse && Date.parse(NextOpenHouse)).toBe(starts.length > 0 ? Math.min(...starts) : null);
+    }
   }
 
   // each change once, in the order and with the values of the feed's own account

@@ -11,7 +11,8 @@ import { whenFree } from '../common/locked.js';
 import { FeedCursorRow } from './feed.entity.js';
 import { FEED_LOCK, FeedSettings } from './feed.settings.js';
 import type { FeedAddress } from './feed.settings.js';
-import { joinOpenHouses, joinParcels } from './joinedFields.js';
+import { joinHomes, joinOpenHouses } from './joinedFields.js';
+import { lockSequence } from './lockSequence.js';
 import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
 import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
@@ -203,13 +204,19 @@ export class FeedReader implements OnModuleDestroy {
     if (!cursor.firstLoadDone) {
       this.progress = { ...this.progress, doing: 'joining the listings of each home' };
       await this.database.transaction(async (manager) => {
-        await joinParcels(manager);
+        const sequence = await lockSequence(manager);
+        await joinHomes(manager, sequence, null);
+        await manager.save(sequence);
         await manager.save(FeedCursorRow, { ...cursor, firstLoadDone: true });
       });
     }
     const minute = now.toISOString().slice(0, 16);
     if (minute === this.openHousesAt) return;
-    await this.database.transaction((manager) => joinOpenHouses(manager, now));
+    await this.database.transaction(async (manager) => {
+      const sequence = await lockSequence(manager);
+      await joinOpenHouses(manager, sequence, now, null);
+      await manager.save(sequence);
+    });
     this.openHousesAt = minute;
   }
 

@@ -5,7 +5,7 @@ import { Clock } from '../clock/index.js';
 import { insertRows } from '../common/insertRows.js';
 import { SequenceRow } from '../listings/index.js';
 import type { ListingRow } from '../listings/index.js';
-import { joinedOf, withJoined } from './joinedFields.js';
+import { joinHomes, joinOpenHouses } from './joinedFields.js';
 import { lockSequence } from './lockSequence.js';
 import type { ReadBatch, ReadListing } from './readRecord.js';
 
@@ -120,6 +120,15 @@ export class ListingWriter {
         const at = this.clock.date();
         events.push([sequence.value, key, 'Removed', 'false', 'true', at, `${key} removed ${at.getTime()}`]);
       }
+      const homes = await manager.query<{ parcelNumber: string }[]>(
+        'SELECT DISTINCT parcelNumber FROM listings WHERE listingKey IN (?) AND parcelNumber IS NOT NULL',
+        [keys],
+      );
+      await joinHomes(
+        manager,
+        sequence,
+        homes.map(({ parcelNumber }) => parcelNumber),
+      );
       await insertEvents(manager, events);
       await manager.save(SequenceRow, sequence);
     });
@@ -140,8 +149,6 @@ export class ListingWriter {
         )
       ).map((row) => [row.listingKey, row]),
     );
-    // a first load is joined at its end, all at once
-    const joined = isNews ? await joinedOf(manager, records, this.clock.date()) : null;
     const rows: unknown[][] = [];
     const events: EventRow[] = [];
     const toldOf = new Map<string, Told[]>();
@@ -150,7 +157,7 @@ export class ListingWriter {
       const before = known.get(key);
       if (isStored({ modifiedAt }, before)) continue;
       const number = ++sequence.value;
-      rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, withJoined(json, joined?.get(key))]);
+      rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, json]);
       const newsOf = isNews ? number : 0;
       if (!before) events.push([newsOf, key, 'ListingKey', null, key, enteredAt, `${key} entry`]);
       if (told) events.push(...(toldOf.get(key) ?? []).map((each) => eventOf(each, newsOf)));
@@ -171,6 +178,16 @@ export class ListingWriter {
          modifiedAt = VALUES(modifiedAt), removed = 0, source = VALUES(source), data = VALUES(data)`,
     );
     await insertEvents(manager, events);
+    // a first load is joined at its end, all at once
+    if (isNews) {
+      await joinHomes(manager, sequence, [...new Set(records.flatMap((record) => record.parcelNumber ?? []))]);
+      await joinOpenHouses(
+        manager,
+        sequence,
+        this.clock.date(),
+        records.map(({ key }) => key),
+      );
+    }
     if ((await manager.query<unknown[]>('SELECT 1 FROM feed_rejects LIMIT 1')).length > 0)
       await manager.query('DELETE FROM feed_rejects WHERE listingKey IN (?)', [rows.map(([key]) => key)]);
     await manager.save(SequenceRow, sequence);

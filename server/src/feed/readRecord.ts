@@ -3,6 +3,9 @@ import { isMoment } from './feed.source.js';
 import { JOINED_FIELDS } from './joinedFields.js';
 import type { Raw } from './feed.source.js';
 
+/** What a record can bring. */
+const BROUGHT_FIELDS = new Set([...STORED_FIELDS].filter((field) => !(JOINED_FIELDS as readonly string[]).includes(field)));
+
 /** A feed's record as it is written: what is asked of the database by column, and all that may be kept as JSON. */
 export interface ReadListing {
   readonly key: string;
@@ -80,5 +83,5 @@ export function readRecord(raw: Raw): ReadListing {
  * A copy without them would cost half as much again as all the rest of the reading.
  */
 function strikeOut(raw: Raw): void {
-  for (const field in raw) if (!STORED_FIELDS.has(field) || JOINED_FIELDS.has(field)) raw[field] = undefined;
+  for (const field in raw) if (!BROUGHT_FIELDS.has(field)) raw[field] = undefined;
 }

@@ -10,20 +10,16 @@ interface Props {
   readonly kinds: readonly PropertyType[];
   readonly onChoose: (field: Field) => void;
   readonly onClose: () => void;
+  /** Where to type, for whoever opens it. */
+  readonly input: React.RefObject<InputRef | null>;
 }
 
 /** Every field that can be asked about, found by name, by another word for it, or by what it means. */
-export function FieldFinder({ kinds, onChoose, onClose }: Props) {
+export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
   const [sought, setSought] = useState('');
   const [place, setPlace] = useState(0);
-  const input = useRef<InputRef>(null);
   const list = useRef<HTMLUListElement>(null);
   const filled = useFilled(kinds, true).data;
-  // a popover takes the focus itself when it has opened
-  useEffect(() => {
-    const timer = setTimeout(() => input.current?.focus(), 0);
-    return () => clearTimeout(timer);
-  }, []);
   const searching = sought.trim() !== '';
   const found = useMemo(() => {
     const fields = findFields(sought, kinds);
@@ -34,7 +30,11 @@ export function FieldFinder({ kinds, onChoose, onClose }: Props) {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
   }, [at]);
   const choose = (field: Field | undefined): void => {
-    if (field) onChoose(field);
+    if (!field) return;
+    // it may be opened again before it has gone
+    setSought('');
+    setPlace(0);
+    onChoose(field);
   };
   const move = (event: React.KeyboardEvent, by: number): void => {
     event.preventDefault();

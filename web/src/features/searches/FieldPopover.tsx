@@ -1,6 +1,7 @@
 import type { Field, PropertyType } from '@perambula/core';
 import { Popover } from 'antd';
-import type { PopoverProps } from 'antd';
+import type { InputRef, PopoverProps } from 'antd';
+import { useRef } from 'react';
 import { FieldFinder } from './FieldFinder.js';
 
 interface Props {
@@ -15,16 +16,19 @@ interface Props {
 
 /** The catalogue of fields, hanging from a button; it closes with the choice. */
 export function FieldPopover({ kinds, open, placement, onOpen, onChoose, children }: Props) {
+  const input = useRef<InputRef>(null);
   return (
     <Popover
       trigger="click"
       open={open}
       onOpenChange={onOpen}
+      afterOpenChange={(shown) => shown && input.current?.focus()}
       {...(placement ? { placement } : {})}
       arrow={false}
       destroyOnHidden
       content={
         <FieldFinder
+          input={input}
           kinds={kinds}
           onClose={() => onOpen(false)}
           onChoose={(field) => {

@@ -9,8 +9,9 @@ import { useOpenFile } from '../../shared/openFile.js';
 import { useFile } from '../clients/index.js';
 import { AdviceNotes } from './AdviceNotes.js';
 import { changesUnsaved, useDraft } from './draft.js';
-import { useRemoveDraft, useStartingSearch } from './keptSearches.api.js';
+import { useRemoveDraft } from './keptSearches.api.js';
 import { useSaveSearch } from './searches.api.js';
+import { useBeginAnew } from './useBeginAnew.js';
 
 /** Under the lines: what the figure means for an alert, and saving it for the client. */
 export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
@@ -18,7 +19,7 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
   const save = useSaveSearch();
-  const starting = useStartingSearch();
+  const begin = useBeginAnew();
   const { mutate: forget } = useRemoveDraft();
   const navigate = useNavigate();
   const { message, modal } = App.useApp();
@@ -105,13 +106,7 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
             <Button type="primary">{who ? `Save for ${who} …` : 'Save …'}</Button>
           </Popover>
         )}
-        <Button
-          title="N"
-          onClick={() => {
-            draft.startNew(clientId, starting);
-            void navigate('/search');
-          }}
-        >
+        <Button title="N" onClick={begin}>
           New search
         </Button>
       </div>

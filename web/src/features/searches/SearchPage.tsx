@@ -23,7 +23,7 @@ import { SaveBar } from './SaveBar.js';
 import { SearchActions } from './SearchActions.js';
 import { SearchesMenu } from './SearchesMenu.js';
 import { Unread } from './Unread.js';
-import { useStartingSearch } from './keptSearches.api.js';
+import { useBeginAnew } from './useBeginAnew.js';
 import { useUnfinished } from './useUnfinished.js';
 import { useCount, useSavedSearch } from './searches.api.js';
 
@@ -299,19 +299,16 @@ function useUndoKeys(): void {
 
 /** One key begins anew, with the agent's usual lines. */
 function useNewKey(): void {
-  const starting = useStartingSearch();
-  const { clientId } = useOpenFile();
-  const navigate = useNavigate();
+  const begin = useBeginAnew();
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
       if (event.key.toLowerCase() !== 'n' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
       event.preventDefault();
-      useDraft.getState().startNew(clientId, starting);
-      void navigate('/search');
+      begin();
     };
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
-  }, [starting, clientId, navigate]);
+  }, [begin]);
 }
 
 /** Escape puts back the line that is left out on trial. */

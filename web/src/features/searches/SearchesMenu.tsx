@@ -21,20 +21,27 @@ export function SearchesMenu({ title }: { readonly title: string }) {
   const [open, setOpen] = useState(false);
   useMenuKeys(setOpen);
   return (
-    <Popover
-      trigger="click"
-      open={open}
-      onOpenChange={setOpen}
-      placement="bottomLeft"
-      arrow={false}
-      destroyOnHidden
-      content={<Others onDone={() => setOpen(false)} />}
-    >
-      <button type="button" className="search-open" aria-label={`${title}. Open another search`} title="Open another search (O)">
-        <h1>{title}</h1>
-        <ChevronDown size={15} aria-hidden="true" />
-      </button>
-    </Popover>
+    <h1>
+      <Popover
+        trigger="click"
+        open={open}
+        onOpenChange={setOpen}
+        placement="bottomLeft"
+        arrow={false}
+        destroyOnHidden
+        content={<Others onDone={() => setOpen(false)} />}
+      >
+        <button
+          type="button"
+          className="search-open"
+          aria-label={`${title}. Open another search`}
+          title="Open another search (O)"
+        >
+          {title}
+          <ChevronDown size={15} aria-hidden="true" />
+        </button>
+      </Popover>
+    </h1>
   );
 }
 

@@ -34,10 +34,11 @@ export function useUnfinished(): void {
   const taken = useRef<string | null>(null);
   const base = useSavedSearch(wanted?.searchId ?? undefined);
   useEffect(() => {
+    if (asked === draftId) taken.current = asked;
     if (!wanted || taken.current === asked || (wanted.searchId !== null && !base.data)) return;
     taken.current = asked;
     useDraft.getState().resume(wanted, base.data?.document ?? null);
-  }, [wanted, asked, base.data]);
+  }, [wanted, asked, draftId, base.data]);
   // the address of a new search that is kept names it
   useEffect(() => {
     const named = isKept && unfinished && searchId === null ? draftId : null;
