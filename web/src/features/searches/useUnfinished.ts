@@ -34,7 +34,7 @@ export function useUnfinished(): void {
   const taken = useRef<string | null>(null);
   const base = useSavedSearch(wanted?.searchId ?? undefined);
   useEffect(() => {
-    if (asked === draftId) taken.current = asked;
+    if (asked === null || asked === draftId) taken.current = asked;
     if (!wanted || taken.current === asked || (wanted.searchId !== null && !base.data)) return;
     taken.current = asked;
     useDraft.getState().resume(wanted, base.data?.document ?? null);
@@ -44,7 +44,7 @@ export function useUnfinished(): void {
     const named = isKept && unfinished && searchId === null ? draftId : null;
     const isTakenUp = asked === null || taken.current === asked || (drafts !== undefined && !wanted);
     if (asked === named || !isTakenUp) return;
-    taken.current = named;
+    if (named) taken.current = named;
     setParams(
       (before) => {
         const after = new URLSearchParams(before);
