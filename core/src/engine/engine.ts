@@ -17,7 +17,7 @@ import { takeBits } from './kernel.js';
 import type { Condition, Held, Kernel } from './kernel.js';
 import { writeLine, writeMember } from './lineBits.js';
 import { nearnessOfRow } from './nearness.js';
-import { numberFor } from './numberFor.js';
+import { numbersFor } from './numbersFor.js';
 import { pricesOf } from './prices.js';
 import type { Prices } from './prices.js';
 import { firstRows, sortersOf } from './order.js';
@@ -177,7 +177,8 @@ export class Engine {
         kernel.combine('andNot', missing, (conditions[c] as Condition).t, missing);
         const scale = (fieldOf(line.field) as Field).precision ?? 1;
         const lost: number[] = [];
-        forEachRow(missing, (row) => lost.push(numberFor(line, this.columns, row) / scale));
+        const numberOf = numbersFor(line, this.columns);
+        forEachRow(missing, (row) => lost.push(numberOf(row) / scale));
         return loosen(line, lost) ?? [];
       });
       return found.sort((a, b) => b.adds - a.adds);

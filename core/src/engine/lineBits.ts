@@ -8,7 +8,7 @@ import { LEAST, MOST, spanOf } from '../search/span.js';
 import type { Bits } from './bitset.js';
 import type { ChoiceColumn, ChoicesColumn, OrderedColumn } from './columns.js';
 import { takeBits } from './kernel.js';
-import { numberFor } from './numberFor.js';
+import { numbersFor } from './numbersFor.js';
 import { textBits } from './textBits.js';
 import type { Written, Writing } from './writing.js';
 
@@ -100,11 +100,12 @@ function writeCost(line: FieldLine, { t, u }: Written, { columns, time, stretch 
   u.fill(0, stretch.first, stretch.end);
   numbers.scan(LEAST, MOST, t, numbers.blanks > 0 ? u : null, 'put', stretch);
   const { from, to } = spanOf(line.is, field, time);
+  const costOf = numbersFor(line, columns);
   const leavesOut = 'not' in line.is;
   for (let w = stretch.first; w < stretch.end; w++) {
     for (let left = t[w] as number; left !== 0; left &= left - 1) {
       const bit = 31 - Math.clz32(left & -left);
-      const value = numberFor(line, columns, 32 * w + bit);
+      const value = costOf(32 * w + bit);
       if ((value >= from && value <= to) === leavesOut) t[w] = (t[w] as number) & ~(1 << bit);
     }
   }

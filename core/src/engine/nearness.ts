@@ -4,7 +4,7 @@ import { nearnessOfBounds, nearnessOfValue, UNMEASURED } from '../search/miss.js
 import type { TimeContext } from '../time/period.js';
 import { hasBit } from './bitset.js';
 import type { Columns } from './columns.js';
-import { numberFor } from './numberFor.js';
+import { numbersFor } from './numbersFor.js';
 
 /** How near a row comes to the one line, or bounds, that it misses: what `missOf` says of its record. */
 export function nearnessOfRow(search: Search, missed: string, row: number, columns: Columns, time: TimeContext): number {
@@ -17,6 +17,6 @@ export function nearnessOfRow(search: Search, missed: string, row: number, colum
   if (!line || isEither(line)) return UNMEASURED;
   const column = columns.column(line.field);
   if (column.type !== 'ordered') return UNMEASURED;
-  const value = numberFor(line, columns, row);
+  const value = numbersFor(line, columns)(row);
   return Number.isFinite(value) ? nearnessOfValue(line, value, time) : UNMEASURED;
 }

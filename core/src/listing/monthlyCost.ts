@@ -3,15 +3,23 @@ import type { ListingRecord } from './record.js';
 
 /** What a buyer brings and borrows, to say what a home would cost a month. */
 export interface CostAssumptions {
-  /** Of the price, paid at once; 0 to 100. */
+  /** Of the price, paid at once. */
   readonly downPercent: number;
-  /** Interest a year; 0 to 30. */
+  /** Interest a year. */
   readonly ratePercent: number;
-  /** That the loan is paid back in, month by month; 1 to 50. */
+  /** That the loan is paid back in, month by month. */
   readonly years: number;
-  /** Insurance a year, of the price; 0 to 5. */
+  /** Insurance a year, of the price. */
   readonly insurancePercent: number;
 }
+
+/** The least and the most that each assumption can be, both included. */
+export const COST_BOUNDS: Readonly<Record<keyof CostAssumptions, readonly [least: number, most: number]>> = {
+  downPercent: [0, 100],
+  ratePercent: [0, 30],
+  years: [1, 50],
+  insurancePercent: [0, 5],
+};
 
 /** What is assumed until a client says otherwise. */
 export const USUAL_COST: CostAssumptions = { downPercent: 20, ratePercent: 6.5, years: 30, insurancePercent: 0.5 };

@@ -1,5 +1,6 @@
 import { fieldOf } from '../listing/fields.js';
 import { PROPERTY_TYPES } from '../listing/kinds.js';
+import { COST_BOUNDS } from '../listing/monthlyCost.js';
 import type { CostAssumptions } from '../listing/monthlyCost.js';
 import type { Field } from '../listing/field.js';
 import { linesOfMember } from './document.js';
@@ -82,16 +83,13 @@ function readFieldLine(value: unknown, path: string): FieldLine {
   };
 }
 
-/** Each assumption and the most that it can be. */
-const ASSUMED = { downPercent: [0, 100], ratePercent: [0, 30], years: [1, 50], insurancePercent: [0, 5] } as const;
-
 function readAssuming(value: unknown, field: Field, path: string): CostAssumptions {
   if (field.name !== 'MonthlyCost')
     throw new SearchProblem(path, `${field.label} assumes nothing; only what a home costs a month does.`);
-  const assuming = objectAt(value, path, Object.keys(ASSUMED));
-  const read = (name: keyof typeof ASSUMED): number => {
+  const assuming = objectAt(value, path, Object.keys(COST_BOUNDS));
+  const read = (name: keyof CostAssumptions): number => {
     const number = numberAt(assuming[name], `${path}.${name}`);
-    const [least, most] = ASSUMED[name];
+    const [least, most] = COST_BOUNDS[name];
     if (number < least || number > most) throw new SearchProblem(`${path}.${name}`, `${name} lies between ${least} and ${most}.`);
     return number;
   };

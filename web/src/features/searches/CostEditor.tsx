@@ -1,3 +1,4 @@
+import { COST_BOUNDS } from '@perambula/core';
 import type { CostAssumptions } from '@perambula/core';
 import { InputNumber } from 'antd';
 
@@ -10,28 +11,26 @@ const PARTS: readonly {
   readonly name: keyof CostAssumptions;
   readonly label: string;
   readonly unit: string;
-  readonly most: number;
-  readonly least: number;
   readonly step: number;
 }[] = [
-  { name: 'downPercent', label: 'Paid down', unit: '% of the price', least: 0, most: 100, step: 5 },
-  { name: 'ratePercent', label: 'Interest', unit: '% a year', least: 0, most: 30, step: 0.1 },
-  { name: 'years', label: 'Paid back in', unit: 'years', least: 1, most: 50, step: 5 },
-  { name: 'insurancePercent', label: 'Insurance', unit: '% of the price a year', least: 0, most: 5, step: 0.1 },
+  { name: 'downPercent', label: 'Paid down', unit: '% of the price', step: 5 },
+  { name: 'ratePercent', label: 'Interest', unit: '% a year', step: 0.1 },
+  { name: 'years', label: 'Paid back in', unit: 'years', step: 5 },
+  { name: 'insurancePercent', label: 'Insurance', unit: '% of the price a year', step: 0.1 },
 ];
 
 /** What the client brings and borrows, under a line on what a home would cost a month. */
 export function CostEditor({ assuming, onChange }: Props) {
   return (
     <div className="cost" role="group" aria-label="Assumed">
-      {PARTS.map(({ name, label, unit, least, most, step }) => (
+      {PARTS.map(({ name, label, unit, step }) => (
         <label key={name}>
           <span className="soft">{label}</span>
           <InputNumber
             size="small"
             controls={false}
-            min={least}
-            max={most}
+            min={COST_BOUNDS[name][0]}
+            max={COST_BOUNDS[name][1]}
             step={step}
             value={assuming[name]}
             aria-label={label}

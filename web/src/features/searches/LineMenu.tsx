@@ -12,7 +12,7 @@ interface Props {
   readonly tried: boolean;
   readonly onChange: (line: Line) => void;
   readonly onTry: () => void;
-  /** Makes it one of several that may hold; null where it is that already. */
+  /** Makes it one of several that may hold; left out where it is that already. */
   readonly onEither?: () => void;
 }
 
