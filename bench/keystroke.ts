@@ -1,16 +1,11 @@
-import { chromium } from '@playwright/test';
+import { openBrowser } from './browser.js';
 import { measured, report } from './measure.js';
 
 const TYPED = ['300k', '310k', '320k', '330k', '340k', '350k', '360k', '370k', '380k', '390k'];
 
 /** From a key pressed in a price to the new figures on the screen, and the search view's first useful paint, in headless Chromium. */
 export async function benchBrowser(web: string, signIn: { email: string; password: string }): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-  });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.request.post(`${web}/api/session`, { data: signIn });
+  const { browser, page } = await openBrowser(web, signIn);
   const paints: number[] = [];
   for (let i = 0; i < 7; i++) {
     const start = performance.now();

@@ -4,17 +4,30 @@ import type { RunFile } from '../scripts/stack.mjs';
 import { benchCount } from './count.js';
 import { benchFeed, benchStream } from './feed.js';
 import { benchBrowser } from './keystroke.js';
+import { benchMap } from './map.js';
 import { benchMany } from './many.js';
 import { benchReverse } from './reverse.js';
+import { benchRoads } from './roads.js';
 
 const run = JSON.parse(readFileSync(process.env['PERAMBULA_RUN'] ?? '', 'utf8')) as RunFile;
 const { name, ...access } = run.database;
 const database = await createConnection({ ...access, database: name });
-await benchBrowser(run.web, run.signIn);
-await benchMany(run.web, run.signIn);
-await benchCount(database, 100_000);
-await benchCount(database, 1_000_000);
-await benchReverse(100_000);
-await benchFeed();
-benchStream(1_000_000);
+/** What is measured, in this order; `npm run bench -- roads reverse` measures only these. */
+const parts: Readonly<Record<string, () => unknown>> = {
+  browser: () => benchBrowser(run.web, run.signIn),
+  map: () => benchMap(run.web, run.signIn),
+  people: () => benchMany(run.web, run.signIn),
+  count: () => benchCount(database, 100_000),
+  million: () => benchCount(database, 1_000_000),
+  reverse: () => benchReverse(100_000),
+  roads: () => benchRoads(),
+  feed: () => benchFeed(),
+  county: () => benchStream(1_000_000),
+};
+const named = process.argv.slice(2).filter((word) => !word.startsWith('--'));
+const unknown = named.filter((word) => !(word in parts));
+if (unknown.length > 0) throw new Error(`There is no part ${unknown.join(', ')}; there are ${Object.keys(parts).join(', ')}.`);
+for (const [part, measurement] of Object.entries(parts)) {
+  if (named.length === 0 || named.includes(part)) await measurement();
+}
 await database.end();

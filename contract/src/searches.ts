@@ -1,4 +1,4 @@
-import type { Count, Forecast, Cadence, ListingRecord, Prices, Search, Tellable } from '@perambula/core';
+import type { Count, Forecast, Cadence, ListingRecord, Marks, Prices, Search, Tellable } from '@perambula/core';
 
 export interface CountAnswer extends Count {
   /** The sequence number of the last listing change counted. */
@@ -13,8 +13,15 @@ export interface MissAnswer {
   readonly text: string;
 }
 
-/** `nice` names the lines that would be nice and that the listing has, where the search has any. */
-export type Row = ListingRecord & { readonly miss?: MissAnswer; readonly nice?: readonly string[] };
+/**
+ * `nice` names the lines that would be nice and that the listing has, where the search has any. `minutes` are those of each
+ * journey that the search names (`travelsOf`), in their order; null where they are not known or no way leads.
+ */
+export type Row = ListingRecord & {
+  readonly miss?: MissAnswer;
+  readonly nice?: readonly string[];
+  readonly minutes?: readonly (number | null)[];
+};
 
 export interface ListingsAnswer {
   readonly total: number;
@@ -30,6 +37,9 @@ export interface KeysAnswer {
   readonly keys: readonly string[];
   readonly asOf: number;
 }
+
+/** A result's homes as they are drawn on a map. */
+export type MarksAnswer = Marks;
 
 /** How many homes fit only the first of two searches, only the second, and both; and the rows of one part. */
 export interface ComparisonAnswer {

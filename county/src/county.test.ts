@@ -1,25 +1,35 @@
+import { readRoads, TravelTimes } from '@perambula/core';
+import type { RoadFile } from '@perambula/core';
 import createGraph from 'ngraph.graph';
 import { aStar } from 'ngraph.path';
 import { describe, expect, it } from 'vitest';
 import { pieceOf, farMap, nearMap } from './baseMap.js';
 import { busStops } from './busStops.js';
 import { buildCounty } from './county.js';
-import { isWater, lonLat } from './ground.js';
+import { isWater, lonLat, METRES_PER_MILE } from './ground.js';
 import type { Point } from './ground.js';
 import { addressOf, parcelNumberOf } from './listingRecord.js';
-import { driveMinutes } from './speeds.js';
+import { roadFile } from './roadFile.js';
+import { mphAt, sideOf } from './speeds.js';
+import type { RoadEdge } from './streets.js';
 import { digest } from './testing/figures.js';
 import { SCHOOLS, STATIONS, TOWNS } from './towns.js';
 
 const county = buildCounty();
 const { nodes, edges, streets } = county.roads;
 
+/** Minutes to drive a block at an hour of a working day; infinite against a one-way street and where no car goes. */
+function driveMinutes(edge: RoadEdge, forwards: boolean, hour: number): number {
+  const mph = edge.oneWay && !forwards ? 0 : mphAt(edge.class, sideOf(edge, nodes, forwards), 'weekday', hour);
+  return mph === 0 ? Infinity : (edge.metres / METRES_PER_MILE / mph) * 60;
+}
+
 /** The roads as ngraph has them, by minutes at an hour; footpaths and closed directions are left out. */
 function drivable(hour: number): (from: number, to: number) => number {
   const graph = createGraph<null, number>();
   for (const edge of edges)
     for (const forwards of [true, false]) {
-      const minutes = driveMinutes(edge, nodes, forwards, hour);
+      const minutes = driveMinutes(edge, forwards, hour);
       if (Number.isFinite(minutes)) graph.addLink(forwards ? edge.from : edge.to, forwards ? edge.to : edge.from, minutes);
     }
   const finder = aStar(graph, { oriented: true, distance: (_from, _to, link) => link.data });
@@ -108,7 +118,7 @@ describe('the roads', () => {
       const next = new Map<number, number[]>();
       for (const edge of edges)
         for (const forwards of [true, false]) {
-          if (!Number.isFinite(driveMinutes(edge, nodes, forwards, 12))) continue;
+          if (!Number.isFinite(driveMinutes(edge, forwards, 12))) continue;
           const [a, b] = forwards === backwards ? [edge.to, edge.from] : [edge.from, edge.to];
           next.set(a, [...(next.get(a) ?? []), b]);
         }
@@ -134,9 +144,40 @@ describe('the roads', () => {
   });
   it('cost no detour: each block takes no longer than any way round it', () => {
     for (const edge of edges.filter((_, i) => i % 97 === 0)) {
-      const minutes = driveMinutes(edge, nodes, true, 12.5);
+      const minutes = driveMinutes(edge, true, 12.5);
       if (Number.isFinite(minutes)) expect(atNoon(edge.from, edge.to)).toBeLessThanOrEqual(minutes + 1e-9);
     }
+  });
+});
+
+describe('the road file', () => {
+  const times = new TravelTimes(readRoads(roadFile(county.roads) as RoadFile));
+  const [square, out] = [TOWNS[0], TOWNS[4]].map((town) => {
+    const id = nodeNear((town as (typeof TOWNS)[number]).centre);
+    return { id, at: lonLat((nodes[id] as (typeof nodes)[number]).at) };
+  }) as [{ id: number; at: [number, number] }, { id: number; at: [number, number] }];
+
+  it('gives the times of ngraph’s shortest drives, but for waits at turns and speeds by the quarter of an hour', () => {
+    const seconds = times.secondsAt({ to: square.at, leaveAt: '03:00', on: 'weekday', by: 'car' }, out.at) as number;
+    const theirs = 60 * drivable(3)(out.id, square.id);
+    expect(seconds).toBeGreaterThan(theirs - 30);
+    expect(seconds).toBeLessThan(theirs + 150);
+  });
+  it('leads from every parcel to Port Ostrey and back, by car and on foot', () => {
+    const cutOff = (['car', 'foot'] as const).flatMap((by) => {
+      const there = times.journeys({ to: square.at, arriveBy: '08:30', on: 'weekday', by });
+      const back = times.journeys({ from: square.at, leaveAt: '17:15', on: 'weekday', by });
+      return county.parcels.filter((parcel) => {
+        const snap = times.snap(lonLat(parcel.at), by);
+        return !snap || !Number.isFinite(there(snap)) || !Number.isFinite(back(snap));
+      });
+    });
+    expect(cutOff.map(addressOf)).toEqual([]);
+  });
+  it('is slower into town on a working morning than on a Sunday', () => {
+    const at = (on: 'weekday' | 'sunday'): number =>
+      times.secondsAt({ to: square.at, arriveBy: '08:30', on, by: 'car' }, out.at) as number;
+    expect(at('weekday') / at('sunday')).toBeGreaterThan(1.15);
   });
 });
 

@@ -19,6 +19,7 @@ import { PortalModule } from './portal/index.js';
 import { PreferencesModule } from './preferences/index.js';
 import { PulseModule } from './pulse/index.js';
 import { RecordsModule } from './records/index.js';
+import { RoadsModule } from './roads/index.js';
 import { SearchesModule } from './searches/index.js';
 import { SessionsModule } from './sessions/index.js';
 import { ShortlistsModule } from './shortlists/index.js';
@@ -48,6 +49,7 @@ export class AppModule {
         FeedModule,
         MailModule,
         ClientsModule,
+        RoadsModule,
         SearchesModule,
         AlertsModule,
         EventsModule,

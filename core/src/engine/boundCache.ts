@@ -1,7 +1,10 @@
 import { prepared } from '../geo/prepared.js';
 import type { PointTest } from '../geo/prepared.js';
 import { rasterOf } from '../geo/raster.js';
-import type { Bound, Shape } from '../search/document.js';
+import { travelOf } from '../roads/travel.js';
+import type { Travel } from '../roads/travel.js';
+import type { Circumstances } from '../search/circumstances.js';
+import type { Bound, DrawnShape, Shape, TravelTime } from '../search/document.js';
 import { forEachRow, setBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { BitsCache } from './bitsCache.js';
@@ -26,7 +29,7 @@ export class BoundCache {
   }
 
   /** The rows inside a bound, good for those in `alive`; bits of others may be missing. */
-  inside(bound: Bound, alive: Bits): Bits {
+  inside(bound: Bound, alive: Bits, given: Circumstances): Bits {
     const { kernel, words, changes, placed } = this.columns;
     const kept = this.cache.get(JSON.stringify(bound.shape));
     const [tested, inside] = kept.pair;
@@ -37,17 +40,19 @@ export class BoundCache {
     kernel.combine('andNot', alive, tested, fresh);
     kernel.combine('and', fresh, placed, fresh);
     kernel.combine('or', tested, fresh, tested);
-    this.test(bound.shape, fresh, inside);
+    if (bound.shape.type === 'TravelTime') this.testMinutes(bound.shape, fresh, inside, given);
+    else this.test(bound.shape, fresh, inside);
     kernel.give(fresh);
     return inside;
   }
 
   /** Marks which of some rows lie inside a shape. */
-  private test(shape: Shape, rows: Bits, inside: Bits): void {
-    const { kernel, words, positions, places } = this.columns;
+  private test(shape: DrawnShape, rows: Bits, inside: Bits): void {
+    const { columns } = this;
+    const { kernel, words, places } = columns;
     const mark = (bits: Bits, within: PointTest): void =>
       forEachRow(bits, (row) => {
-        if (within(positions[2 * row] as number, positions[2 * row + 1] as number)) setBit(inside, row, true);
+        if (within(columns.longitude(row), columns.latitude(row))) setBit(inside, row, true);
       });
     const points = kernel.count(rows);
     const raster = points < MANY ? null : rasterOf(shape, points);
@@ -58,6 +63,16 @@ export class BoundCache {
     mark(crossed, raster.exact);
     kernel.give(found);
     kernel.give(crossed);
+  }
+
+  /** Marks which of some rows lie within the minutes of a place, by their own journeys. */
+  private testMinutes(shape: TravelTime, rows: Bits, inside: Bits, { roads }: Circumstances): void {
+    const seconds = this.columns.travels.of(travelOf(shape) as Travel, roads);
+    forEachRow(rows, (row) => {
+      const taken = seconds.get(row);
+      // no way there is below every number, and not known above
+      setBit(inside, row, taken >= 0 && taken <= 60 * shape.minutes);
+    });
   }
 
   /** What `inside` last gave for a shape. */

@@ -10,6 +10,7 @@ import { PLACES_PER_DEGREE } from '../geo/raster.js';
 import { zeroBits } from './kernel.js';
 import type { Kernel, Places } from './kernel.js';
 import { BLANK, NOT_APPLICABLE, NumberColumn } from './numberColumn.js';
+import { TravelColumns } from './travelColumns.js';
 import { WordIndex } from './wordIndex.js';
 
 /** A number, money, date or timestamp, scaled to whole numbers. */
@@ -53,11 +54,13 @@ export class Columns {
   readonly changes = new ChangeLog();
   live: Bits = new Int32Array(0);
   placed: Bits = new Int32Array(0);
-  /** Interleaved longitude, latitude in degrees, where a listing has a position. */
-  positions: Float64Array = new Float64Array(0);
-  /** The same, rounded. */
+  /** Where a listing lies, in whole places. */
   places: Places = { x: new Int32Array(0), y: new Int32Array(0) };
+  /** What rounding to places took from its degrees. From 16° on a single precision holds all of it, nearer 0° all but 10⁻¹⁵. */
+  private restX: Float32Array = new Float32Array(0);
+  private restY: Float32Array = new Float32Array(0);
   readonly kinds: ChoiceColumn;
+  readonly travels = new TravelColumns(this);
   private readonly rowOf = new Map<string, number>();
   private readonly columns = new Map<string, Column>();
 
@@ -159,9 +162,8 @@ export class Columns {
     this.capacity = capacity;
     this.live = this.grown(this.live);
     this.placed = this.grown(this.placed);
-    const positions = new Float64Array(2 * capacity);
-    positions.set(this.positions);
-    this.positions = positions;
+    this.restX = grownRests(this.restX, capacity);
+    this.restY = grownRests(this.restY, capacity);
     this.places = { x: this.grownPlaces(this.places.x), y: this.grownPlaces(this.places.y) };
     this.kinds.codes.grow(capacity);
     for (const column of this.columns.values()) {
@@ -179,7 +181,7 @@ export class Columns {
   memory(): { bytes: number; words: number } {
     const characters = (texts: readonly (string | null | undefined)[]): number =>
       texts.reduce((sum, text) => sum + (text?.length ?? 0), 0);
-    let bytes = [this.live, this.placed, this.positions, this.places.x, this.places.y].reduce(
+    let bytes = [this.live, this.placed, this.places.x, this.places.y, this.restX, this.restY].reduce(
       (sum, each) => sum + each.byteLength,
       0,
     );
@@ -193,10 +195,25 @@ export class Columns {
     return { bytes, words };
   }
 
-  private place(row: number, position: readonly [number, number]): void {
-    this.positions.set(position, 2 * row);
-    this.places.x[row] = Math.round(position[0] * PLACES_PER_DEGREE);
-    this.places.y[row] = Math.round(position[1] * PLACES_PER_DEGREE);
+  /** In degrees, where a listing has a position. */
+  longitude(row: number): number {
+    return (this.places.x[row] as number) / PLACES_PER_DEGREE + (this.restX[row] as number);
+  }
+
+  latitude(row: number): number {
+    return (this.places.y[row] as number) / PLACES_PER_DEGREE + (this.restY[row] as number);
+  }
+
+  /** All that is held of the rows' positions. */
+  positions(): ArrayBufferView[] {
+    return [this.places.x, this.places.y, this.restX, this.restY].map((each) => each.subarray(0, this.rows));
+  }
+
+  private place(row: number, [x, y]: readonly [number, number]): void {
+    this.places.x[row] = Math.round(x * PLACES_PER_DEGREE);
+    this.places.y[row] = Math.round(y * PLACES_PER_DEGREE);
+    this.restX[row] = x - this.places.x[row] / PLACES_PER_DEGREE;
+    this.restY[row] = y - this.places.y[row] / PLACES_PER_DEGREE;
   }
 
   private grownPlaces(places: Int32Array): Int32Array {
@@ -213,6 +230,12 @@ export class Columns {
     this.kernel.give(bits);
     return larger;
   }
+}
+
+function grownRests(rests: Float32Array, capacity: number): Float32Array {
+  const larger = new Float32Array(capacity);
+  larger.set(rests);
+  return larger;
 }
 
 function newChoiceColumn(kernel: Kernel): ChoiceColumn {

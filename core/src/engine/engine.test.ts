@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { ListingRecord } from '../listing/record.js';
 import { mustLines } from '../search/document.js';
 import type { Search } from '../search/document.js';
-import { contains, evaluateLine, inReach, judge, standingOf } from '../search/evaluate.js';
+import { containsDrawn, evaluateLine, inReach, judge, minutesOf, standingOf } from '../search/evaluate.js';
+import { travelsOf } from '../search/travels.js';
 import { listings, searches, TIME } from '../testing/randomListings.js';
 import { simdKernel } from '../testing/simdKernel.js';
 import { Engine } from './engine.js';
@@ -77,6 +78,52 @@ describe('Engine', () => {
         const { missed: _missed, ...oracle } = countRowByRow(search, [...now.values()]);
         const { bounds: _bounds, ...count } = engine.count(search, TIME);
         expect(withoutMembers(count as Count)).toEqual(oracle);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('marks the homes of a set where they lie, those without a place left out', () => {
+    fc.assert(
+      fc.property(listings, searches, (records, search) => {
+        const engine = engineOf(records, simd);
+        const byKey = new Map(records.map((record) => [record.ListingKey, record]));
+        for (const set of ['fit', 'unknown', 'missByOne'] as const satisfies readonly ResultSet[]) {
+          const found = engine.find(search, TIME, { set }).keys.map(({ key }) => byKey.get(key) as ListingRecord);
+          const marks = engine.marks(search, TIME, { set });
+          expect([...marks.keys].sort()).toEqual(
+            found
+              .filter(({ Longitude }) => Longitude != null)
+              .map(({ ListingKey }) => ListingKey)
+              .sort(),
+          );
+          marks.keys.forEach((key, i) => {
+            const record = byKey.get(key) as ListingRecord;
+            expect((marks.places[2 * i] as number) / 1e6).toBeCloseTo(record['Longitude'] as number, 9);
+            expect((marks.places[2 * i + 1] as number) / 1e6).toBeCloseTo(record['Latitude'] as number, 9);
+            expect(marks.statuses[marks.status[i] as number]).toBe(record['StandardStatus']);
+            expect(marks.prices[i]).toBe(record['ListPrice'] ?? null);
+          });
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('tells each home’s minutes of every journey that a search names, as its own journey takes them', () => {
+    fc.assert(
+      fc.property(listings, searches, (records, search) => {
+        const named = travelsOf(search);
+        const engine = engineOf(records);
+        for (const { key, minutes } of engine.find(search, TIME, { set: 'fit' }).keys) {
+          const record = records.find(({ ListingKey }) => ListingKey === key) as ListingRecord;
+          expect(minutes?.length ?? 0).toBe(named.length);
+          named.forEach(({ travel }, i) => {
+            const own = minutesOf(travel, record, TIME);
+            if (own == null) expect(minutes?.[i]).toBeNull();
+            else expect(minutes?.[i]).toBeCloseTo(own, 1);
+          });
+        }
       }),
       { numRuns: 300 },
     );
@@ -193,8 +240,8 @@ describe('contains', () => {
         ] as [number, number][],
       ],
     };
-    expect(contains(square, -66, 40.5)).toBe(true);
-    expect(contains(square, -66, 40)).toBe(true);
-    expect(contains(square, -66.0000001, 40.5)).toBe(false);
+    expect(containsDrawn(square, -66, 40.5)).toBe(true);
+    expect(containsDrawn(square, -66, 40)).toBe(true);
+    expect(containsDrawn(square, -66.0000001, 40.5)).toBe(false);
   });
 });

@@ -5,13 +5,15 @@ import { isEither, mustLines } from '../search/document.js';
 import type { EitherLine, Line, Search } from '../search/document.js';
 import { loosen } from '../search/loosen.js';
 import type { Loosening } from '../search/loosen.js';
+import { travelsOf } from '../search/travels.js';
 import { statusesInReach } from '../search/reach.js';
 import { today } from '../time/period.js';
-import type { TimeContext } from '../time/period.js';
+import type { Circumstances } from '../search/circumstances.js';
 import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { BoundCache } from './boundCache.js';
 import { Columns } from './columns.js';
+import type { ChoiceColumn, OrderedColumn } from './columns.js';
 import { ConditionCache } from './conditionCache.js';
 import { takeBits } from './kernel.js';
 import type { Condition, Held, Kernel } from './kernel.js';
@@ -54,6 +56,8 @@ export interface ResultKey {
   readonly missed?: string;
   /** The lines that would be nice and that it has, where the search has any. */
   readonly nice?: readonly string[];
+  /** Of each journey that the search names, its minutes, in their order; null where they are not known or no way leads. */
+  readonly minutes?: readonly (number | null)[];
 }
 
 /** Part of a result: how many there are in all, those asked for, and the prices of all. */
@@ -61,6 +65,15 @@ export interface Found {
   readonly total: number;
   readonly keys: ResultKey[];
   readonly prices: Prices | null;
+}
+
+/** Listings as a map draws them: longitude and latitude in millionths of a degree, statuses by their place in a list, prices in dollars. */
+export interface Marks {
+  readonly keys: readonly string[];
+  readonly places: readonly number[];
+  readonly statuses: readonly string[];
+  readonly status: readonly number[];
+  readonly prices: readonly (number | null)[];
 }
 
 /** Which part of a result is asked for; `line` leaves only what one line, keepIn or keepOut decides. */
@@ -138,11 +151,11 @@ export class Engine {
   }
 
   /** The live count, with what every line and bound holds back. */
-  count(search: Search, time: TimeContext): Count {
-    return this.passed(search, time, (passed) => this.figures(search, passed, time));
+  count(search: Search, given: Circumstances): Count {
+    return this.passed(search, given, (passed) => this.figures(search, passed, given));
   }
 
-  private figures(search: Search, passed: Passed, time: TimeContext): Count {
+  private figures(search: Search, passed: Passed, given: Circumstances): Count {
     const { kernel } = this.columns;
     const lines = mustLines(search);
     const held = kernel.held(passed.conditions, passed.one);
@@ -150,7 +163,7 @@ export class Engine {
     const lineCounts = lines.map((line, i) => ({
       id: line.id,
       ...(held[i] as Held),
-      ...(isEither(line) ? { members: this.membersAdd(line, passed.all, time, passed.lend) } : {}),
+      ...(isEither(line) ? { members: this.membersAdd(line, passed.all, given, passed.lend) } : {}),
     }));
     const byId = new Map(lineCounts.map((line) => [line.id, line]));
     const fit = kernel.count(passed.all);
@@ -166,8 +179,8 @@ export class Engine {
   }
 
   /** For each line, the one move of its limit that would add most for how little it is; the line that adds most first. */
-  loosenings(search: Search, time: TimeContext): Loosening[] {
-    return this.passed(search, time, ({ conditions, none, one, lend }) => {
+  loosenings(search: Search, given: Circumstances): Loosening[] {
+    return this.passed(search, given, ({ conditions, none, one, lend }) => {
       const { kernel } = this.columns;
       const found = mustLines(search).flatMap((line, c) => {
         const column = isEither(line) ? null : this.columns.column(line.field);
@@ -177,7 +190,7 @@ export class Engine {
         kernel.combine('andNot', missing, (conditions[c] as Condition).t, missing);
         const scale = (fieldOf(line.field) as Field).precision ?? 1;
         const lost: number[] = [];
-        const numberOf = numbersFor(line, this.columns);
+        const numberOf = numbersFor(line, this.columns, given);
         forEachRow(missing, (row) => lost.push(numberOf(row) / scale));
         return loosen(line, lost) ?? [];
       });
@@ -192,11 +205,12 @@ export class Engine {
     const stretch = { first: 0, end: words };
     const [range, [t, u]] = [this.universe(search).t, [takeBits(kernel, words), takeBits(kernel, words)]];
     const rows = (name: string, blank: boolean): number => {
-      writeLine({ id: '', field: name, is: { blank } }, { t, u }, { columns, time: { now: 0, zone: 'utc' }, stretch });
+      writeLine({ id: '', field: name, is: { blank } }, { t, u }, { columns, given: { now: 0, zone: 'utc' }, stretch });
       kernel.combine('and', t, range, t);
       return kernel.count(t);
     };
-    const shares = FIELDS.map(({ name }) => {
+    const shares = FIELDS.map(({ name, ofLine }) => {
+      if (ofLine) return [name, null] as const;
       const [filled, blank] = [rows(name, false), rows(name, true)];
       return [name, filled + blank === 0 ? null : filled / (filled + blank)] as const;
     });
@@ -233,15 +247,15 @@ export class Engine {
    * Misses by one of a search without an order come nearest first. Before all that come those that have the most of
    * what would be nice.
    */
-  find(search: Search, time: TimeContext, { set, line, offset = 0, limit = Infinity, prices = false }: Part): Found {
-    return this.passed(search, time, (passed) => {
+  find(search: Search, given: Circumstances, { set, line, offset = 0, limit = Infinity, prices = false }: Part): Found {
+    return this.passed(search, given, (passed) => {
       const names = conditionNames(search);
       const bits = this.bitsOf(passed, set, line === undefined ? -1 : names.indexOf(line), line !== undefined);
-      const teller = this.tellerOf(search, time, set, passed);
+      const teller = this.tellerOf(search, given, set, passed);
       const sorters =
         set === 'missByOne' && search.order.length === 0
-          ? [{ number: remembered((row) => nearnessOfRow(search, teller.missed(row), row, this.columns, time)) }]
-          : sortersOf(search.order, this.columns);
+          ? [{ number: remembered((row) => nearnessOfRow(search, teller.missed(row), row, this.columns, given)) }]
+          : sortersOf(search.order, this.columns, given);
       const all = teller.wishes ? [{ number: (row: number) => -teller.had(row).length }, ...sorters] : sorters;
       const rows = firstRows(bits, offset + limit, all, this.columns.keys).slice(offset);
       return {
@@ -252,10 +266,31 @@ export class Engine {
     });
   }
 
+  /** The listings of a set by where they lie, at most so many, in no order; those without a place are left out. */
+  marks(search: Search, given: Circumstances, { set, line, limit = Infinity }: Part): Marks {
+    return this.passed(search, given, (passed) => {
+      const { columns } = this;
+      const bits = this.bitsOf(passed, set, line === undefined ? -1 : conditionNames(search).indexOf(line), line !== undefined);
+      columns.kernel.combine('and', bits, columns.placed, bits);
+      const status = columns.column('Status') as ChoiceColumn;
+      const { numbers } = columns.column('ListPrice') as OrderedColumn;
+      const marks = { keys: [] as string[], places: [] as number[], status: [] as number[], prices: [] as (number | null)[] };
+      forEachRow(bits, (row) => {
+        if (marks.keys.length >= limit) return;
+        marks.keys.push(columns.keys[row] as string);
+        marks.places.push(Math.round(1e6 * columns.longitude(row)), Math.round(1e6 * columns.latitude(row)));
+        marks.status.push(status.codes.get(row));
+        const price = numbers.get(row);
+        marks.prices.push(Number.isFinite(price) ? price : null);
+      });
+      return { ...marks, statuses: [...status.labels] };
+    });
+  }
+
   /** What `find` says of some listings of a set, in their order; those not there are left out. */
-  tell(search: Search, time: TimeContext, set: ResultSet, keys: readonly string[]): ResultKey[] {
-    return this.passed(search, time, (passed) => {
-      const { tell } = this.tellerOf(search, time, set, passed);
+  tell(search: Search, given: Circumstances, set: ResultSet, keys: readonly string[]): ResultKey[] {
+    return this.passed(search, given, (passed) => {
+      const { tell } = this.tellerOf(search, given, set, passed);
       return keys.flatMap((key) => {
         const row = this.columns.rowOfKey(key);
         return row === undefined ? [] : tell(row);
@@ -264,16 +299,16 @@ export class Engine {
   }
 
   /** What fits one search and what another, by the three parts of the two; the keys of one part, in its own search's order. */
-  compare(a: Search, b: Search, time: TimeContext, { part, offset = 0, limit = Infinity }: ComparedPart): Compared {
-    return this.passed(a, time, ({ all: inA, lend }) =>
-      this.passed(b, time, ({ all: inB }) => {
+  compare(a: Search, b: Search, given: Circumstances, { part, offset = 0, limit = Infinity }: ComparedPart): Compared {
+    return this.passed(a, given, ({ all: inA, lend }) =>
+      this.passed(b, given, ({ all: inB }) => {
         const { kernel } = this.columns;
         const [onlyA, onlyB, both] = [lend(), lend(), lend()];
         kernel.combine('andNot', inA, inB, onlyA);
         kernel.combine('andNot', inB, inA, onlyB);
         kernel.combine('and', inA, inB, both);
         const parts = { onlyA, onlyB, both };
-        const sorters = sortersOf((part === 'onlyB' ? b : a).order, this.columns);
+        const sorters = sortersOf((part === 'onlyB' ? b : a).order, this.columns, given);
         const rows = firstRows(parts[part], offset + limit, sorters, this.columns.keys).slice(offset);
         return {
           onlyA: kernel.count(onlyA),
@@ -286,11 +321,14 @@ export class Engine {
   }
 
   /** Says of a row which line it misses and which of those that would be nice it has. */
-  private tellerOf(search: Search, time: TimeContext, set: ResultSet, { conditions }: Passed): Teller {
+  private tellerOf(search: Search, given: Circumstances, set: ResultSet, { conditions }: Passed): Teller {
     const names = conditionNames(search);
     const nice = search.lines
       .filter(({ weight }) => weight === 'nice')
-      .map((line) => ({ id: line.id, t: this.lineCondition(line, time).t }));
+      .map((line) => ({ id: line.id, t: this.lineCondition(line, given).t }));
+    const journeys = travelsOf(search).map(({ travel }) => this.columns.travels.of(travel, given.roads));
+    const minutesOf = (row: number): (number | null)[] =>
+      journeys.map((seconds) => (Number.isFinite(seconds.get(row)) ? Math.round(seconds.get(row) / 6) / 10 : null));
     const missed = (row: number): string => names[conditions.findIndex(({ t }) => !hasBit(t, row))] as string;
     const had = (row: number): string[] => nice.flatMap(({ id, t }) => (hasBit(t, row) ? id : []));
     return {
@@ -301,6 +339,7 @@ export class Engine {
         key: this.columns.keys[row] as string,
         ...(set === 'missByOne' ? { missed: missed(row) } : {}),
         ...(nice.length > 0 ? { nice: had(row) } : {}),
+        ...(journeys.length > 0 ? { minutes: minutesOf(row) } : {}),
       }),
     };
   }
@@ -326,7 +365,7 @@ export class Engine {
   }
 
   /** The one pass: lines first, then the areas on the rows that still matter. The bits are good within `use` only. */
-  private passed<T>(search: Search, time: TimeContext, use: (passed: Passed) => T): T {
+  private passed<T>(search: Search, given: Circumstances, use: (passed: Passed) => T): T {
     const { kernel, words } = this.columns;
     const lent: Bits[] = [];
     const lend = (): Bits => {
@@ -335,14 +374,14 @@ export class Engine {
       return bits;
     };
     try {
-      const lines = mustLines(search).map((line) => this.lineCondition(line, time));
+      const lines = mustLines(search).map((line) => this.lineCondition(line, given));
       const [all, none, one, alive] = [lend(), lend(), lend().fill(0), lend()];
       all.set(this.universe(search).t);
       none.set(all);
       kernel.narrow(lines, all, none, one);
       const bounds = (['in', 'out'] as const).map((mode) => {
         kernel.combine('or', none, one, alive);
-        const condition = this.areaCondition(search, mode, alive, lend);
+        const condition = this.areaCondition(search, mode, alive, lend, given);
         kernel.narrow([condition], all, none, one);
         return condition;
       });
@@ -351,6 +390,7 @@ export class Engine {
       for (const bits of lent) kernel.give(bits);
       this.conditions.settle();
       this.areas.settle();
+      this.columns.travels.settle();
     }
   }
 
@@ -360,7 +400,7 @@ export class Engine {
     const statuses = statusesInReach(search);
     const key = `universe ${[...search.kinds].sort().join()} ${statuses ? [...statuses].sort().join() : 'all'}`;
     return this.conditions.get(key, (into, stretch) => {
-      const writing = { columns, time: { now: 0, zone: 'utc' }, stretch };
+      const writing = { columns, given: { now: 0, zone: 'utc' }, stretch };
       if (statuses) writeLine({ id: '', field: 'Status', is: { anyOf: [...statuses] } }, into, writing);
       else into.t.fill(-1, stretch.first, stretch.end);
       const { codes, labels } = columns.kinds;
@@ -373,19 +413,19 @@ export class Engine {
     });
   }
 
-  private lineCondition(line: Line, time: TimeContext): Condition {
-    return this.conditions.get(keyOf(line, time), (into, stretch) =>
-      writeLine(line, into, { columns: this.columns, time, stretch }),
+  private lineCondition(line: Line, given: Circumstances): Condition {
+    return this.conditions.get(keyOf(line, given), (into, stretch) =>
+      writeLine(line, into, { columns: this.columns, given, stretch }),
     );
   }
 
-  private areaCondition(search: Search, mode: 'in' | 'out', alive: Bits, lend: () => Bits): Condition {
+  private areaCondition(search: Search, mode: 'in' | 'out', alive: Bits, lend: () => Bits, given: Circumstances): Condition {
     const bounds = search.bounds.filter((bound) => bound.mode === mode);
     const t = lend();
     if (bounds.length === 0) return { t: t.fill(-1), u: null };
     const { kernel, placed } = this.columns;
     t.fill(0);
-    for (const bound of bounds) kernel.combine('or', t, this.areas.inside(bound, alive), t);
+    for (const bound of bounds) kernel.combine('or', t, this.areas.inside(bound, alive, given), t);
     if (mode === 'in') kernel.combine('and', t, placed, t);
     else kernel.combine('andNot', placed, t, t);
     const u = lend();
@@ -411,11 +451,11 @@ export class Engine {
     });
   }
 
-  private membersAdd({ either }: EitherLine, all: Bits, time: TimeContext, lend: () => Bits): { adds: number }[] {
+  private membersAdd({ either }: EitherLine, all: Bits, given: Circumstances, lend: () => Bits): { adds: number }[] {
     const members = either.map(
       (member) =>
-        this.conditions.get(keyOf({ id: '', either: [member] }, time), (into, stretch) =>
-          writeMember(member, into, { columns: this.columns, time, stretch }),
+        this.conditions.get(keyOf({ id: '', either: [member] }, given), (into, stretch) =>
+          writeMember(member, into, { columns: this.columns, given, stretch }),
         ).t,
     );
     return members.map((own) => ({
@@ -453,11 +493,11 @@ function remembered(compute: (row: number) => number): (row: number) => number {
 }
 
 /** What tells one condition from another: the line's test, and the moment where it goes by the clock. */
-function keyOf(line: Line, time: TimeContext): string {
+function keyOf(line: Line, given: Circumstances): string {
   const { id: _id, name: _name, weight: _weight, ...test } = line;
   const text = JSON.stringify(test);
   // relative periods move with the clock: by day for dates, at every instant for timestamps
-  if (!/"(last|next)"/.test(text)) return `${text} ${time.zone}`;
+  if (!/"(last|next)"/.test(text)) return `${text} ${given.zone}`;
   const isDate = !isEither(line) && (fieldOf(line.field) as Field).type === 'date';
-  return `${text} ${time.zone} ${isDate ? today(time) : time.now}`;
+  return `${text} ${given.zone} ${isDate ? today(given) : given.now}`;
 }

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { contains } from '../search/evaluate.js';
+import { containsDrawn } from '../search/evaluate.js';
 import { PLACES_PER_DEGREE, rasterOf } from '../geo/raster.js';
-import type { Shape } from '../search/document.js';
+import type { DrawnShape } from '../search/document.js';
 import { simdKernel } from '../testing/simdKernel.js';
 import { hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
@@ -135,7 +135,7 @@ describe('a column of numbers', () => {
 });
 
 describe('rasterOf', () => {
-  const shapes: fc.Arbitrary<Shape> = fc.oneof(
+  const shapes: fc.Arbitrary<DrawnShape> = fc.oneof(
     fc.record({
       type: fc.constant('Circle' as const),
       center: fc.constant<[number, number]>([-66, 40.6]),
@@ -190,7 +190,7 @@ describe('rasterOf', () => {
             const decided = positions.map((position, row) =>
               hasBit(crossed, row) ? raster.exact(...position) : hasBit(inside, row),
             );
-            expect(decided).toEqual(positions.map((position) => contains(shape, ...position)));
+            expect(decided).toEqual(positions.map((position) => containsDrawn(shape, ...position)));
           }
         },
       ),
@@ -204,7 +204,7 @@ describe('rasterOf', () => {
   });
 
   it('has none for a shape without extent, beyond a hemisphere or near a pole', () => {
-    const flat: Shape = {
+    const flat: DrawnShape = {
       type: 'Polygon',
       coordinates: [
         [

@@ -1,6 +1,7 @@
 import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
+import { travelOf } from '../roads/travel.js';
 import { isEither } from '../search/document.js';
 import type { EitherMember, FieldLine, Is, Line, StatusTime } from '../search/document.js';
 import { testText } from '../search/evaluate.js';
@@ -8,6 +9,7 @@ import { LEAST, MOST, spanOf } from '../search/span.js';
 import type { Bits } from './bitset.js';
 import type { ChoiceColumn, ChoicesColumn, OrderedColumn } from './columns.js';
 import { takeBits } from './kernel.js';
+import type { NumberColumn } from './numberColumn.js';
 import { numbersFor } from './numbersFor.js';
 import { textBits } from './textBits.js';
 import type { Written, Writing } from './writing.js';
@@ -68,8 +70,11 @@ function writeJoined(
 }
 
 function writeFieldLine(line: FieldLine, into: Written, writing: Writing): void {
-  if (line.assuming) writeCost(line, into, writing);
-  else writeTest(line.is, fieldOf(line.field) as Field, into, writing);
+  const field = fieldOf(line.field) as Field;
+  const travel = travelOf(line);
+  if (travel) writeOrdered(line.is, field, writing.columns.travels.of(travel, writing.given.roads), into, writing);
+  else if (line.assuming) writeCost(line, into, writing);
+  else writeTest(line.is, field, into, writing);
   if (line.blanks !== 'pass' && line.blanks !== 'fail') return;
   const { t, u } = into;
   for (let w = writing.stretch.first; w < writing.stretch.end; w++) {
@@ -82,7 +87,7 @@ function writeTest(is: Is, field: Field, into: Written, writing: Writing): void 
   const column = writing.columns.column(field.name);
   switch (column.type) {
     case 'ordered':
-      return writeOrdered(is, field, column, into, writing);
+      return writeOrdered(is, field, column.numbers, into, writing);
     case 'choice':
       return 'oneOf' in is ? writeStatuses(is.oneOf, into, writing) : writeChoice(is, field, column, into, writing);
     case 'choices':
@@ -93,14 +98,14 @@ function writeTest(is: Is, field: Field, into: Written, writing: Writing): void 
 }
 
 /** A cost a month by the line's own assumptions: where it can be known as the column says, its amount row by row. */
-function writeCost(line: FieldLine, { t, u }: Written, { columns, time, stretch }: Writing): void {
+function writeCost(line: FieldLine, { t, u }: Written, { columns, given, stretch }: Writing): void {
   const field = fieldOf(line.field) as Field;
   const { numbers } = columns.column(line.field) as OrderedColumn;
-  if ('blank' in line.is) return writeTest(line.is, field, { t, u }, { columns, time, stretch });
+  if ('blank' in line.is) return writeTest(line.is, field, { t, u }, { columns, given, stretch });
   u.fill(0, stretch.first, stretch.end);
   numbers.scan(LEAST, MOST, t, numbers.blanks > 0 ? u : null, 'put', stretch);
-  const { from, to } = spanOf(line.is, field, time);
-  const costOf = numbersFor(line, columns);
+  const { from, to } = spanOf(line.is, field, given);
+  const costOf = numbersFor(line, columns, given);
   const leavesOut = 'not' in line.is;
   for (let w = stretch.first; w < stretch.end; w++) {
     for (let left = t[w] as number; left !== 0; left &= left - 1) {
@@ -111,7 +116,7 @@ function writeCost(line: FieldLine, { t, u }: Written, { columns, time, stretch 
   }
 }
 
-function writeOrdered(is: Is, field: Field, { numbers }: OrderedColumn, { t, u }: Written, { time, stretch }: Writing): void {
+function writeOrdered(is: Is, field: Field, numbers: NumberColumn, { t, u }: Written, { given, stretch }: Writing): void {
   const unknown = numbers.blanks > 0 && !('blank' in is) ? u : null;
   if (!unknown) u.fill(0, stretch.first, stretch.end);
   if ('blank' in is) {
@@ -119,7 +124,7 @@ function writeOrdered(is: Is, field: Field, { numbers }: OrderedColumn, { t, u }
     else numbers.scan(LEAST, MOST, t, null, 'put', stretch);
     return;
   }
-  const { from, to } = spanOf(is, field, time);
+  const { from, to } = spanOf(is, field, given);
   if ('not' in is) numbers.scan(LEAST, MOST, t, unknown, 'put', stretch);
   numbers.scan(from, to, t, 'not' in is ? null : unknown, 'not' in is ? 'take' : 'put', stretch);
 }

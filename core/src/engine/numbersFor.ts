@@ -1,10 +1,18 @@
 import { fieldOf } from '../listing/fields.js';
 import { monthlyCost } from '../listing/monthlyCost.js';
+import { travelOf } from '../roads/travel.js';
+import type { Circumstances } from '../search/circumstances.js';
 import type { FieldLine } from '../search/document.js';
 import type { Columns, OrderedColumn } from './columns.js';
 
 /** Reads rows' numbers as a line asks for them, on its field's scale; not finite where a row has none. */
-export function numbersFor({ field, assuming }: FieldLine, columns: Columns): (row: number) => number {
+export function numbersFor(line: FieldLine, columns: Columns, { roads }: Circumstances): (row: number) => number {
+  const { field, assuming } = line;
+  const travel = travelOf(line);
+  if (travel) {
+    const seconds = columns.travels.of(travel, roads);
+    return (row) => seconds.get(row);
+  }
   const numbers = (name: string) => (columns.column(name) as OrderedColumn).numbers;
   if (!assuming) {
     const own = numbers(field);

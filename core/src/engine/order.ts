@@ -1,31 +1,41 @@
 import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
+import { travelOf } from '../roads/travel.js';
+import type { Circumstances } from '../search/circumstances.js';
 import type { Order } from '../search/document.js';
 import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import type { Columns } from './columns.js';
+import type { NumberColumn } from './numberColumn.js';
 
 /** What rows are put in order by: a number, the least first, or a text. Infinity and null come last. */
 export type Sorter =
   { readonly number: (row: number) => number } | { readonly text: (row: number) => string | null; readonly sign: 1 | -1 };
 
 /** Sorters of an order: blanks last in either direction. */
-export function sortersOf(order: readonly Order[], columns: Columns): Sorter[] {
-  return order.map(({ field, direction }) => sorterOf(fieldOf(field) as Field, direction === 'asc' ? 1 : -1, columns));
+export function sortersOf(orders: readonly Order[], columns: Columns, { roads }: Circumstances): Sorter[] {
+  return orders.map((order) => {
+    const sign = order.direction === 'asc' ? 1 : -1;
+    const travel = travelOf(order);
+    if (travel) return byNumber(columns.travels.of(travel, roads), sign);
+    return sorterOf(fieldOf(order.field) as Field, sign, columns);
+  });
+}
+
+function byNumber(numbers: NumberColumn, sign: 1 | -1): Sorter {
+  return {
+    number: (row) => {
+      const value = numbers.get(row);
+      return Number.isFinite(value) ? sign * value : Infinity;
+    },
+  };
 }
 
 function sorterOf(field: Field, sign: 1 | -1, columns: Columns): Sorter {
   const column = columns.column(field.name);
   switch (column.type) {
-    case 'ordered': {
-      const { numbers } = column;
-      return {
-        number: (row) => {
-          const value = numbers.get(row);
-          return Number.isFinite(value) ? sign * value : Infinity;
-        },
-      };
-    }
+    case 'ordered':
+      return byNumber(column.numbers, sign);
     case 'choice': {
       const { codes, labels } = column;
       const ranks = new Float64Array(labels.length);

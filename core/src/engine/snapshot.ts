@@ -79,9 +79,9 @@ function headerOf(name: string, column: Column): HeaderColumn {
 }
 
 /** What concerns whole listings. */
-function wholeParts({ live, placed, positions, places, rows }: Columns): ArrayBufferView[] {
-  const bits = [live, placed].map((each) => each.subarray(0, wordsFor(rows)));
-  return [...bits, positions.subarray(0, 2 * rows), places.x.subarray(0, rows), places.y.subarray(0, rows)];
+function wholeParts(columns: Columns): ArrayBufferView[] {
+  const bits = [columns.live, columns.placed].map((each) => each.subarray(0, wordsFor(columns.rows)));
+  return [...bits, ...columns.positions()];
 }
 
 function partsOf(column: Exclude<Column, { type: 'text' }>, rows: number): ArrayBufferView[] {

@@ -1,4 +1,4 @@
-import type { TimeContext } from '../time/period.js';
+import type { Circumstances } from '../search/circumstances.js';
 import type { Bits } from './bitset.js';
 import type { Columns } from './columns.js';
 import type { Condition, Stretch } from './kernel.js';
@@ -10,6 +10,6 @@ export interface Written extends Condition {
 
 export interface Writing {
   readonly columns: Columns;
-  readonly time: TimeContext;
+  readonly given: Circumstances;
   readonly stretch: Stretch;
 }

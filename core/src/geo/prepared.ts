@@ -1,5 +1,5 @@
 import { orient2d } from 'robust-predicates';
-import type { Shape } from '../search/document.js';
+import type { DrawnShape } from '../search/document.js';
 import { boxAbout } from './box.js';
 import { metresPerDegree } from './distance.js';
 import type { LonLat } from './distance.js';
@@ -9,7 +9,7 @@ import type { PolygonRings, Ring } from './inside.js';
 export type PointTest = (longitude: number, latitude: number) => boolean;
 
 /** A shape made ready for many points; decides each just as `contains` does. */
-export function prepared(shape: Shape): PointTest {
+export function prepared(shape: DrawnShape): PointTest {
   switch (shape.type) {
     case 'Circle':
       return preparedCircle(shape.center, shape.radiusMeters);

@@ -1,4 +1,4 @@
-import type { Shape } from '../search/document.js';
+import type { DrawnShape } from '../search/document.js';
 import { boxAbout } from './box.js';
 import type { Box } from './box.js';
 import { metresPerDegree } from './distance.js';
@@ -46,7 +46,7 @@ const MARGIN = 4;
  *
  * @param points  about how many will be asked: for few, a coarse one is quicker in all
  */
-export function rasterOf(shape: Shape, points = Infinity): Raster | null {
+export function rasterOf(shape: DrawnShape, points = Infinity): Raster | null {
   const most = Math.min(ROW_OF_CELLS - 2 * MARGIN - 2, Math.max(40, Math.sqrt(points) / 2));
   if (shape.type === 'Circle') return rasterOfCircle(shape.center, shape.radiusMeters, prepared(shape), most);
   return rasterOfRings(shape.type === 'Polygon' ? shape.coordinates : shape.coordinates.flat(), prepared(shape), most);

@@ -23,6 +23,8 @@ export interface Field {
   readonly kinds?: readonly PropertyType[];
   /** A derived field's own computation; absent means the record's field of the same name. */
   readonly derive?: (record: ListingRecord) => FieldValue;
+  /** Worked out for each line by itself: listings neither fill it in nor leave it blank, and by itself it orders nothing. */
+  readonly ofLine?: true;
   /** A few words that stand beside its line. */
   readonly hint?: string;
   /** What it means, in a sentence or two. */

@@ -5,7 +5,7 @@ import type { Kernel } from '../engine/kernel.js';
 import { boxAbout } from '../geo/box.js';
 import type { Box } from '../geo/box.js';
 import { METRES_PER_MILE, metresPerDegree } from '../geo/distance.js';
-import type { Bound, Shape } from '../search/document.js';
+import type { Bound, DrawnShape } from '../search/document.js';
 import { NEARLY } from '../search/miss.js';
 
 const SIDE = 48;
@@ -19,14 +19,19 @@ export class AreaIndex {
   /** @param bounds  the keep-ins of each search that has one */
   constructor(bounds: ReadonlyMap<number, readonly Bound[]>, words: number, kernel: Kernel) {
     this.everywhere = takeBits(kernel, words).fill(-1);
-    const boxes = [...bounds].flatMap(([search, list]) => list.map(({ shape }) => [search, boxOf(shape)] as const));
+    // minutes have no ground of their own: such searches are asked everywhere
+    const drawn = [...bounds].flatMap(([search, list]) => {
+      const shapes = list.flatMap(({ shape }) => (shape.type === 'TravelTime' ? [] : [shape]));
+      return shapes.length === list.length ? [[search, shapes] as const] : [];
+    });
+    const boxes = drawn.flatMap(([search, shapes]) => shapes.map((shape) => [search, boxOf(shape)] as const));
     this.box = boxAbout(
       boxes.flatMap(([, [west, south, east, north]]) => [
         [west, south],
         [east, north],
       ]),
     );
-    for (const search of bounds.keys()) setBit(this.everywhere, search, false);
+    for (const [search] of drawn) setBit(this.everywhere, search, false);
     for (const [search, [west, south, east, north]] of boxes) {
       for (let row = this.row(south); row <= this.row(north); row++) {
         for (let column = this.column(west); column <= this.column(east); column++) {
@@ -60,7 +65,7 @@ function place(value: number, from: number, to: number): number {
 }
 
 /** A shape's box, wider on every side than any place that is nearly inside. */
-function boxOf(shape: Shape): Box {
+function boxOf(shape: DrawnShape): Box {
   const rings =
     shape.type === 'Circle' ? [[shape.center]] : shape.type === 'Polygon' ? shape.coordinates : shape.coordinates.flat();
   const [west, south, east, north] = boxAbout(rings.flat());

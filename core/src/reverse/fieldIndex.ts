@@ -6,6 +6,7 @@ import { appliesTo, valueOf } from '../listing/fields.js';
 import { isMeasured } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
+import { travelOf } from '../roads/travel.js';
 import type { FieldLine, Is } from '../search/document.js';
 import { slackOf } from '../search/miss.js';
 import { columnNumber, LEAST, MOST, spanOf } from '../search/span.js';
@@ -18,9 +19,10 @@ export interface Standing extends Condition {
   readonly near: Bits | null;
 }
 
-/** Whether a line can be looked up by its field's value: one whose answer does not move with the clock. */
-export function isIndexed({ is, assuming }: FieldLine, field: Field): boolean {
-  if (assuming) return false;
+/** Whether a line can be looked up by its field's value alone: one whose answer moves neither with the clock nor with a place. */
+export function isIndexed(line: FieldLine, field: Field): boolean {
+  const { is, assuming } = line;
+  if (assuming || travelOf(line)) return false;
   switch (field.type) {
     case 'number':
     case 'money':

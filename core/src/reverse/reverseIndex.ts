@@ -11,10 +11,10 @@ import { STATUSES } from '../listing/status.js';
 import { isEither, mustLines } from '../search/document.js';
 import type { FieldLine, Line, Search } from '../search/document.js';
 import { contains, evaluateLine, valueFor } from '../search/evaluate.js';
-import { missOf, NEARLY, nearnessOfValue } from '../search/miss.js';
+import { NEARLY, nearnessOfMiss, nearnessOfValue } from '../search/miss.js';
 import { statusesInReach } from '../search/reach.js';
 import { columnNumber } from '../search/span.js';
-import type { TimeContext } from '../time/period.js';
+import type { Circumstances } from '../search/circumstances.js';
 import { AreaIndex } from './areaIndex.js';
 import { FieldIndex, isIndexed } from './fieldIndex.js';
 import type { Standing } from './fieldIndex.js';
@@ -58,10 +58,10 @@ export class ReverseIndex<Id> {
   /** Where the searches stand to the listing that is asked about, by the fields' order. */
   private standings: Standing[] = [];
 
-  /** @param time  whose zone dates against timestamps are read in; its moment does not matter */
+  /** @param given  whose zone dates against timestamps are read in; its moment does not matter */
   constructor(
     private readonly searches: readonly { readonly id: Id; readonly search: Search }[],
-    time: TimeContext,
+    given: Circumstances,
     private readonly kernel: Kernel = plainKernel(),
   ) {
     const words = wholeVectors(4 * wordsFor(searches.length)) / 4;
@@ -84,14 +84,14 @@ export class ReverseIndex<Id> {
       for (const kind of search.kinds) mark(this.ofKind, kind, i, words, kernel);
       for (const status of statusesInReach(search) ?? STATUSES) mark(this.inStatus, status, i, words, kernel);
     });
-    this.fields = [...lines].map(([name, list]) => new FieldIndex(fieldOf(name) as Field, list, words, time, kernel));
+    this.fields = [...lines].map(([name, list]) => new FieldIndex(fieldOf(name) as Field, list, words, given, kernel));
     this.standings = this.fields.map(() => ({ t: new Int32Array(words), u: new Int32Array(words), near: new Int32Array(words) }));
     const keepIns = searches.map(({ search }, i) => [i, search.bounds.filter(({ mode }) => mode === 'in')] as const);
     this.areas = new AreaIndex(new Map(keepIns.filter(([, bounds]) => bounds.length > 0)), words, kernel);
   }
 
   /** The searches that a listing fits, those that a blank leaves open, and those that it misses by one and narrowly. */
-  match(record: ListingRecord, time: TimeContext): Wanted<Id> {
+  match(record: ListingRecord, given: Circumstances): Wanted<Id> {
     const fit: Id[] = [];
     const unknown: Id[] = [];
     const near: NearMiss<Id>[] = [];
@@ -113,7 +113,7 @@ export class ReverseIndex<Id> {
       kernel.combine('andNot', nearly, hasRest, some);
       forEachRow(some, (i) => {
         const line = lines.get(i) as FieldLine;
-        const nearness = nearnessOfValue(line, number, time);
+        const nearness = nearnessOfValue(line, number, given);
         if (nearness <= NEARLY) near.push({ id: id(i), missed: line.id, nearness });
       });
     });
@@ -121,7 +121,7 @@ export class ReverseIndex<Id> {
     kernel.combine('or', none, one, some);
     kernel.combine('and', some, hasRest, some);
     forEachRow(some, (i) => {
-      const found = this.ask(i, record, time, hasBit(none, i), hasBit(all, i));
+      const found = this.ask(i, record, given, hasBit(none, i), hasBit(all, i));
       if (found === 'fit') fit.push(id(i));
       else if (found === 'unknown') unknown.push(id(i));
       else if (found) near.push({ id: id(i), ...found });
@@ -157,7 +157,7 @@ export class ReverseIndex<Id> {
   private ask(
     i: number,
     record: ListingRecord,
-    time: TimeContext,
+    given: Circumstances,
     noneFalse: boolean,
     allTrue: boolean,
   ): 'fit' | 'unknown' | Omit<NearMiss<Id>, 'id'> | null {
@@ -170,28 +170,28 @@ export class ReverseIndex<Id> {
       if (truth === false) missed.push(id);
       return missed.length < 2;
     };
-    for (const line of lines) if (!hear(evaluateLine(line, record, time), line.id)) return null;
+    for (const line of lines) if (!hear(evaluateLine(line, record, given), line.id)) return null;
     const place = positionOf(record);
     for (const mode of ['in', 'out'] as const) {
       const bounds = search.bounds.filter((bound) => bound.mode === mode);
       if (bounds.length === 0) continue;
-      const inside = place && bounds.some(({ shape }) => contains(shape, ...place));
+      const inside = place && bounds.some(({ shape }) => contains(shape, place, given));
       if (!hear(inside === null ? null : inside === (mode === 'in'), mode === 'in' ? 'keepIn' : 'keepOut')) return null;
     }
     const [lost] = missed;
-    if (!noneFalse) return lost !== undefined || blank ? null : this.nearAmong(i, record, time);
+    if (!noneFalse) return lost !== undefined || blank ? null : this.nearAmong(i, record, given);
     if (lost === undefined) return blank ? 'unknown' : 'fit';
     if (blank) return null;
-    const { nearness } = missOf(search, record, lost, time);
+    const nearness = nearnessOfMiss(search, record, lost, given);
     return nearness <= NEARLY ? { missed: lost, nearness } : null;
   }
 
   /** The one indexed line that a search misses. */
-  private nearAmong(i: number, record: ListingRecord, time: TimeContext): Omit<NearMiss<Id>, 'id'> | null {
+  private nearAmong(i: number, record: ListingRecord, given: Circumstances): Omit<NearMiss<Id>, 'id'> | null {
     const f = this.fields.findIndex(({ lines }, at) => lines.has(i) && !hasBit((this.standings[at] as Standing).t, i));
     const { field, lines } = this.fields[f] as FieldIndex;
     const line = lines.get(i) as FieldLine;
-    const nearness = nearnessOfValue(line, columnNumber(valueFor(line, record) as number, field), time);
+    const nearness = nearnessOfValue(line, columnNumber(valueFor(line, record, given) as number, field), given);
     return nearness <= NEARLY ? { missed: line.id, nearness } : null;
   }
 }

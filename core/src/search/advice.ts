@@ -1,9 +1,10 @@
 import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
+import { travelOf } from '../roads/travel.js';
 import { isEither, mustLines } from './document.js';
 import type { FieldLine, Is, Line, Search } from './document.js';
 import type { Loosening } from './loosen.js';
-import { phraseOfIs } from './phrase.js';
+import { labelOf, phraseOfIs } from './phrase.js';
 import { sentenceCase } from './sentence.js';
 import { MOST, LEAST, spanOf } from './span.js';
 
@@ -79,7 +80,9 @@ export function advise(search: Search, evidence: Evidence): Advice {
 }
 
 function nameOf(line: Line): string {
-  return isEither(line) ? 'either/or' : (fieldOf(line.field) as Field).label.toLowerCase();
+  if (isEither(line)) return 'either/or';
+  const label = labelOf(line);
+  return label.charAt(0).toLowerCase() + (travelOf(line) ? label.slice(1) : label.slice(1).toLowerCase());
 }
 
 function lineOf(search: Search, id: string): Line | undefined {
@@ -106,7 +109,8 @@ function dropping(search: Search, { lines, loosenings = [] }: Evidence): Note[] 
 
 /** Two musts on one field that no listing can meet together. */
 function contradictions(search: Search): Note[] {
-  const must = mustLines(search).filter((line): line is FieldLine => !isEither(line));
+  // two journeys may well take different times
+  const must = mustLines(search).filter((line): line is FieldLine => !isEither(line) && !travelOf(line));
   return must.flatMap((line, i) => {
     const other = must.slice(0, i).find((each) => each.field === line.field && apart(each, line));
     if (!other) return [];

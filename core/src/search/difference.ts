@@ -1,7 +1,6 @@
-import { fieldOf } from '../listing/fields.js';
 import { isEither } from './document.js';
 import type { Bound, Line, Order, Search } from './document.js';
-import { phraseOf } from './phrase.js';
+import { labelOf, phraseOf } from './phrase.js';
 import { sayBound } from './sentence.js';
 
 /** One thing in which two searches differ; what one of them does not have is null there. */
@@ -58,7 +57,7 @@ function paired<T extends { readonly id: string }>(
 }
 
 function aboutLine(line: Line): string {
-  return isEither(line) ? 'Either' : (fieldOf(line.field)?.label ?? line.field);
+  return isEither(line) ? 'Either' : labelOf(line);
 }
 
 function sayLine(line: Line): string {
@@ -75,7 +74,5 @@ function sayWhere(bound: Bound): string {
 
 function sayOrders(order: readonly Order[]): string | null {
   if (order.length === 0) return null;
-  return order
-    .map(({ field, direction }) => `${fieldOf(field)?.label ?? field} ${direction === 'asc' ? 'up' : 'down'}`)
-    .join(', ');
+  return order.map((order) => `${labelOf(order)} ${order.direction === 'asc' ? 'up' : 'down'}`).join(', ');
 }

@@ -1,4 +1,5 @@
 import type { LonLat } from '../geo/distance.js';
+import type { Travel } from '../roads/travel.js';
 import type { CostAssumptions } from '../listing/monthlyCost.js';
 import type { PropertyType } from '../listing/kinds.js';
 import type { Status } from '../listing/status.js';
@@ -51,7 +52,8 @@ export type Is =
 
 export type Blanks = 'unknown' | 'pass' | 'fail';
 
-export interface FieldLine {
+/** Of its own besides the field and the test: the journey whose minutes are tested. */
+export interface FieldLine extends Partial<Travel> {
   readonly id: string;
   readonly field: string;
   readonly is: Is;
@@ -86,7 +88,14 @@ export interface MultiPolygon {
   readonly type: 'MultiPolygon';
   readonly coordinates: readonly (readonly (readonly LonLat[])[])[];
 }
-export type Shape = Circle | Polygon | MultiPolygon;
+/** What lies within so many minutes of a place; decided by each listing's own minutes. */
+export interface TravelTime extends Travel {
+  readonly type: 'TravelTime';
+  readonly minutes: number;
+}
+/** Shapes whose ground is known without the roads. */
+export type DrawnShape = Circle | Polygon | MultiPolygon;
+export type Shape = DrawnShape | TravelTime;
 
 export interface Bound {
   readonly id: string;
@@ -95,8 +104,10 @@ export interface Bound {
   readonly name?: string;
 }
 
-export interface Order {
+/** By a field, or by the minutes of a journey, whose place may be named. */
+export interface Order extends Partial<Travel> {
   readonly field: string;
+  readonly name?: string;
   readonly direction: 'asc' | 'desc';
 }
 

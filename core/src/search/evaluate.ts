@@ -1,3 +1,4 @@
+import type { LonLat } from '../geo/distance.js';
 import { inCircle, inPolygon } from '../geo/inside.js';
 import { appliesTo, fieldOf, valueOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
@@ -5,12 +6,14 @@ import { monthlyCostOf } from '../listing/monthlyCost.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
+import { travelOf } from '../roads/travel.js';
+import type { Travel } from '../roads/travel.js';
 import { isSameStreet } from '../text/streets.js';
 import { plain, stemsOf, wordsOf } from '../text/words.js';
 import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
-import type { TimeContext } from '../time/period.js';
+import type { Circumstances } from './circumstances.js';
 import { isEither, mustLines } from './document.js';
-import type { FieldLine, Is, Line, Scalar, Search, Shape, WordsTest } from './document.js';
+import type { DrawnShape, FieldLine, Is, Line, Scalar, Search, Shape, WordsTest } from './document.js';
 import { statusesInReach } from './reach.js';
 
 /** SQL's three values: true, false, and null for unknown. */
@@ -32,16 +35,16 @@ export function inReach(search: Search, record: ListingRecord): boolean {
 }
 
 /** What one record is to a search: each must line's truth and that of the two conditions of its bounds. */
-export function judge(search: Search, record: ListingRecord, time: TimeContext): Verdict {
+export function judge(search: Search, record: ListingRecord, given: Circumstances): Verdict {
   const position = positionOf(record);
   const within = (mode: 'in' | 'out'): Truth => {
     const bounds = search.bounds.filter((bound) => bound.mode === mode);
     if (bounds.length === 0) return mode === 'in';
-    return position && bounds.some((bound) => contains(bound.shape, ...position));
+    return position && bounds.some((bound) => contains(bound.shape, position, given));
   };
   const inKeepOut = within('out');
   return {
-    lines: mustLines(search).map((line) => ({ line, truth: evaluateLine(line, record, time) })),
+    lines: mustLines(search).map((line) => ({ line, truth: evaluateLine(line, record, given) })),
     keepIn: within('in'),
     keepOut: inKeepOut === null ? null : !inKeepOut,
   };
@@ -59,24 +62,31 @@ export function standingOf({ lines, keepIn, keepOut }: Verdict): Standing {
 }
 
 /** Whether a record in reach fits a search: every line true, in some keep-in, in no keep-out. */
-export function fits(search: Search, record: ListingRecord, time: TimeContext): boolean {
-  return inReach(search, record) && standingOf(judge(search, record, time)) === 'fit';
+export function fits(search: Search, record: ListingRecord, given: Circumstances): boolean {
+  return inReach(search, record) && standingOf(judge(search, record, given)) === 'fit';
 }
 
 /** One line's truth for one record. */
-export function evaluateLine(line: Line, record: ListingRecord, time: TimeContext): Truth {
-  if (!isEither(line)) return evaluateFieldLine(line, record, time);
+export function evaluateLine(line: Line, record: ListingRecord, given: Circumstances): Truth {
+  if (!isEither(line)) return evaluateFieldLine(line, record, given);
   return or(
     line.either.map((member) =>
       'all' in member
-        ? and(member.all.map((part) => evaluateFieldLine(part, record, time)))
-        : evaluateFieldLine(member, record, time),
+        ? and(member.all.map((part) => evaluateFieldLine(part, record, given)))
+        : evaluateFieldLine(member, record, given),
     ),
   );
 }
 
-/** Whether a point lies within a bound's shape, its edge included. */
-export function contains(shape: Shape, longitude: number, latitude: number): boolean {
+/** Whether a point lies within a bound's shape, its edge included; where no roads are known, nothing is within minutes of a place. */
+export function contains(shape: Shape, point: LonLat, given: Circumstances): boolean {
+  if (shape.type !== 'TravelTime') return containsDrawn(shape, ...point);
+  const seconds = given.roads?.secondsAt(shape, point) ?? Infinity;
+  return seconds <= 60 * shape.minutes;
+}
+
+/** The same of a shape that needs no roads. */
+export function containsDrawn(shape: DrawnShape, longitude: number, latitude: number): boolean {
   switch (shape.type) {
     case 'Circle':
       return inCircle(longitude, latitude, shape.center, shape.radiusMeters);
@@ -97,18 +107,30 @@ function and(truths: readonly Truth[]): Truth {
   return truths.includes(null) ? null : true;
 }
 
-/** A record's value as a line asks for it; null and undefined are both blank. */
-export function valueFor({ field, assuming }: FieldLine, record: ListingRecord): FieldValue {
+/** A record's value as a line asks for it; null is blank, and undefined what cannot be: a place that no way leads to. */
+export function valueFor(line: FieldLine, record: ListingRecord, given: Circumstances): FieldValue {
+  const { field, assuming } = line;
+  const travel = travelOf(line);
+  if (travel) return minutesOf(travel, record, given);
   return assuming ? monthlyCostOf(record, assuming) : valueOf(fieldOf(field) as Field, record);
 }
 
-function evaluateFieldLine(line: FieldLine, record: ListingRecord, time: TimeContext): Truth {
+/** The minutes of a journey between a listing and its place: null where the listing's place or the roads are not known, undefined where no way leads. */
+export function minutesOf(travel: Travel, record: ListingRecord, { roads }: Circumstances): number | null | undefined {
+  const position = positionOf(record);
+  if (!position || !roads) return null;
+  const seconds = roads.secondsAt(travel, position);
+  return seconds === null ? undefined : seconds / 60;
+}
+
+function evaluateFieldLine(line: FieldLine, record: ListingRecord, given: Circumstances): Truth {
   const field = fieldOf(line.field) as Field;
   if (!appliesTo(field, record['PropertyType'])) return false;
-  const value = valueFor(line, record);
+  const value = valueFor(line, record, given);
+  if (value === undefined && travelOf(line)) return false;
   const isBlank = value == null || (Array.isArray(value) && value.length === 0);
   if ('blank' in line.is) return isBlank === line.is.blank;
-  const truth = isBlank ? null : test(line.is, value, field, record, time);
+  const truth = isBlank ? null : test(line.is, value, field, record, given);
   if (truth !== null || line.blanks === undefined || line.blanks === 'unknown') return truth;
   return line.blanks === 'pass';
 }
@@ -118,13 +140,13 @@ function test(
   value: Exclude<FieldValue, null | undefined>,
   field: Field,
   record: ListingRecord,
-  time: TimeContext,
+  given: Circumstances,
 ): Truth {
   if ('oneOf' in is) {
     return or(
       is.oneOf.map(({ status, last }) => {
         if (value !== status) return false;
-        return last === undefined ? true : inLast(last, record, status, time);
+        return last === undefined ? true : inLast(last, record, status, given);
       }),
     );
   }
@@ -138,15 +160,15 @@ function test(
     if ('equals' in is) return value === is.equals;
     return 'not' in is ? value !== is.not : null;
   }
-  return testOrdered(is, value as Scalar, field, time);
+  return testOrdered(is, value as Scalar, field, given);
 }
 
 /** Numbers as they stand, dates as day numbers, timestamps as milliseconds: each has one order. */
-function testOrdered(is: Is, value: Scalar, field: Field, time: TimeContext): Truth {
+function testOrdered(is: Is, value: Scalar, field: Field, given: Circumstances): Truth {
   const here =
     field.type === 'timestamp' ? Date.parse(String(value)) : field.type === 'date' ? dayNumber(String(value)) : Number(value);
-  const first = (end: Scalar): number => endOf(end, 'first', field, time);
-  const final = (end: Scalar): number => endOf(end, 'last', field, time);
+  const first = (end: Scalar): number => endOf(end, 'first', field, given);
+  const final = (end: Scalar): number => endOf(end, 'last', field, given);
   if ('equals' in is) return here >= first(is.equals) && here <= final(is.equals);
   if ('not' in is) return here < first(is.not) || here > final(is.not);
   if ('atLeast' in is) return here >= first(is.atLeast);
@@ -155,21 +177,21 @@ function testOrdered(is: Is, value: Scalar, field: Field, time: TimeContext): Tr
   if ('last' in is || 'next' in is) {
     const direction = 'last' in is ? 'last' : 'next';
     const period = 'last' in is ? is.last : is.next;
-    const span = (field.type === 'date' ? daysOf : instantsOf)(direction, period, time);
+    const span = (field.type === 'date' ? daysOf : instantsOf)(direction, period, given);
     return here >= span.from && here <= span.to;
   }
   return null;
 }
 
-function endOf(end: Scalar, which: 'first' | 'last', field: Field, { zone }: TimeContext): number {
+function endOf(end: Scalar, which: 'first' | 'last', field: Field, { zone }: Circumstances): number {
   if (field.type === 'timestamp') return instantOf(String(end), which, zone);
   return field.type === 'date' ? dayNumber(String(end)) : Number(end);
 }
 
-function inLast(period: string, record: ListingRecord, status: keyof typeof STATUS_DATE_FIELD, time: TimeContext): Truth {
+function inLast(period: string, record: ListingRecord, status: keyof typeof STATUS_DATE_FIELD, given: Circumstances): Truth {
   const field = fieldOf(STATUS_DATE_FIELD[status]) as Field;
   const value = valueOf(field, record);
-  return value == null ? null : testOrdered({ last: period }, value as string, field, time);
+  return value == null ? null : testOrdered({ last: period }, value as string, field, given);
 }
 
 /** A text's test; case and accents do not count. */

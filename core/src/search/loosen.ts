@@ -64,6 +64,7 @@ function bestMove(from: number, sign: 1 | -1, lost: readonly number[], field: Fi
 /** How far a limit is moved at a time, and how many times at most. */
 function stepsOf(from: number, field: Field): { step: number; most: number } {
   if (/^Year/.test(field.name)) return { step: 5, most: MOST_YEARS / 5 };
+  if (field.unit === 'min') return { step: 1, most: Math.max(1, Math.floor(from * MOST_SHARE)) };
   const isCounted = field.type === 'number' && field.unit !== '%' && (field.unit === undefined || field.unit === 'spaces');
   if (isCounted) return { step: field.precision === 4 ? 0.5 : 1, most: field.precision === 4 ? 2 : 1 };
   const share = Math.max(Math.abs(from) * MOST_SHARE, 10 / (field.precision ?? 1) / 10);

@@ -6,13 +6,14 @@ import { isDay, isMeasured } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
+import { travelOf } from '../roads/travel.js';
 import { isEither, linesOfMember } from './document.js';
-import type { EitherLine, FieldLine, Search, Shape } from './document.js';
+import type { DrawnShape, EitherLine, FieldLine, Search, Shape } from './document.js';
 import { contains, valueFor } from './evaluate.js';
 import { amount, dollars, plainNumber } from './numbers.js';
 import { phraseOf } from './phrase.js';
 import { columnNumber, spanOf } from './span.js';
-import type { TimeContext } from '../time/period.js';
+import type { Circumstances } from './circumstances.js';
 
 /** Why and by how much a listing misses; `by` is null where nothing can be measured. */
 export interface Miss {
@@ -29,12 +30,12 @@ export interface Miss {
 export const UNMEASURED = 2;
 
 /** How far a listing is from the one line, or bounds, that it misses. */
-export function missOf(search: Search, record: ListingRecord, missed: string, time: TimeContext): Miss {
-  if (missed === 'keepIn' || missed === 'keepOut') return missOfBounds(search, record, missed);
+export function missOf(search: Search, record: ListingRecord, missed: string, given: Circumstances): Miss {
+  if (missed === 'keepIn' || missed === 'keepOut') return missOfBounds(search, record, missed, given);
   const line = search.lines.find(({ id }) => id === missed);
   if (!line) return { id: missed, by: null, unit: '', text: 'not as wanted', nearness: UNMEASURED };
   if (isEither(line)) return { id: missed, by: null, unit: '', text: sayNeither(line), nearness: UNMEASURED };
-  return missOfLine(line, record, time);
+  return missOfLine(line, record, given);
 }
 
 function sayNeither({ either }: EitherLine): string {
@@ -46,12 +47,27 @@ function sayNeither({ either }: EitherLine): string {
   return named.length === 1 ? `not ${named[0]} as wanted` : `neither ${named.join(' nor ')} as wanted`;
 }
 
-function missOfLine(line: FieldLine, record: ListingRecord, time: TimeContext): Miss {
+/** How near a listing comes to the one line, or bounds, that it misses: the nearness of `missOf` without its words. */
+export function nearnessOfMiss(search: Search, record: ListingRecord, missed: string, given: Circumstances): number {
+  if (missed === 'keepIn' || missed === 'keepOut') {
+    const position = positionOf(record);
+    return position ? nearnessOfBounds(search, position, missed, given) : UNMEASURED;
+  }
+  const line = search.lines.find(({ id }) => id === missed);
+  if (!line || isEither(line)) return UNMEASURED;
+  const field = fieldOf(line.field) as Field;
+  const value = appliesTo(field, record['PropertyType']) ? valueFor(line, record, given) : null;
+  return value == null || !isMeasured(field.type) ? UNMEASURED : nearnessOfValue(line, columnNumber(value, field), given);
+}
+
+function missOfLine(line: FieldLine, record: ListingRecord, given: Circumstances): Miss {
   const field = fieldOf(line.field) as Field;
   if (!appliesTo(field, record['PropertyType']))
     return { id: line.id, by: null, unit: '', text: `this kind has no ${field.label.toLowerCase()}`, nearness: UNMEASURED };
-  const value = valueFor(line, record);
-  const gap = value == null || !isMeasured(field.type) ? null : gapOf(line, columnNumber(value, field), time);
+  const value = valueFor(line, record, given);
+  if (value === undefined && travelOf(line))
+    return { id: line.id, by: null, unit: '', text: 'no way leads there', nearness: UNMEASURED };
+  const gap = value == null || !isMeasured(field.type) ? null : gapOf(line, columnNumber(value, field), given);
   if (!gap) {
     const now = Array.isArray(value) ? value.join(', ') : String(value ?? 'blank');
     return {
@@ -67,8 +83,8 @@ function missOfLine(line: FieldLine, record: ListingRecord, time: TimeContext): 
 }
 
 /** How near a value on its field's scale (`columnNumber`) comes to what a line asks; UNMEASURED where that is no span. */
-export function nearnessOfValue(line: FieldLine, value: number, time: TimeContext): number {
-  return isMeasured((fieldOf(line.field) as Field).type) ? (gapOf(line, value, time)?.nearness ?? UNMEASURED) : UNMEASURED;
+export function nearnessOfValue(line: FieldLine, value: number, given: Circumstances): number {
+  return isMeasured((fieldOf(line.field) as Field).type) ? (gapOf(line, value, given)?.nearness ?? UNMEASURED) : UNMEASURED;
 }
 
 /** Days that count as far as a limit itself. */
@@ -86,10 +102,10 @@ export function slackOf(limit: number, field: Field): number {
 }
 
 /** By how much a value lies outside a line's span: in the field's own unit, or in whole days. */
-function gapOf(line: FieldLine, value: number, time: TimeContext): { by: number; over: boolean; nearness: number } | null {
+function gapOf(line: FieldLine, value: number, given: Circumstances): { by: number; over: boolean; nearness: number } | null {
   const field = fieldOf(line.field) as Field;
   if ('not' in line.is || 'blank' in line.is) return null;
-  const { from, to } = spanOf(line.is, field, time);
+  const { from, to } = spanOf(line.is, field, given);
   const over = value > to;
   const limit = over ? to : from;
   if (isDay(field.type)) {
@@ -110,6 +126,7 @@ function sayMiss(by: number, over: boolean, field: Field): string {
   if (field.type === 'money') return `${dollars(by)} ${over ? 'over' : 'under'}`;
   if (isDay(field.type)) return `${plainNumber(by)} ${by === 1 ? 'day' : 'days'} too ${over ? 'late' : 'early'}`;
   if (field.name === 'YearBuilt') return `${by} ${by === 1 ? 'year' : 'years'} too ${over ? 'new' : 'old'}`;
+  if (field.unit === 'min') return `${plainNumber(Math.ceil(by))} min too ${over ? 'far' : 'near'}`;
   const things: Readonly<Record<string, string>> = {
     Baths: 'bath',
     BathroomsFull: 'full bath',
@@ -126,34 +143,56 @@ function sayMiss(by: number, over: boolean, field: Field): string {
   return `${amount(by, field)}${field.unit ? ` ${field.unit}` : ''} ${over ? 'over' : 'short'}`;
 }
 
-function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 'keepOut'): Miss {
+function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 'keepOut', given: Circumstances): Miss {
   const position = positionOf(record);
   if (!position) return { id: missed, by: null, unit: 'mi', text: 'place not known', nearness: UNMEASURED };
-  const by = metresToBounds(search, position, missed);
+  const { by, unit, nearness } = gapToBounds(search, position, missed, given);
+  if (unit === 'min') {
+    const text = missed === 'keepIn' ? `${plainNumber(by)} min too far` : `${plainNumber(by)} min too near`;
+    return { id: missed, by, unit, text, nearness };
+  }
+  if (!Number.isFinite(by)) return { id: missed, by: null, unit, text: 'no way leads there', nearness: UNMEASURED };
   const miles = by / METRES_PER_MILE;
   const where = missed === 'keepIn' ? 'outside' : 'inside what you keep out';
   const said =
     miles < 0.1
       ? `${Math.max(1, Math.round(by * 3.28084)).toLocaleString('en-US')} feet`
       : `${miles.toFixed(1)} mile${miles.toFixed(1) === '1.0' ? '' : 's'}`;
-  return { id: missed, by: Math.round(by), unit: 'm', text: `${said} ${where}`, nearness: miles };
+  return { id: missed, by: Math.round(by), unit: 'm', text: `${said} ${where}`, nearness };
 }
 
-/** How near a place comes to lying where a search wants it, in miles. */
-export function nearnessOfBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut'): number {
-  return metresToBounds(search, position, missed) / METRES_PER_MILE;
+/** How near a place comes to lying where a search wants it: in miles, or where minutes decide, as a share of theirs. */
+export function nearnessOfBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut', given: Circumstances): number {
+  return gapToBounds(search, position, missed, given).nearness;
 }
 
-/** Metres to the nearest keep-in, or out of the keep-outs that a place lies in. */
-function metresToBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut'): number {
-  const metres = search.bounds
+interface Gap {
+  /** Metres, or minutes. */
+  readonly by: number;
+  readonly unit: 'm' | 'min';
+  readonly nearness: number;
+}
+
+/** The least way to a keep-in, or out of the keep-outs that a place lies in. */
+function gapToBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut', given: Circumstances): Gap {
+  return search.bounds
     .filter(({ mode }) => mode === (missed === 'keepIn' ? 'in' : 'out'))
-    .filter(({ shape }) => missed === 'keepIn' || contains(shape, ...position))
-    .map(({ shape }) => metresToEdge(shape, position));
-  return metres.length > 0 ? Math.min(...metres) : 0;
+    .filter(({ shape }) => missed === 'keepIn' || contains(shape, position, given))
+    .map(({ shape }) => gapToEdge(shape, position, given))
+    .reduce((least, gap) => (gap.nearness < least.nearness ? gap : least), { by: Infinity, unit: 'm', nearness: UNMEASURED });
 }
 
-function metresToEdge(shape: Shape, [x, y]: readonly [number, number]): number {
+function gapToEdge(shape: Shape, position: LonLat, given: Circumstances): Gap {
+  if (shape.type !== 'TravelTime') {
+    const by = metresToEdge(shape, position);
+    return { by, unit: 'm', nearness: by / METRES_PER_MILE };
+  }
+  const seconds = given.roads?.secondsAt(shape, position) ?? Infinity;
+  const by = Math.abs(seconds - 60 * shape.minutes) / 60;
+  return { by: Math.ceil(by), unit: Number.isFinite(by) ? 'min' : 'm', nearness: Math.min(UNMEASURED, by / shape.minutes) };
+}
+
+function metresToEdge(shape: DrawnShape, [x, y]: LonLat): number {
   if (shape.type === 'Circle') return Math.abs(distance(shape.center, [x, y]) - shape.radiusMeters);
   const rings = shape.type === 'Polygon' ? shape.coordinates : shape.coordinates.flat();
   return Math.min(...rings.map((ring) => metresToRing(x, y, ring)));

@@ -4,6 +4,9 @@ import { isDay } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { USUAL_COST } from '../listing/monthlyCost.js';
 import type { CostAssumptions } from '../listing/monthlyCost.js';
+import { sayHow, sayPlace } from '../roads/sayTravel.js';
+import type { Travel } from '../roads/travel.js';
+import { travelOf } from '../roads/travel.js';
 import { STATUSES } from '../listing/status.js';
 import { isEither } from './document.js';
 import type { FieldLine, Is, Line, Scalar } from './document.js';
@@ -15,8 +18,18 @@ export function phraseOf(line: Line): string {
   return line.either.map((member) => ('all' in member ? member.all.map(labelled).join(' and ') : labelled(member))).join(', or ');
 }
 
-function sayFieldLine({ is, field, assuming }: FieldLine): string {
+/** What a line is about, by its field's name; a journey by its place too: "Minutes to Ferry Square". */
+export function labelOf(line: Pick<FieldLine, 'field' | 'name'> & Partial<Travel>): string {
+  const { label } = fieldOf(line.field) as Field;
+  const travel = travelOf(line);
+  return travel ? `${label} ${sayPlace(travel, line.name)}` : label;
+}
+
+function sayFieldLine(line: FieldLine): string {
+  const { is, field, assuming } = line;
   const phrase = phraseOfIs(is, fieldOf(field) as Field);
+  const travel = travelOf(line);
+  if (travel) return `${phrase}, ${sayHow(travel)}`;
   return field === 'MonthlyCost' ? `${phrase}, ${sayAssuming(assuming ?? USUAL_COST)}` : phrase;
 }
 
@@ -26,7 +39,7 @@ export function sayAssuming({ downPercent, ratePercent, years }: CostAssumptions
 }
 
 function labelled(line: FieldLine): string {
-  return `${(fieldOf(line.field) as Field).label} ${phraseOf(line)}`;
+  return `${labelOf(line)} ${phraseOf(line)}`;
 }
 
 export function phraseOfIs(is: Is, field: Field): string {

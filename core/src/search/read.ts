@@ -3,11 +3,13 @@ import { PROPERTY_TYPES } from '../listing/kinds.js';
 import { COST_BOUNDS } from '../listing/monthlyCost.js';
 import type { CostAssumptions } from '../listing/monthlyCost.js';
 import type { Field } from '../listing/field.js';
+import type { Travel } from '../roads/travel.js';
 import { linesOfMember } from './document.js';
 import type { Bound, EitherMember, FieldLine, Line, Order, Search } from './document.js';
 import { listAt, numberAt, objectAt, quoted, SearchProblem, textAt, wordAt } from './problem.js';
 import { readIs } from './readIs.js';
 import { MOST_CORNERS, readShape } from './readShape.js';
+import { hasTravel, readTravel, TRAVEL_KEYS } from './readTravel.js';
 
 const MOST_LINES = 100;
 const MOST_BOUNDS = 50;
@@ -70,7 +72,7 @@ function readMember(value: unknown, path: string): EitherMember {
 }
 
 function readFieldLine(value: unknown, path: string): FieldLine {
-  const line = objectAt(value, path, ['id', 'field', 'is', 'assuming', 'blanks', 'weight', 'name']);
+  const line = objectAt(value, path, ['id', 'field', 'is', 'assuming', 'blanks', 'weight', 'name', ...TRAVEL_KEYS]);
   const field = readField(line['field'], `${path}.field`);
   const blanks = line['blanks'];
   return {
@@ -78,9 +80,18 @@ function readFieldLine(value: unknown, path: string): FieldLine {
     field: field.name,
     is: readIs(line['is'], field, `${path}.is`),
     ...(line['assuming'] === undefined ? {} : { assuming: readAssuming(line['assuming'], field, `${path}.assuming`) }),
+    ...travelFor(field, line, path),
     ...(blanks === undefined ? {} : { blanks: wordAt(blanks, `${path}.blanks`, ['unknown', 'pass', 'fail']) }),
     ...readWeightAndName(line, path),
   };
+}
+
+/** The journey of a field that is one; any other has none. */
+function travelFor(field: Field, holder: Record<string, unknown>, path: string): Partial<Travel> {
+  if (field.name === 'Minutes') return readTravel(holder, path);
+  if (hasTravel(holder))
+    throw new SearchProblem(path, `${field.label} is no journey; only Minutes go to a place or come from one.`);
+  return {};
 }
 
 function readAssuming(value: unknown, field: Field, path: string): CostAssumptions {
@@ -120,9 +131,12 @@ function readBound(value: unknown, path: string): Bound {
 }
 
 function readOrder(value: unknown, path: string): Order {
-  const order = objectAt(value, path, ['field', 'direction']);
+  const order = objectAt(value, path, ['field', 'direction', 'name', ...TRAVEL_KEYS]);
+  const field = readField(order['field'], `${path}.field`);
   return {
-    field: readField(order['field'], `${path}.field`).name,
+    field: field.name,
+    ...travelFor(field, order, path),
+    ...(order['name'] === undefined ? {} : { name: textAt(order['name'], `${path}.name`, 120) }),
     direction: wordAt(order['direction'] ?? 'asc', `${path}.direction`, ['asc', 'desc']),
   };
 }
@@ -138,7 +152,7 @@ function guardSizes(lines: readonly Line[], bounds: readonly Bound[]): void {
   const count = lines.reduce((n, line) => n + ('either' in line ? line.either.flatMap(linesOfMember).length : 1), 0);
   if (count > MOST_LINES) throw new SearchProblem('lines', `A search has at most ${MOST_LINES} lines; here are ${count}.`);
   const corners = bounds.flatMap(({ shape }) =>
-    shape.type === 'Circle' ? [] : shape.coordinates.flat(shape.type === 'Polygon' ? 1 : 2),
+    shape.type === 'Circle' || shape.type === 'TravelTime' ? [] : shape.coordinates.flat(shape.type === 'Polygon' ? 1 : 2),
   ).length;
   if (corners > MOST_CORNERS) {
     throw new SearchProblem('bounds', `The bounds have ${corners} corners in all; at most ${MOST_CORNERS} are taken.`);

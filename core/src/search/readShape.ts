@@ -1,14 +1,23 @@
 import { selfCrossing } from '../geo/crossing.js';
 import type { LonLat } from '../geo/distance.js';
-import type { Shape } from './document.js';
-import { listAt, numberAt, objectAt, quoted, SearchProblem, wordAt } from './problem.js';
+import type { Shape, TravelTime } from './document.js';
+import { listAt, numberAt, objectAt, SearchProblem, wordAt } from './problem.js';
+import { readPosition } from './readPosition.js';
+import { readTravel, TRAVEL_KEYS } from './readTravel.js';
 
 export const MOST_CORNERS = 20_000;
 const WIDEST_CIRCLE_METRES = 500_000;
+const MOST_MINUTES = 180;
 
-/** A bound's shape from outside: a circle, or rings that are closed, simple and not across the date line. */
+/** A bound's shape from outside: a circle, the minutes about a place, or rings that are closed, simple and not across the date line. */
 export function readShape(value: unknown, path: string): Shape {
-  const type = wordAt((value as { type?: unknown } | null)?.type, `${path}.type`, ['Circle', 'Polygon', 'MultiPolygon']);
+  const type = wordAt((value as { type?: unknown } | null)?.type, `${path}.type`, [
+    'Circle',
+    'Polygon',
+    'MultiPolygon',
+    'TravelTime',
+  ]);
+  if (type === 'TravelTime') return readTravelTime(value, path);
   if (type === 'Circle') {
     const shape = objectAt(value, path, ['type', 'center', 'radiusMeters']);
     const radiusMeters = numberAt(shape['radiusMeters'], `${path}.radiusMeters`);
@@ -30,6 +39,17 @@ export function readShape(value: unknown, path: string): Shape {
   const coordinates = listAt(shape['coordinates'], at, 1000).map((rings, i) => readRings(rings, `${at}[${i}]`));
   guardCorners(coordinates, at);
   return { type, coordinates };
+}
+
+function readTravelTime(value: unknown, path: string): TravelTime {
+  const shape = objectAt(value, path, ['type', 'minutes', ...TRAVEL_KEYS]);
+  const minutes = numberAt(shape['minutes'], `${path}.minutes`);
+  if (minutes <= 0 || minutes > MOST_MINUTES)
+    throw new SearchProblem(
+      `${path}.minutes`,
+      `A journey takes more than 0 and at most ${MOST_MINUTES} minutes, not ${minutes}.`,
+    );
+  return { type: 'TravelTime', minutes, ...readTravel(shape, path) };
 }
 
 function guardCorners(polygons: readonly (readonly (readonly LonLat[])[])[], path: string): void {
@@ -70,14 +90,4 @@ function readRing(value: unknown, path: string): LonLat[] {
   if (width >= 180)
     throw new SearchProblem(path, 'An outline may not span half the globe; bounds across the date line are not taken.');
   return corners;
-}
-
-function readPosition(value: unknown, path: string): LonLat {
-  const pair = listAt(value, path, 3);
-  const lon = numberAt(pair[0], `${path}[0]`);
-  const lat = numberAt(pair[1], `${path}[1]`);
-  if (Math.abs(lon) > 180 || Math.abs(lat) > 89) {
-    throw new SearchProblem(path, `${quoted([lon, lat])} is not a longitude within ±180 and a latitude within ±89 degrees.`);
-  }
-  return [lon, lat];
 }

@@ -3,7 +3,9 @@ import { fieldOf } from '../listing/fields.js';
 import type { Bound, EitherLine, FieldLine, Search } from './document.js';
 import { isEither, linesOfMember } from './document.js';
 import { plainNumber } from './numbers.js';
-import { phraseOf } from './phrase.js';
+import { sayHow } from '../roads/sayTravel.js';
+import { travelOf } from '../roads/travel.js';
+import { labelOf, phraseOf } from './phrase.js';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
   Residential: 'Homes for sale',
@@ -23,6 +25,10 @@ const SUBTYPE_WORDS: Readonly<Record<string, string>> = {
 
 /** A bound as it is read in a phrase: "½ mile around Sedge station", "Mill yard". */
 export function sayBound({ shape, name }: Bound): string {
+  if (shape.type === 'TravelTime') {
+    const minutes = `${plainNumber(shape.minutes)} ${shape.minutes === 1 ? 'minute' : 'minutes'}`;
+    return `${minutes} ${shape.to ? 'of' : 'from'} ${name ?? 'a point'} ${sayHow(shape)}`;
+  }
   if (shape.type !== 'Circle') return name ?? 'an area drawn';
   const distance = sayMiles(shape.radiusMeters);
   return name ? `${distance} around ${name}` : `${distance} around a point`;
@@ -74,8 +80,11 @@ function sayEither({ either }: EitherLine): string {
 }
 
 function sayLine(line: FieldLine): string {
-  const label = (fieldOf(line.field)?.label ?? line.field).toLowerCase();
   const phrase = phraseOf(line);
+  // a place keeps its capitals
+  if (travelOf(line))
+    return `${phrase.replace(/,.*/, '')} ${labelOf(line).replace(/^Minutes /, '')} ${phrase.replace(/^[^,]*, /, '')}`;
+  const label = (fieldOf(line.field)?.label ?? line.field).toLowerCase();
   if (line.field === 'City') return phrase.startsWith('not') ? phrase : `in ${phrase.replace(/, ([^,]*)$/, ' or $1')}`;
   if (line.field === 'Status') return phrase.toLowerCase();
   if (line.field === 'ListPrice') return phrase;

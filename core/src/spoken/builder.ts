@@ -1,5 +1,7 @@
 import type { LonLat } from '../geo/distance.js';
 import type { PropertyType } from '../listing/kinds.js';
+import { travelOf } from '../roads/travel.js';
+import type { Travel } from '../roads/travel.js';
 import { isEither } from '../search/document.js';
 import type { Bound, FieldLine, Is, Line, Order, Search } from '../search/document.js';
 
@@ -37,6 +39,14 @@ export class SearchBuilder {
     const joined = before ? join(before.is, is) : null;
     if (before && joined) this.lines[at] = { ...before, is: joined };
     else this.lines.push({ id: `s${this.lines.length + 1}`, field, is, ...weight });
+  }
+
+  /** A journey's minutes; each must hold, so that none takes the place of another but the same one said again. */
+  addMinutes(travel: Travel, name: string, is: Is): void {
+    const weight = this.nice ? ({ weight: 'nice' } as const) : {};
+    const key = JSON.stringify(travel);
+    this.lines = this.lines.filter((line) => isEither(line) || JSON.stringify(travelOf(line)) !== key);
+    this.lines.push({ id: `s${this.lines.length + 1}`, field: 'Minutes', name, ...travel, is, ...weight });
   }
 
   addCircle(mode: 'in' | 'out', name: string, center: LonLat, radiusMeters: number): void {

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { METRES_PER_MILE } from '../geo/distance.js';
 import { EMPTY_SEARCH, isEither } from '../search/document.js';
-import type { Is, Line, Search } from '../search/document.js';
+import type { FieldLine, Is, Line, Search } from '../search/document.js';
 import { readSearch } from '../search/read.js';
 import { TIME } from '../testing/randomListings.js';
 import type { Gazetteer } from './matcher.js';
@@ -52,7 +52,14 @@ function short({ search, unread }: Spoken): string {
 }
 
 function shortLine(line: Line): string {
-  return isEither(line) ? 'either' : `${line.weight === 'nice' ? '~' : ''}${shortTest(line.field, line.is)}`;
+  if (isEither(line)) return 'either';
+  return `${line.weight === 'nice' ? '~' : ''}${shortTest(line.field, line.is)}${shortJourney(line)}`;
+}
+
+function shortJourney({ to, arriveBy, leaveAt, on, by, name }: FieldLine): string {
+  if (by === undefined) return '';
+  const when = leaveAt ? `leave ${leaveAt}` : `${to ? 'there' : 'home'} ${arriveBy}`;
+  return ` ${to ? 'to' : 'from'} ${name} ${by}${by === 'foot' ? '' : ` ${when}`}${on === 'weekday' ? '' : ` ${on}`}`;
 }
 
 function shortTest(field: string, is: Is): string {

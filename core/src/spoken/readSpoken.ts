@@ -2,6 +2,7 @@ import type { Search } from '../search/document.js';
 import type { TimeContext } from '../time/period.js';
 import { SearchBuilder } from './builder.js';
 import { FEATURE_MATCHERS } from './features.js';
+import { journeyMatchers } from './journeys.js';
 import { MARKET_MATCHERS } from './market.js';
 import type { Gazetteer, Matcher } from './matcher.js';
 import { QUANTITY_MATCHERS } from './quantities.js';
@@ -119,7 +120,13 @@ const known = new WeakMap<Gazetteer, Compiled[]>();
 function compiled(gazetteer: Gazetteer): Compiled[] {
   let list = known.get(gazetteer);
   if (!list) {
-    const matchers = [...whereaboutsMatchers(gazetteer), ...QUANTITY_MATCHERS, ...MARKET_MATCHERS, ...FEATURE_MATCHERS];
+    const matchers = [
+      ...whereaboutsMatchers(gazetteer),
+      ...journeyMatchers(gazetteer),
+      ...QUANTITY_MATCHERS,
+      ...MARKET_MATCHERS,
+      ...FEATURE_MATCHERS,
+    ];
     list = matchers.map((matcher) => ({ matcher, pattern: new RegExp(`(?:${matcher.pattern})(?![a-z0-9%½¼¾])`, 'y') }));
     known.set(gazetteer, list);
   }

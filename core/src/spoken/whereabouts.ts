@@ -49,7 +49,7 @@ export function whereaboutsMatchers({ choices, places }: Gazetteer): Matcher[] {
             },
           },
           {
-            pattern: `(?:near|close to|around|next to|(?:within |in )?walking distance (?:of|to|from)|a short walk (?:to|from)) ${place}`,
+            pattern: `(?:near|close to|around|next to) ${place}`,
             add: ({ not, builder }) => builder.addCircle(not ? 'out' : 'in', name, at, NEAR_MILES * METRES_PER_MILE),
           },
         ];

@@ -2,7 +2,12 @@ import fc from 'fast-check';
 import { PROPERTY_TYPES } from '../listing/kinds.js';
 import type { ListingRecord } from '../listing/record.js';
 import { STATUSES } from '../listing/status.js';
-import type { Bound, FieldLine, Line, Search } from '../search/document.js';
+import type { LonLat } from '../geo/distance.js';
+import type { Travel } from '../roads/travel.js';
+import { TravelTimes } from '../roads/travelTimes.js';
+import type { Circumstances } from '../search/circumstances.js';
+import type { Bound, DrawnShape, FieldLine, Line, Search, Shape } from '../search/document.js';
+import { gridNetwork, randomFrom } from './randomRoads.js';
 
 /** Randomness for tests: small listings full of blanks, near the values that random searches ask for. */
 const maybe = <T>(arbitrary: fc.Arbitrary<T>): fc.Arbitrary<T | null> => fc.option(arbitrary, { freq: 4, nil: null });
@@ -103,75 +108,112 @@ const fieldLines: fc.Arbitrary<FieldLine> = fc
   )
   .map(([line, blanks]) => (blanks ? { ...line, blanks } : line));
 
-const lines: fc.Arbitrary<Line> = fc.oneof(
-  { weight: 5, arbitrary: fieldLines },
-  {
-    weight: 1,
-    arbitrary: fc
-      .array(
-        fc.oneof(
-          fieldLines,
-          fc.array(fieldLines, { minLength: 1, maxLength: 2 }).map((all) => ({ all })),
-        ),
-        { minLength: 1, maxLength: 3 },
-      )
-      .map((either) => ({ id: '', either })),
-  },
+/** Few, so that what was worked out for one serves the next. */
+const journeys: fc.Arbitrary<Travel> = fc
+  .record({
+    at: fc.constantFrom<LonLat>([-66, 40.6], [-65.985, 40.612], [-66.5, 40.6]),
+    forwards: fc.boolean(),
+    arrives: fc.boolean(),
+    time: fc.constantFrom('08:30', '17:15'),
+    on: fc.constantFrom('weekday', 'sunday'),
+    by: fc.constantFrom('car', 'foot'),
+  })
+  .map(({ at, forwards, arrives, time, on, by }) => ({
+    ...(forwards ? { from: at } : { to: at }),
+    ...(arrives ? { arriveBy: time } : { leaveAt: time }),
+    on,
+    by,
+  }));
+
+const minutesLines: fc.Arbitrary<FieldLine> = fc
+  .tuple(numbers('Minutes', fc.integer({ min: 2, max: 12 })), journeys)
+  .map(([line, travel]) => ({ ...line, ...travel }));
+
+const linesOf = (fieldLines: fc.Arbitrary<FieldLine>): fc.Arbitrary<Line> =>
+  fc.oneof(
+    { weight: 5, arbitrary: fieldLines },
+    {
+      weight: 1,
+      arbitrary: fc
+        .array(
+          fc.oneof(
+            fieldLines,
+            fc.array(fieldLines, { minLength: 1, maxLength: 2 }).map((all) => ({ all })),
+          ),
+          { minLength: 1, maxLength: 3 },
+        )
+        .map((either) => ({ id: '', either })),
+    },
+  );
+
+const drawn: fc.Arbitrary<DrawnShape> = fc.oneof(
+  fc
+    .tuple(PLACES, fc.integer({ min: 200, max: 2000 }))
+    .map(([center, radiusMeters]) => ({ type: 'Circle' as const, center, radiusMeters })),
+  fc.tuple(PLACES, fc.integer({ min: 1, max: 15 })).map(([[x, y], size]) => {
+    const s = size / 1000;
+    return {
+      type: 'Polygon' as const,
+      coordinates: [
+        [
+          [x, y],
+          [x + s, y],
+          [x + s, y + s],
+          [x, y + s],
+          [x, y],
+        ] as [number, number][],
+      ],
+    };
+  }),
 );
 
-const bounds: fc.Arbitrary<Bound> = fc
-  .tuple(
-    fc.constantFrom('in' as const, 'out' as const),
-    fc.oneof(
-      fc
-        .tuple(PLACES, fc.integer({ min: 200, max: 2000 }))
-        .map(([center, radiusMeters]) => ({ type: 'Circle' as const, center, radiusMeters })),
-      fc.tuple(PLACES, fc.integer({ min: 1, max: 15 })).map(([[x, y], size]) => {
-        const s = size / 1000;
-        return {
-          type: 'Polygon' as const,
-          coordinates: [
-            [
-              [x, y],
-              [x + s, y],
-              [x + s, y + s],
-              [x, y + s],
-              [x, y],
-            ] as [number, number][],
-          ],
-        };
-      }),
-    ),
-  )
-  .map(([mode, shape]) => ({ id: '', mode, shape }));
+const within: fc.Arbitrary<Shape> = fc
+  .tuple(fc.integer({ min: 1, max: 12 }), journeys)
+  .map(([minutes, travel]) => ({ type: 'TravelTime', minutes, ...travel }));
+
+const boundsOf = (shapes: fc.Arbitrary<Shape>): fc.Arbitrary<Bound> =>
+  fc.tuple(fc.constantFrom('in' as const, 'out' as const), shapes).map(([mode, shape]) => ({ id: '', mode, shape }));
+
+const searchesOf = (lines: fc.Arbitrary<Line>, bounds: fc.Arbitrary<Bound>): fc.Arbitrary<Search> =>
+  fc
+    .tuple(
+      fc.shuffledSubarray([...PROPERTY_TYPES.slice(0, 4)], { minLength: 1 }),
+      fc.array(lines, { maxLength: 6 }),
+      fc.array(bounds, { maxLength: 4 }),
+      fc.boolean(),
+    )
+    .map(([kinds, lineList, boundList, all]) => {
+      let n = 0;
+      const named = <T extends { id: string }>(item: T): T => ({ ...item, id: `x${n++}` });
+      const withIds = lineList.map((line): Line => {
+        if (!('either' in line)) return named(line);
+        return named({
+          ...line,
+          either: line.either.map((member) => ('all' in member ? { all: member.all.map(named) } : named(member))),
+        });
+      });
+      return {
+        version: 1,
+        kinds,
+        lines: withIds,
+        bounds: boundList.map(named),
+        order: [],
+        ...(all ? { reach: 'all' as const } : {}),
+      };
+    });
 
 /** Random searches with their own ids throughout. */
-export const searches: fc.Arbitrary<Search> = fc
-  .tuple(
-    fc.shuffledSubarray([...PROPERTY_TYPES.slice(0, 4)], { minLength: 1 }),
-    fc.array(lines, { maxLength: 6 }),
-    fc.array(bounds, { maxLength: 4 }),
-    fc.boolean(),
-  )
-  .map(([kinds, lineList, boundList, all]) => {
-    let n = 0;
-    const named = <T extends { id: string }>(item: T): T => ({ ...item, id: `x${n++}` });
-    const withIds = lineList.map((line): Line => {
-      if (!('either' in line)) return named(line);
-      return named({
-        ...line,
-        either: line.either.map((member) => ('all' in member ? { all: member.all.map(named) } : named(member))),
-      });
-    });
-    return {
-      version: 1,
-      kinds,
-      lines: withIds,
-      bounds: boundList.map(named),
-      order: [],
-      ...(all ? { reach: 'all' as const } : {}),
-    };
-  });
+export const searches = searchesOf(
+  linesOf(fc.oneof({ weight: 9, arbitrary: fieldLines }, { weight: 1, arbitrary: minutesLines })),
+  boundsOf(fc.oneof({ weight: 4, arbitrary: drawn }, { weight: 1, arbitrary: within })),
+);
 
-/** Tuesday, April 14, 2026, 9:12 am in the county. */
-export const TIME = { now: Date.parse('2026-04-14T13:12:00Z'), zone: 'America/New_York' };
+/** The same without minutes to a place, for languages that know no roads. */
+export const searchesWithoutJourneys = searchesOf(linesOf(fieldLines), boundsOf(drawn));
+
+/** Tuesday, April 14, 2026, 9:12 am in the county, on streets about the random listings' places. */
+export const TIME: Circumstances = {
+  now: Date.parse('2026-04-14T13:12:00Z'),
+  zone: 'America/New_York',
+  roads: new TravelTimes(gridNetwork(22, randomFrom(4))),
+};

@@ -10,6 +10,7 @@ import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow, renderLetter } from '../mail/index.js';
+import { CountyCircumstances } from '../roads/index.js';
 import { AlertRow, alertState, SearchesService } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -24,6 +25,7 @@ export class AlertsService {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    private readonly circumstances: CountyCircumstances,
     private readonly clients: ClientsService,
     private readonly searches: SearchesService,
     private readonly listings: ListingsService,
@@ -75,7 +77,7 @@ export class AlertsService {
   }
 
   private fitting(search: SearchRow, records: readonly ListingRecord[]): ListingRecord[] {
-    return records.filter((record) => fits(search.document, record, this.clock.time()));
+    return records.filter((record) => fits(search.document, record, this.circumstances.now()));
   }
 
   private told(fit: readonly ListingRecord[]): Told[] {

@@ -5,6 +5,7 @@ import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { asChange, ListingEventRow, ListingRow, ListingsService } from '../listings/index.js';
+import { CountyCircumstances } from '../roads/index.js';
 import { AlertRow, SearchRow } from '../searches/index.js';
 import { AlertItemRow, MatchCursorRow } from './alert.entity.js';
 
@@ -24,6 +25,7 @@ export class Matcher {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    private readonly circumstances: CountyCircumstances,
     private readonly listings: ListingsService,
   ) {}
 
@@ -77,12 +79,12 @@ export class Matcher {
       removed: false,
     });
     const records = new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
-    const time = this.clock.time();
+    const given = this.circumstances.now();
     const index = new ReverseIndex(
       running.map(({ alert, search }) => ({ id: alert, search })),
-      time,
+      given,
     );
-    const fitting = new Map([...records.values()].map((record) => [record.ListingKey, index.match(record, time).fit]));
+    const fitting = new Map([...records.values()].map((record) => [record.ListingKey, index.match(record, given).fit]));
     const items: Partial<AlertItemRow>[] = [];
     for (const event of events) {
       const change = asChange(event);
@@ -122,7 +124,7 @@ export class Matcher {
           ({ listingKey }) => listingKey,
         ),
       );
-      const fitting = records.filter((record) => !told.has(record.ListingKey) && fits(search, record, this.clock.time()));
+      const fitting = records.filter((record) => !told.has(record.ListingKey) && fits(search, record, this.circumstances.now()));
       await insertOnce(
         manager,
         fitting.map(({ ListingKey }) => ({

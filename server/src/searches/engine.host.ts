@@ -21,9 +21,7 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   /** Says each new `asOf`. */
   readonly moved = new Subject<number>();
   /** One that is started anew holds nothing, and follows from the beginning. */
-  private readonly thread = new Thread<EngineCalls>(new URL('./engine.worker.js', import.meta.url), {}, () => {
-    this.asOf = 0;
-  });
+  private readonly thread: Thread<EngineCalls>;
   private following: Promise<void> | null = null;
   private timer: NodeJS.Timeout | undefined;
 
@@ -33,7 +31,12 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   constructor(
     private readonly listings: ListingsService,
     @Inject(CONFIG) private readonly config: Config,
-  ) {}
+  ) {
+    const workerData = { countyDir: config.countyDir };
+    this.thread = new Thread<EngineCalls>(new URL('./engine.worker.js', import.meta.url), { workerData }, () => {
+      this.asOf = 0;
+    });
+  }
 
   async onApplicationBootstrap(): Promise<void> {
     await this.load();

@@ -2,8 +2,10 @@ import { createHash } from 'node:crypto';
 import { closeSync, existsSync, openSync, readdirSync, readFileSync, readSync, renameSync, writeSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { workerData } from 'node:worker_threads';
 import { Engine, plainKernel, readSnapshot, wasmKernel, writeSnapshot } from '@perambula/core';
 import type {
+  Circumstances,
   Compared,
   ComparedPart,
   Count,
@@ -11,12 +13,14 @@ import type {
   Kernel,
   ListingRecord,
   Loosening,
+  Marks,
   Part,
   ResultKey,
   ResultSet,
   Search,
   TimeContext,
 } from '@perambula/core';
+import { Roads } from '../common/roadFile.js';
 import { answerCalls } from '../common/thread.js';
 
 /** What the engine's thread can be asked. */
@@ -25,6 +29,7 @@ export interface EngineCalls {
   put: { ask: { records: readonly string[]; removed: readonly string[] }; answer: null };
   count: { ask: { search: Search; time: TimeContext }; answer: Count };
   find: { ask: { search: Search; time: TimeContext; part: Part }; answer: Found };
+  marks: { ask: { search: Search; time: TimeContext; part: Part }; answer: Marks };
   tell: { ask: { search: Search; time: TimeContext; set: ResultSet; keys: readonly string[] }; answer: ResultKey[] };
   compare: { ask: { a: Search; b: Search; time: TimeContext; part: ComparedPart }; answer: Compared };
   /** Writes what the engine holds, as of a sequence number. */
@@ -36,6 +41,7 @@ export interface EngineCalls {
   choices: { ask: { fields: readonly string[] }; answer: Record<string, { value: string; listings: number }[]> };
 }
 
+const roads = new Roads((workerData as { countyDir: string }).countyDir);
 let engine = new Engine(quickestKernel());
 /** Tells one build of core from another: what it computed is not read by the next. */
 const build = hashOf(dirname(fileURLToPath(import.meta.resolve('@perambula/core'))));
@@ -46,10 +52,11 @@ answerCalls<EngineCalls>({
     engine.remove(removed);
     return null;
   },
-  count: ({ search, time }) => engine.count(search, time),
-  find: ({ search, time, part }) => engine.find(search, time, part),
-  tell: ({ search, time, set, keys }) => engine.tell(search, time, set, keys),
-  compare: ({ a, b, time, part }) => engine.compare(a, b, time, part),
+  count: ({ search, time }) => engine.count(search, given(time)),
+  find: ({ search, time, part }) => engine.find(search, given(time), part),
+  marks: ({ search, time, part }) => engine.marks(search, given(time), part),
+  tell: ({ search, time, set, keys }) => engine.tell(search, given(time), set, keys),
+  compare: ({ a, b, time, part }) => engine.compare(a, b, given(time), part),
   save({ file, sequence }) {
     const out = openSync(`${file}.new`, 'w');
     try {
@@ -90,8 +97,14 @@ answerCalls<EngineCalls>({
   },
   choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, engine.choices(name)])),
   filled: ({ search }) => engine.filled(search),
-  loosenings: ({ search, time }) => engine.loosenings(search, time),
+  loosenings: ({ search, time }) => engine.loosenings(search, given(time)),
 });
+
+/** The moment asked about, on the county's roads. */
+function given(time: TimeContext): Circumstances {
+  const { times } = roads;
+  return { ...time, ...(times ? { roads: times } : {}) };
+}
 
 /** Bytes before a snapshot: the build's hash in hexadecimal, and the sequence number. */
 const BEGINNING = 64 + 8;

@@ -6,6 +6,7 @@ import type {
   Filled,
   KeysAnswer,
   ListingsAnswer,
+  MarksAnswer,
   Row,
   SavedSearch,
   SearchState,
@@ -62,6 +63,13 @@ export class SearchesController {
   @HttpCode(200)
   keys(@Body() { search, ...part }: KeysBody): Promise<KeysAnswer> {
     return this.searches.keys(search, part);
+  }
+
+  /** A whole result as a map draws it. */
+  @Post('marks')
+  @HttpCode(200)
+  marks(@Body() { search, ...part }: KeysBody): Promise<MarksAnswer> {
+    return this.searches.marks(search, part);
   }
 
   @Post('rows')

@@ -8,6 +8,7 @@ import type {
   Filled,
   KeysAnswer,
   ListingsAnswer,
+  MarksAnswer,
   MissAnswer,
   Row,
   SavedSearch,
@@ -30,6 +31,7 @@ import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
+import { CountyCircumstances } from '../roads/index.js';
 import { EngineHost } from './engine.host.js';
 import { AlertRow, SearchRow, SearchStateRow } from './search.entity.js';
 import type { FileType } from './dto/bodies.js';
@@ -48,6 +50,7 @@ export class SearchesService {
     private readonly listings: ListingsService,
     private readonly clients: ClientsService,
     private readonly clock: Clock,
+    private readonly circumstances: CountyCircumstances,
   ) {}
 
   async count(document: unknown): Promise<CountAnswer> {
@@ -76,6 +79,12 @@ export class SearchesService {
     return { total, keys: keys.map(({ key }) => key), asOf };
   }
 
+  /** A result's homes as a map draws them, at most 50,000. */
+  async marks(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<MarksAnswer> {
+    const part = { set, limit: MOST_KEYS, ...(line === undefined ? {} : { line }) };
+    return this.engine.ask('marks', { search: readSearch(document), time: this.clock.time(), part });
+  }
+
   /** The rows of some listings of a result, as `results` gives them. */
   async rowsOf(document: unknown, set: ResultSet, keys: readonly string[]): Promise<Row[]> {
     const search = readSearch(document);
@@ -94,12 +103,12 @@ export class SearchesService {
 
   private async rows(search: Search, keys: readonly ResultKey[]): Promise<Row[]> {
     const records = await this.listings.byKeys(keys.map(({ key }) => key));
-    return keys.flatMap(({ key, missed, nice }) => {
+    return keys.flatMap(({ key, missed, nice, minutes }) => {
       // what is stored is the agent's part
       const record = records.get(key);
       if (!record) return [];
-      const miss = missed ? sayMiss(missOf(search, record, missed, this.clock.time())) : null;
-      return [{ ...record, ...(miss ? { miss } : {}), ...(nice ? { nice } : {}) } as Row];
+      const miss = missed ? sayMiss(missOf(search, record, missed, this.circumstances.now())) : null;
+      return [{ ...record, ...(miss ? { miss } : {}), ...(nice ? { nice } : {}), ...(minutes ? { minutes } : {}) } as Row];
     });
   }
 

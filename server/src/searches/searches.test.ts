@@ -16,7 +16,7 @@ import type { FieldLine, Line, ListingRecord, Loosening, Search } from '@perambu
 import fc from 'fast-check';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { listings, searches, TIME } from '../../../core/src/testing/randomListings.js';
+import { listings, searchesWithoutJourneys as searches, TIME as MOMENT } from '../../../core/src/testing/randomListings.js';
 import { ORACLE_TABLE, sqlOf } from '../testing/sqlOf.js';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
@@ -32,6 +32,7 @@ afterAll(async () => {
   await stack.end();
 });
 
+const TIME = { now: MOMENT.now, zone: MOMENT.zone };
 const empty: Search = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
 const inText = ({ field }: FieldLine): boolean => field === 'PublicRemarks' || field === 'StreetName';
 

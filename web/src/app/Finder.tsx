@@ -1,5 +1,3 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { ListingsAnswer } from '@perambula/contract';
 import { readSpoken, sentenceOf } from '@perambula/core';
 import type { Search, Spoken } from '@perambula/core';
 import { AutoComplete, Input } from 'antd';
@@ -8,18 +6,24 @@ import { Search as Glass } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useClients } from '../features/clients/index.js';
-import { STARTING_SEARCH, useChoices, useCount, useDraft, useGazetteer, useSavedSearches } from '../features/searches/index.js';
+import {
+  STARTING_SEARCH,
+  useChoices,
+  useCount,
+  useDraft,
+  useGazetteer,
+  useHomes,
+  useSavedSearches,
+} from '../features/searches/index.js';
 import { useShortlists } from '../features/shortlists/index.js';
 import { useNow } from '../shared/clock.api.js';
 import { price, ZONE } from '../shared/format.js';
-import { ask } from '../shared/http.js';
 import { useOpenFile } from '../shared/openFile.js';
 import { Status } from '../shared/status.js';
 import { useSettled } from '../shared/useSettled.js';
-import { addressSearch, namedBy } from './finder.rules.js';
+import { namedBy } from './finder.rules.js';
 import type { Named } from './finder.rules.js';
 
-const MOST_HOMES = 8;
 const KINDS: readonly Named['kind'][] = ['Files', 'Searches', 'Shortlists', 'Places', 'Offices and agents'];
 
 interface Option {
@@ -141,19 +145,6 @@ function useNamed(sought: string, wanted: boolean): Named[] {
     () => (wanted ? namedBy(sought, clients ?? [], searches ?? [], shortlists ?? [], choices ?? {}) : []),
     [sought, wanted, clients, searches, shortlists, choices],
   );
-}
-
-function useHomes(sought: string) {
-  return useQuery({
-    queryKey: ['finder', sought],
-    enabled: sought.length >= 2,
-    placeholderData: keepPreviousData,
-    queryFn: ({ signal }) =>
-      ask<ListingsAnswer>('searches/listings', {
-        body: { search: addressSearch(sought), set: 'fit', limit: MOST_HOMES },
-        signal,
-      }),
-  });
 }
 
 /** What was typed as a search, where any of it can be read as one. */

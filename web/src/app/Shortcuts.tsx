@@ -27,6 +27,10 @@ const WORDS: readonly (readonly [of: string, examples: string])[] = [
   ['How old', 'built after 1990 · in the 1980s · new construction'],
   ['What it has', 'fireplace · finished basement · no pool · water view · granny flat'],
   ['Where', 'in Sedge Ferry or Wrenfield · half a mile from Ferry Square · not near Mill yard · on Lantern Lane'],
+  [
+    'How far',
+    'within 20 minutes of Ferry Square at 8:30 · 25 minutes home from Ferry Square at 5:15 · a short walk to Old Quay station',
+  ],
   ['Where it stands', 'new this week · sold in the last 6 months · price cut by 5% · not bank-owned'],
   ['What it says', 'mentions workshop · not mentioning needs work'],
   ['Wishes', 'ideally a deck · preferably hardwood floors'],

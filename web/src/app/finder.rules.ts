@@ -1,6 +1,5 @@
 import type { Choices, ClientSummary, SavedSearch, Shortlist } from '@perambula/contract';
-import { PROPERTY_TYPES } from '@perambula/core';
-import type { FieldLine, Line, Search } from '@perambula/core';
+import type { FieldLine } from '@perambula/core';
 
 /** Something the finder can go to by its name. */
 export interface Named {
@@ -65,33 +64,4 @@ export function namedBy(
     kinds.set(kind, count);
     return count <= MOST_OF_A_KIND;
   });
-}
-
-/** Homes by an address however it is spelled, or by a listing's number, on the market or not. */
-export function addressSearch(sought: string): Search {
-  const text = sought.trim();
-  const [, number = '', street = ''] = /^(\d+[a-z]?)\s+([^,#]+)/i.exec(text) ?? [];
-  const line = (id: string, field: string, is: FieldLine['is']): FieldLine => ({ id, field, is });
-  const either: Extract<Line, { either: unknown }>['either'] = [
-    line('part', 'UnparsedAddress', { contains: text }),
-    line('number', 'ListingId', { equals: text }),
-    ...(street.trim() === ''
-      ? [line('street', 'StreetName', { sameStreet: text })]
-      : [
-          {
-            all: [
-              line('house', 'StreetNumber', { equals: number }),
-              line('spelled', 'StreetName', { sameStreet: street.trim() }),
-            ],
-          },
-        ]),
-  ];
-  return {
-    version: 1,
-    kinds: PROPERTY_TYPES,
-    reach: 'all',
-    lines: [{ id: 'address', either }],
-    bounds: [],
-    order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }],
-  };
 }

@@ -4,8 +4,9 @@ import { fieldOf } from '../../listing/fields.js';
 import type { Field } from '../../listing/field.js';
 import { STATUS_DATE_FIELD } from '../../listing/status.js';
 import { isEither, mustLines } from '../../search/document.js';
-import type { EitherMember, FieldLine, Is, Line, Scalar, Search, Shape } from '../../search/document.js';
-import { sayAssuming } from '../../search/phrase.js';
+import type { DrawnShape, EitherMember, FieldLine, Is, Line, Scalar, Search } from '../../search/document.js';
+import { travelOf } from '../../roads/travel.js';
+import { labelOf, sayAssuming } from '../../search/phrase.js';
 import { statusesInReach } from '../../search/reach.js';
 import { daysOf, instantsOf, isoDate } from '../../time/period.js';
 import type { TimeContext } from '../../time/period.js';
@@ -51,7 +52,8 @@ export function expressionOf(search: Search, time: TimeContext): Expressed {
     ...mustLines(search).map((line) => lineExpression(line, time, left)),
     ...boundExpressions(search, left),
   ];
-  return { expression: { op: 'and', args: parts.filter((part) => part !== null) }, left };
+  const said = parts.filter((part) => part !== null);
+  return { expression: { op: 'and', args: said.flatMap((part) => (part.op === 'and' ? part.args : [part])) }, left };
 }
 
 function lineExpression(line: Line, time: TimeContext, left: string[]): Expression | null {
@@ -69,10 +71,10 @@ function memberExpression(member: EitherMember, time: TimeContext, left: string[
 
 function fieldExpression(line: FieldLine, time: TimeContext, left: string[]): Expression | null {
   const field = fieldOf(line.field) as Field;
-  const expression = testExpression(line.is, field, time, left);
+  const expression = travelOf(line) ? null : testExpression(line.is, field, time, left);
   if (line.assuming)
     left.push(`${field.label} is left to the reader’s own assumptions: ${sayAssuming(line.assuming)} is not said.`);
-  if (!expression) left.push(`${field.label} cannot be said in this language.`);
+  if (!expression) left.push(`${labelOf(line)} cannot be said in this language.`);
   if (!expression || line.blanks !== 'pass') return expression;
   return { op: 'or', args: [expression, { op: 'isNull', property: propertyOf(field) }] };
 }
@@ -93,7 +95,7 @@ function testExpression(is: Is, field: Field, time: TimeContext, left: string[])
   if ('yes' in is) return { op: '=', property, value: is.yes };
   if ('atLeast' in is) return { op: '>=', property, value: value(is.atLeast) };
   if ('atMost' in is) return { op: '<=', property, value: value(is.atMost) };
-  if ('between' in is) return { op: 'between', property, low: value(is.between[0]), high: value(is.between[1]) };
+  if ('between' in is) return spanned(property, value(is.between[0]), value(is.between[1]));
   if ('last' in is) return period('last', is.last, field, property, time, left);
   if ('next' in is) return period('next', is.next, field, property, time, left);
   if ('oneOf' in is) {
@@ -131,11 +133,23 @@ function period(
   left.push(`“${direction} ${text}” of ${field.label.toLowerCase()} is written as the dates that it means now.`);
   if (field.type === 'date') {
     const { from, to } = daysOf(direction, text, time);
-    return { op: 'between', property, low: { date: isoDate(from) }, high: { date: isoDate(to) } };
+    return spanned(property, { date: isoDate(from) }, { date: isoDate(to) });
   }
   const { from, to } = instantsOf(direction, text, time);
   const at = (moment: number): Value => ({ timestamp: new Date(moment).toISOString() });
-  return { op: 'between', property, low: at(from), high: at(to) };
+  return spanned(property, at(from), at(to));
+}
+
+/** A span, both ends included; BETWEEN is for numbers only (OGC 21-065r2, 7.5). */
+function spanned(property: string, low: Value, high: Value): Expression {
+  if (typeof low === 'number') return { op: 'between', property, low, high };
+  return {
+    op: 'and',
+    args: [
+      { op: '>=', property, value: low },
+      { op: '<=', property, value: high },
+    ],
+  };
 }
 
 function instantText(text: string): string {
@@ -146,14 +160,20 @@ function boundExpressions(search: Search, left: string[]): Expression[] {
   const within = (mode: 'in' | 'out'): Expression | null => {
     const bounds = search.bounds.filter((bound) => bound.mode === mode);
     if (bounds.length === 0) return null;
+    const shapes = bounds.flatMap(({ shape }) => (shape.type === 'TravelTime' ? [] : [shape]));
+    if (shapes.length < bounds.length) {
+      left.push('What lies within minutes of a place cannot be said in this language.');
+      // the others alone would keep in too little; of what is kept out, they keep out too little
+      if (mode === 'in' || shapes.length === 0) return null;
+    }
     if (bounds.some(({ shape }) => shape.type === 'Circle')) left.push(`A circle is written as ${CIRCLE_CORNERS} corners.`);
-    return { op: 'within', polygons: bounds.flatMap(({ shape }) => polygonsOf(shape)) };
+    return { op: 'within', polygons: shapes.flatMap(polygonsOf) };
   };
   const [keepIn, keepOut] = [within('in'), within('out')];
   return [...(keepIn ? [keepIn] : []), ...(keepOut ? [{ op: 'not', arg: keepOut } as const] : [])];
 }
 
-function polygonsOf(shape: Shape): readonly (readonly (readonly LonLat[])[])[] {
+function polygonsOf(shape: DrawnShape): readonly (readonly (readonly LonLat[])[])[] {
   if (shape.type === 'Polygon') return [shape.coordinates];
   if (shape.type === 'MultiPolygon') return shape.coordinates;
   return [[circleRing(shape.center, shape.radiusMeters, CIRCLE_CORNERS)]];

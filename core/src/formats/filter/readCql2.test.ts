@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { isEither, linesOfMember } from '../../search/document.js';
 import type { Line, Search } from '../../search/document.js';
 import { fits } from '../../search/evaluate.js';
-import { listings, searches, TIME } from '../../testing/randomListings.js';
+import { listings, searchesWithoutJourneys as searches, TIME } from '../../testing/randomListings.js';
 import { cql2Json, cql2Text } from './cql2.js';
 import { readCql2 } from './readCql2.js';
 
@@ -59,6 +59,24 @@ describe('readCql2', () => {
     expect(left).toEqual([]);
     expect(search.lines).toMatchObject([{ field, is }]);
     expect(search.reach).toBe('all');
+  });
+
+  it.each([
+    ['ListPrice < 450000', [{ atMost: 450_000 }, { not: 450_000 }]],
+    ["OnMarketDate > DATE('2026-04-01')", [{ atLeast: '2026-04-01' }, { not: '2026-04-01' }]],
+    ['NOT (ListPrice > 450000)', [{ atMost: 450_000 }]],
+    ['NOT (ListPrice >= 450000)', [{ atMost: 450_000 }, { not: 450_000 }]],
+  ])('takes what is strictly less or more as two lines: %s', (text, tests) => {
+    const { search, left } = readCql2(text);
+    expect(left).toEqual([]);
+    expect(search.lines.map((line) => 'is' in line && line.is)).toEqual(tests);
+  });
+
+  it('keeps a strict comparison whole within OR', () => {
+    const { search, left } = readCql2("ListPrice < 450000 OR City = 'Wrenfield'");
+    expect(left).toEqual([]);
+    const [line] = search.lines;
+    expect(line && 'either' in line && line.either.map((member) => ('all' in member ? member.all.length : 1))).toEqual([2, 1]);
   });
 
   it('takes over what it can and names the rest', () => {

@@ -46,6 +46,23 @@ function conjuncts(filter: Cql2): readonly Cql2[] {
   return isCall(filter, 'and') ? filter.args.flatMap(conjuncts) : [filter];
 }
 
+/** What is strictly less or more, as two conditions that must hold: no more than it, and not it. Any other as it stands. */
+function strictApart(part: Cql2): readonly Cql2[] {
+  if (isCall(part, 'not') && isAnyCall(part.args[0])) {
+    const opposite = OPPOSITE_OF_WIDE[part.args[0].op];
+    return opposite ? strictApart({ op: opposite, args: part.args[0].args }) : [part];
+  }
+  const wide = isAnyCall(part) ? WIDE_OF_STRICT[part.op] : undefined;
+  if (!isAnyCall(part) || !wide) return [part];
+  return [
+    { op: wide, args: part.args },
+    { op: '<>', args: part.args },
+  ];
+}
+
+const WIDE_OF_STRICT: Readonly<Record<string, string>> = { '<': '<=', '>': '>=' };
+const OPPOSITE_OF_WIDE: Readonly<Record<string, string>> = { '<=': '>', '>=': '<', '<': '>=', '>': '<=' };
+
 class Reader {
   private ids = 0;
 
@@ -56,7 +73,7 @@ class Reader {
     let anyStatus = true;
     const lines: Line[] = [];
     const bounds: object[] = [];
-    for (const part of parts) {
+    for (const part of parts.flatMap(strictApart)) {
       const where = shapeOf(part);
       const line = where ? null : this.line(part);
       if (where) bounds.push({ id: this.id(), ...where });
@@ -80,9 +97,10 @@ class Reader {
   }
 
   private member(part: Cql2): EitherMember | null {
-    if (!isCall(part, 'and')) return this.fieldLine(part);
-    const all = part.args.map((each) => this.fieldLine(each));
-    return all.some((each) => each === null) ? null : { all: all as FieldLine[] };
+    const parts = conjuncts(part).flatMap(strictApart);
+    const all = parts.map((each) => this.fieldLine(each));
+    if (all.some((each) => each === null)) return null;
+    return all.length === 1 ? (all[0] as FieldLine) : { all: all as FieldLine[] };
   }
 
   private fieldLine(part: Cql2): FieldLine | null {

@@ -13,6 +13,19 @@ export const PLACE: readonly Field[] = [
     required: true,
   },
   {
+    name: 'Minutes',
+    label: 'Minutes',
+    group: 'Place',
+    type: 'number',
+    // by the second
+    precision: 60,
+    unit: 'min',
+    ofLine: true,
+    derive: () => null,
+    synonyms: ['commute', 'travel time', 'drive time', 'work', 'walk', 'minutes to', 'minutes from'],
+    help: 'How long it takes to a place or from one, by car at a time of day or on foot, on the county’s streets.',
+  },
+  {
     name: 'PostalCode',
     label: 'Postal code',
     group: 'Place',

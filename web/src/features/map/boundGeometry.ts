@@ -1,16 +1,19 @@
-import type { Bound, LonLat, Shape } from '@perambula/core';
+import type { AreaAnswer } from '@perambula/contract';
+import type { DrawnShape, LonLat } from '@perambula/core';
 import { distance, destination } from '@perambula/core';
-import { Circle, MultiPolygon, Polygon } from 'ol/geom.js';
+import Feature from 'ol/Feature.js';
+import { Circle, MultiPolygon, Point, Polygon } from 'ol/geom.js';
 import type { Geometry } from 'ol/geom.js';
 import { fromLonLat, toLonLat } from 'ol/proj.js';
+import type { ShownJourney } from './journeys.api.js';
 
 const project = (corner: LonLat): number[] => fromLonLat([corner[0], corner[1]]);
 /** Six decimals of a degree are a tenth of a metre. */
-const unproject = (coordinate: number[]): LonLat =>
+export const unproject = (coordinate: number[]): LonLat =>
   toLonLat(coordinate).map((degrees) => Math.round(degrees * 1e6) / 1e6) as unknown as LonLat;
 
 /** A bound's shape on the map. A circle keeps its centre and one point of its edge, so that it can be dragged. */
-export function geometryOf({ shape }: Bound): Geometry {
+export function geometryOf(shape: DrawnShape): Geometry {
   switch (shape.type) {
     case 'Circle': {
       const centre = project(shape.center);
@@ -25,7 +28,7 @@ export function geometryOf({ shape }: Bound): Geometry {
 }
 
 /** The shape of what was drawn or moved on the map. */
-export function shapeOf(geometry: Geometry): Shape {
+export function shapeOf(geometry: Geometry): DrawnShape {
   if (geometry instanceof Circle) {
     const [x = 0, y = 0] = geometry.getCenter();
     const center = unproject([x, y]);
@@ -38,6 +41,17 @@ export function shapeOf(geometry: Geometry): Shape {
   if (geometry instanceof MultiPolygon)
     return { type: 'MultiPolygon', coordinates: geometry.getCoordinates().map((rings) => rings.map(closed)) };
   return { type: 'Polygon', coordinates: (geometry as Polygon).getCoordinates().map(closed) };
+}
+
+/** The place of a journey, with its name. */
+export function pinOf({ name, travel }: ShownJourney): Feature {
+  const [lon, lat] = (travel.to ?? travel.from) as LonLat;
+  return new Feature({ geometry: new Point(project([lon, lat])), name });
+}
+
+/** The ground within a journey's minutes. */
+export function areaFeature({ mode }: ShownJourney, { coordinates }: AreaAnswer): Feature {
+  return new Feature({ geometry: geometryOf({ type: 'MultiPolygon', coordinates }), mode });
 }
 
 /** Rounding must not part the last corner from the first. */

@@ -1,4 +1,4 @@
-import type { Bound, LonLat, Shape } from '@perambula/core';
+import type { DrawnShape, LonLat } from '@perambula/core';
 import { distance } from '@perambula/core';
 import fc from 'fast-check';
 import Feature from 'ol/Feature.js';
@@ -8,8 +8,7 @@ import { markSource } from '../../shared/status.js';
 import { landStyle, nameStyle, nearStyle, townStyle } from './baseStyles.js';
 import { geometryOf, shapeOf } from './boundGeometry.js';
 
-const bound = (shape: Shape): Bound => ({ id: 'k', mode: 'in', shape });
-const again = (shape: Shape): Shape => shapeOf(geometryOf(bound(shape)));
+const again = (shape: DrawnShape): DrawnShape => shapeOf(geometryOf(shape));
 const corner = fc
   .tuple(fc.integer({ min: -66_200_000, max: -65_800_000 }), fc.integer({ min: 40_400_000, max: 40_800_000 }))
   .map(([x, y]): LonLat => [x / 1e6, y / 1e6]);

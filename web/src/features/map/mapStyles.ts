@@ -1,50 +1,38 @@
-import { Fill, Icon, Stroke, Style, Text } from 'ol/style.js';
-import { markSource } from '../../shared/status.js';
+import type { FeatureLike } from 'ol/Feature.js';
+import { Circle as CircleMark, Fill, Stroke, Style, Text } from 'ol/style.js';
 import { COLOUR, FONT } from '../../shared/tokens.js';
 
 const fill = (color: string): Fill => new Fill({ color });
 const line = (color: string, width: number, lineDash?: number[]): Stroke =>
   new Stroke({ color, width, lineCap: 'round', lineJoin: 'round', ...(lineDash ? { lineDash } : {}) });
-const marks = new Map<string, Style>();
-
-/** A listing's mark by its status, larger when it is pointed at or chosen, and smaller from far away. */
-export function markStyle(status: string, standsOut: boolean, resolution: number): Style {
-  const size = standsOut ? 22 : resolution > 18 ? 11 : 15;
-  const key = `${status} ${size}`;
-  let style = marks.get(key);
-  if (!style) {
-    style = new Style({
-      image: new Icon({
-        src: markSource(status, true),
-        width: size,
-        height: size,
-      }),
-      zIndex: standsOut ? 5 : 1,
-    });
-    marks.set(key, style);
-  }
-  return style;
-}
-
-/** The price beside a listing that is pointed at. */
-export function priceStyle(text: string): Style {
-  return new Style({
-    zIndex: 10,
-    text: new Text({
-      text,
-      font: `700 12px ${FONT.text}`,
-      fill: fill('#FFFFFF'),
-      backgroundFill: fill(COLOUR.mulberryDeep),
-      padding: [5, 8, 4, 8],
-      offsetX: 44,
-    }),
-  });
-}
 
 /** A bound: mulberry to keep in, hatched ink to keep out. */
 export function boundStyle(mode: 'in' | 'out', chosen: boolean): Style {
   if (mode === 'in') return new Style({ stroke: line(COLOUR.mulberry, chosen ? 3.2 : 2.2), fill: fill('rgba(124,63,107,.075)') });
   return new Style({ stroke: line(COLOUR.ink, chosen ? 3 : 1.8, [6, 5]), fill: new Fill({ color: hatch() }) });
+}
+
+const TARN_AREA = { in: 'rgba(47,114,120,.13)', out: 'rgba(35,48,46,.13)' };
+
+/** The ground within minutes of a place, in the colour of travel. */
+export function areaStyle(feature: FeatureLike): Style {
+  const mode = feature.get('mode') as 'in' | 'out';
+  return new Style({ stroke: line(COLOUR.tarn, 1.2, mode === 'out' ? [5, 4] : undefined), fill: fill(TARN_AREA[mode]) });
+}
+
+/** A journey's place, with its name. */
+export function pinStyle(feature: FeatureLike): Style {
+  return new Style({
+    image: new CircleMark({ radius: 6, fill: fill(COLOUR.tarn), stroke: line('#FFFFFF', 2) }),
+    text: new Text({
+      text: String(feature.get('name')),
+      font: `600 12px ${FONT.text}`,
+      fill: fill('#FFFFFF'),
+      backgroundFill: fill(COLOUR.tarn),
+      padding: [3, 6, 2, 6],
+      offsetY: 18,
+    }),
+  });
 }
 
 let hatching: CanvasPattern | null = null;

@@ -18,7 +18,7 @@ export function ColumnMenu({ kinds, columns, onChange }: Props) {
   const [sought, setSought] = useState('');
   const searching = sought.trim() !== '';
   const fields = useMemo(() => {
-    const found = findFields(sought, kinds);
+    const found = findFields(sought, kinds).filter(({ ofLine }) => !ofLine);
     if (searching) return found;
     const shown = new Set(columns.map(({ field }) => field));
     return [

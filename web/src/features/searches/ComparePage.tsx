@@ -95,6 +95,7 @@ export function ComparePage() {
             hovered={false}
             chosen={chosen.has(row.ListingKey)}
             wishes={wishes}
+            minutes={[]}
             onHover={() => undefined}
             onChoose={toggle}
           />

@@ -1,9 +1,11 @@
-import { fieldOf, isEither, phraseOf, USUAL_COST } from '@perambula/core';
+import { fieldOf, isEither, labelOf, phraseOf, sayPlace, sentenceCase, travelOf, USUAL_COST } from '@perambula/core';
 import type { FieldLine, Line } from '@perambula/core';
 import { Tooltip } from 'antd';
 import { X } from 'lucide-react';
 import { CostEditor } from './CostEditor.js';
 import { eitherOf } from './either.rules.js';
+import { withJourney } from './journey.rules.js';
+import { JourneyEditor } from './JourneyEditor.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
 import type { LinesProps } from './linesProps.js';
@@ -31,13 +33,14 @@ export function LineRow({
   const choices = useChoices().data ?? {};
   const field = fieldOf(line.field);
   const held = count?.lines.find(({ id }) => id === line.id);
-  const label = field?.label ?? line.field;
+  const label = field ? labelOf(line) : line.field;
+  const travel = travelOf(line);
   const nice = line.weight === 'nice';
   const tried = triedWithout === line.id;
   const hint = nice ? 'would be nice: comes first, keeps nothing out' : field?.hint;
   return (
     <div className={`line ${editing ? 'is-edited' : ''} ${tried ? 'is-left-out' : ''}`}>
-      <span className="line-label">{label}</span>
+      <span className="line-label">{travel ? sentenceCase(sayPlace(travel, line.name)) : label}</span>
       <div className="line-value">
         {editing && field ? (
           <ValueEditor
@@ -48,6 +51,13 @@ export function LineRow({
             onDone={() => onEdit(false)}
             onChange={(is) => onChange(withLine(search, { ...line, is }), line.id)}
           >
+            {travel && (
+              <JourneyEditor
+                travel={travel}
+                name={line.name}
+                onChange={(next, name) => onChange(withLine(search, withJourney(line, next, name)), line.id)}
+              />
+            )}
             {line.field === 'MonthlyCost' && (
               <CostEditor
                 assuming={line.assuming ?? USUAL_COST}

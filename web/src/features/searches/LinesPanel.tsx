@@ -1,4 +1,4 @@
-import { FIELD_GROUPS, fieldOf, isEither, linesOfMember, PROPERTY_TYPES } from '@perambula/core';
+import { FIELD_GROUPS, fieldOf, isEither, linesOfMember, PROPERTY_TYPES, travelOf } from '@perambula/core';
 import type { Field, Line, PropertyType, Search } from '@perambula/core';
 import { Select } from 'antd';
 import { useCallback, useState } from 'react';
@@ -23,13 +23,18 @@ const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
 
 /** The search as lines that can be edited where they stand, each with what it holds back. */
 export function LinesPanel(props: LinesProps) {
-  const { search, count, stale, onChange } = props;
+  const { search, count, stale, onChange, onPen } = props;
   const [editing, setEditing] = useState<string | null>(null);
   const [pending, setPending] = useState<Field | null>(null);
-  const add = useCallback((field: Field): void => {
-    setEditing(null);
-    setPending(field);
-  }, []);
+  const add = useCallback(
+    (field: Field): void => {
+      setEditing(null);
+      // a journey begins with its place
+      if (field.name === 'Minutes') return onPen('place');
+      setPending(field);
+    },
+    [onPen],
+  );
   const most = Math.max(
     1,
     ...(count?.lines ?? []).map(({ holdsBack }) => holdsBack),
@@ -52,9 +57,9 @@ export function LinesPanel(props: LinesProps) {
     );
   return (
     <div className={stale ? 'lines is-stale' : 'lines'}>
-      <WhereGroup {...props} most={most} />
+      <WhereGroup {...props} most={most} journeys={search.lines.filter(isJourney).map(lineRow)} />
       {FIELD_GROUPS.map((group) => {
-        const lines = search.lines.filter((line) => groupOf(line) === group);
+        const lines = search.lines.filter((line) => groupOf(line) === group && !isJourney(line));
         if (lines.length === 0 && group !== 'Home' && pending?.group !== group) return null;
         return (
           <section key={group} aria-label={group}>
@@ -85,6 +90,11 @@ export function LinesPanel(props: LinesProps) {
       <FieldCatalogue kinds={search.kinds} onChoose={add} />
     </div>
   );
+}
+
+/** Minutes to a place stand with the bounds: they say where, too. */
+function isJourney(line: Line): boolean {
+  return !isEither(line) && travelOf(line) !== null;
 }
 
 function groupOf(line: Line): Field['group'] {

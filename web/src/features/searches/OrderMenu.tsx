@@ -1,11 +1,14 @@
-import { fieldOf, FIELDS } from '@perambula/core';
-import type { Field, Order, ResultSet } from '@perambula/core';
+import { fieldOf, FIELDS, labelOf } from '@perambula/core';
+import type { Field, NamedTravel, Order, ResultSet } from '@perambula/core';
 import { Button, Popover, Segmented, Select } from 'antd';
 import { ArrowDownUp, X } from 'lucide-react';
-import { sayOrder, waysOf } from './order.rules.js';
+import { byMinutes, goesBy, sayOrder, waysOf } from './order.rules.js';
+import type { OrderBy } from './order.rules.js';
 
 interface Props {
   readonly order: readonly Order[];
+  /** The journeys whose minutes can order. */
+  readonly journeys: readonly NamedTravel[];
   readonly set: ResultSet;
   readonly onOrder: (order: readonly Order[]) => void;
 }
@@ -18,13 +21,24 @@ const USUAL: readonly { readonly label: string; readonly order: readonly Order[]
   { label: 'Largest first', order: [{ field: 'LivingArea', direction: 'desc' }] },
 ];
 const MOST = 10;
-const OPTIONS = FIELDS.map(({ name, label }) => ({ value: name, label }));
+const FIELD_OPTIONS = FIELDS.filter(({ ofLine }) => !ofLine).map(({ name, label }) => ({ value: name, label }));
+const JOURNEY = 'Minutes ';
 
 /** In which order the results stand: by one field, or by several, each deciding among those that the ones before leave equal. */
-export function OrderMenu({ order, set, onOrder }: Props) {
+export function OrderMenu({ order, journeys, set, onOrder }: Props) {
   const nearest = set === 'missByOne' ? 'Nearest first' : 'In no order';
-  const usual = USUAL.find((each) => JSON.stringify(each.order) === JSON.stringify(order));
+  const usual = [...USUAL, ...journeys.map(byMinutes).map(nearestFirst)].find(
+    (each) => JSON.stringify(each.order) === JSON.stringify(order),
+  );
   const said = order.length === 0 ? nearest : (usual?.label ?? sayOrder(order));
+  const ways = journeys.map(byMinutes);
+  const options = [...ways.map((by, i) => ({ value: `${JOURNEY}${i}`, label: labelOf(by) })), ...FIELD_OPTIONS];
+  const byOf = (value: string): OrderBy =>
+    value.startsWith(JOURNEY) ? (ways[Number(value.slice(JOURNEY.length))] as OrderBy) : { field: value };
+  const valueOf = (each: OrderBy): string => {
+    const i = ways.findIndex((by) => goesBy(by, each));
+    return i < 0 ? each.field : `${JOURNEY}${i}`;
+  };
   const put = (i: number, entry: Order | null): void => onOrder(order.flatMap((each, j) => (j === i ? (entry ?? []) : each)));
   return (
     <Popover
@@ -34,7 +48,7 @@ export function OrderMenu({ order, set, onOrder }: Props) {
       content={
         <div className="order-menu">
           <ul>
-            {[...USUAL, { label: nearest, order: [] }].map((each) => (
+            {[...USUAL, ...ways.map(nearestFirst), { label: nearest, order: [] }].map((each) => (
               <li key={each.label}>
                 <button type="button" className={each.label === said ? 'link is-on' : 'link'} onClick={() => onOrder(each.order)}>
                   {each.label}
@@ -42,28 +56,26 @@ export function OrderMenu({ order, set, onOrder }: Props) {
               </li>
             ))}
           </ul>
-          {order.map(({ field, direction }, i) => (
+          {order.map((each, i) => (
             <div key={i} className="order-entry">
               <Select
                 size="small"
                 showSearch={{ optionFilterProp: 'label' }}
                 aria-label={i === 0 ? 'Order by' : 'Then by'}
-                value={field}
-                options={OPTIONS}
-                onChange={(next) => put(i, { field: next, direction })}
+                value={valueOf(each)}
+                options={options}
+                onChange={(next) => put(i, { ...byOf(next), direction: each.direction })}
               />
               <Segmented
                 size="small"
-                value={direction}
-                options={(['asc', 'desc'] as const).map((value) => ({ value, label: waysOf(fieldOf(field) as Field)[value] }))}
-                onChange={(next) => put(i, { field, direction: next })}
+                value={each.direction}
+                options={(['asc', 'desc'] as const).map((value) => ({
+                  value,
+                  label: waysOf(fieldOf(each.field) as Field)[value],
+                }))}
+                onChange={(direction) => put(i, { ...each, direction })}
               />
-              <button
-                type="button"
-                className="plain"
-                aria-label={`No longer by ${(fieldOf(field) as Field).label}`}
-                onClick={() => put(i, null)}
-              >
+              <button type="button" className="plain" aria-label={`No longer by ${labelOf(each)}`} onClick={() => put(i, null)}>
                 <X size={14} aria-hidden="true" />
               </button>
             </div>
@@ -75,8 +87,8 @@ export function OrderMenu({ order, set, onOrder }: Props) {
               aria-label="Add to the order"
               placeholder={order.length === 0 ? 'By a field …' : 'Then by …'}
               value={null}
-              options={OPTIONS.filter(({ value }) => !order.some((each) => each.field === value))}
-              onChange={(field: string | null) => field && onOrder([...order, { field, direction: 'asc' }])}
+              options={options.filter(({ value }) => !order.some((each) => valueOf(each) === value))}
+              onChange={(value: string | null) => value && onOrder([...order, { ...byOf(value), direction: 'asc' }])}
             />
           )}
         </div>
@@ -87,4 +99,9 @@ export function OrderMenu({ order, set, onOrder }: Props) {
       </Button>
     </Popover>
   );
+}
+
+/** "Fewest minutes to Ferry Square first". */
+function nearestFirst(by: OrderBy): { readonly label: string; readonly order: readonly Order[] } {
+  return { label: `Fewest ${labelOf(by).replace(/^M/, 'm')} first`, order: [{ ...by, direction: 'asc' }] };
 }

@@ -14,6 +14,8 @@ interface Props {
   readonly chosen: boolean;
   /** What would be nice, by the lines' ids. */
   readonly wishes: ReadonlyMap<string, string>;
+  /** Its minutes on each journey, in words. */
+  readonly minutes: readonly string[];
   readonly onHover: (key: string | null) => void;
   readonly onChoose: (key: string) => void;
 }
@@ -21,7 +23,7 @@ interface Props {
 const WEEK_MS = 7 * 86_400_000;
 
 /** One result: its picture, price, what it is, and what is new or missing about it. */
-export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, wishes, onHover, onChoose }: Props) {
+export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, wishes, minutes, onHover, onChoose }: Props) {
   const time = timeOnMarket(row, now);
   return (
     <article
@@ -43,6 +45,11 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
           {String(row['City'])}
         </p>
         <p className="soft figure">{facts(row)}</p>
+        {minutes.map((said) => (
+          <p key={said} className="result-minutes figure">
+            {said}
+          </p>
+        ))}
         <p className="result-status">
           <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
         </p>

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { dollars } from '@perambula/core';
+import { dollars, travelsOf } from '@perambula/core';
 import type { Order, Prices, ResultSet, Search } from '@perambula/core';
 import { Button, Checkbox, Segmented } from 'antd';
 import { memo, useEffect, useMemo, useRef } from 'react';
@@ -8,6 +8,7 @@ import { Empty, Waiting } from '../../shared/Waiting.js';
 import { usePreferences, useSetPreferences } from '../preferences/index.js';
 import { ColumnMenu } from './ColumnMenu.js';
 import { USUAL_COLUMNS } from './columns.rules.js';
+import { saidMinutes } from './journey.rules.js';
 import { wishesOf } from './lineEditing.rules.js';
 import { OrderMenu } from './OrderMenu.js';
 import { ResultCard } from './ResultCard.js';
@@ -27,6 +28,8 @@ interface Props {
   readonly rows: ResultRows;
   /** Whether only those chosen are shown. */
   readonly onlyChosen: boolean;
+  /** Whether only what the map shows is listed. */
+  readonly following: boolean;
   readonly hovered: string | null;
   readonly onHover: (key: string | null) => void;
   readonly onOrder: (order: readonly Order[]) => void;
@@ -35,22 +38,25 @@ interface Props {
 }
 
 const ROW_HEIGHT = 126;
+/** A line more for each journey that the search names. */
+const MINUTES_HEIGHT = 19;
 
 /** What a search finds, as cards or as a table. It is drawn anew only when its rows change, not at each key typed. */
 export const ResultsPane = memo(function ResultsPane(props: Props) {
-  const { search, order, set, view, rows, onlyChosen, hovered, onHover, onOrder, onView, onOnlyChosen } = props;
+  const { search, order, set, view, rows, onlyChosen, following, hovered, onHover, onOrder, onView, onOnlyChosen } = props;
   const { keys, total, prices, pending } = rows;
   const { chosen, toggle, choose } = useResultsState();
   const columns = usePreferences().data?.resultColumns ?? USUAL_COLUMNS;
   const setPreferences = useSetPreferences().mutate;
   const now = useNow();
   const wishes = useMemo(() => wishesOf(search), [search]);
+  const journeys = useMemo(() => travelsOf(search), [search]);
   const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)).length, [keys, chosen]);
   const everyOne = keys.length > 0 && shownChosen === keys.length;
   return (
     <section className="results" aria-label="Results">
       <header className="results-head">
-        <OrderMenu order={order} set={set} onOrder={onOrder} />
+        <OrderMenu order={order} journeys={journeys} set={set} onOrder={onOrder} />
         <span className="results-tools">
           {view === 'table' && (
             <ColumnMenu kinds={search.kinds} columns={columns} onChange={(resultColumns) => setPreferences({ resultColumns })} />
@@ -67,7 +73,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
           <SaveAsFile search={search} set={set} />
         </span>
       </header>
-      {(keys.length > 0 || onlyChosen) && (
+      {(keys.length > 0 || onlyChosen || following) && (
         <p className="results-choosing">
           <Checkbox
             checked={everyOne}
@@ -84,19 +90,28 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
               {onlyChosen ? 'show all again' : 'show only these'}
             </Button>
           )}
-          {prices && keys.length > 1 && !onlyChosen && <PriceRange prices={prices} onOrder={onOrder} />}
+          {prices && keys.length > 1 && !onlyChosen && !following && <PriceRange prices={prices} onOrder={onOrder} />}
         </p>
       )}
       {pending && <Waiting what="Looking …" />}
-      {!pending && keys.length === 0 && (onlyChosen ? <NoneChosen /> : <NothingFound set={set} />)}
+      {!pending && keys.length === 0 && (onlyChosen ? <NoneChosen /> : following ? <NoneOnMap /> : <NothingFound set={set} />)}
       {keys.length > 0 &&
         (view === 'cards' ? (
-          <Cards rows={rows} wishes={wishes} hovered={hovered} onHover={onHover} chosen={chosen} onToggle={toggle} />
+          <Cards
+            rows={rows}
+            wishes={wishes}
+            search={search}
+            hovered={hovered}
+            onHover={onHover}
+            chosen={chosen}
+            onToggle={toggle}
+          />
         ) : (
           <ResultsTable
             rows={rows}
             now={now}
             columns={columns}
+            journeys={journeys}
             onColumns={(resultColumns) => setPreferences({ resultColumns })}
             order={order}
             onOrder={onOrder}
@@ -105,7 +120,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
             onHover={onHover}
           />
         ))}
-      {!onlyChosen && total > keys.length && keys.length > rows.first.length && (
+      {!onlyChosen && !following && total > keys.length && keys.length > rows.first.length && (
         <p className="results-more">
           The first {keys.length.toLocaleString('en-US')} of {total.toLocaleString('en-US')} can be looked through. Narrow the
           search to see the others.
@@ -117,6 +132,10 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
 
 function NoneChosen() {
   return <Empty title="None is chosen">Tick homes in the list to see them here by themselves.</Empty>;
+}
+
+function NoneOnMap() {
+  return <Empty title="None lies where the map is">Move the map or go farther off; the list shows what it shows.</Empty>;
 }
 
 /** The lowest and highest of all that was found, each leading to its home, and the middle. */
@@ -150,6 +169,7 @@ function NothingFound({ set }: { readonly set: ResultSet }) {
 function Cards({
   rows: { keys, rowAt, see },
   wishes,
+  search,
   hovered,
   onHover,
   chosen,
@@ -157,6 +177,7 @@ function Cards({
 }: {
   readonly rows: ResultRows;
   readonly wishes: ReadonlyMap<string, string>;
+  readonly search: Search;
   readonly hovered: string | null;
   readonly onHover: (key: string | null) => void;
   readonly chosen: ReadonlySet<string>;
@@ -164,10 +185,11 @@ function Cards({
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const now = useNow();
+  const height = ROW_HEIGHT + MINUTES_HEIGHT * travelsOf(search).length;
   const virtual = useVirtualizer({
     count: keys.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
+    estimateSize: () => height,
     overscan: 4,
   });
   const items = virtual.getVirtualItems();
@@ -179,7 +201,7 @@ function Cards({
         {items.map(({ index, start }) => {
           const row = rowAt(index);
           return (
-            <div key={keys[index]} className="cards-row" style={{ transform: `translateY(${start}px)` }}>
+            <div key={keys[index]} className="cards-row" style={{ height, transform: `translateY(${start}px)` }}>
               {row ? (
                 <ResultCard
                   row={row}
@@ -187,6 +209,7 @@ function Cards({
                   hovered={hovered === row.ListingKey}
                   chosen={chosen.has(row.ListingKey)}
                   wishes={wishes}
+                  minutes={saidMinutes(search, row.minutes)}
                   onHover={onHover}
                   onChoose={onToggle}
                 />

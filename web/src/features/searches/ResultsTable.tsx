@@ -2,8 +2,8 @@ import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from 
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { Row } from '@perambula/contract';
-import { dollars } from '@perambula/core';
-import type { Field, Order } from '@perambula/core';
+import { dollars, fieldOf, labelOf } from '@perambula/core';
+import type { Field, NamedTravel, Order } from '@perambula/core';
 import { columnResizingFeature, columnSizingFeature, tableFeatures, useTable } from '@tanstack/react-table';
 import type { ColumnDef, Header } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
@@ -15,7 +15,8 @@ import { street } from '../../shared/format.js';
 import { Status } from '../../shared/status.js';
 import { cellText, cellTitle, headOf, isNumeric, known, moved, withWidth } from './columns.rules.js';
 import type { Column } from './columns.rules.js';
-import { turned } from './order.rules.js';
+import { byMinutes, goesBy, turned } from './order.rules.js';
+import type { OrderBy } from './order.rules.js';
 import { News } from './ResultCard.js';
 import type { ResultRows } from './resultRows.api.js';
 
@@ -23,6 +24,8 @@ interface Props {
   readonly rows: ResultRows;
   readonly now: string;
   readonly columns: readonly Column[];
+  /** The journeys of the search, each a column of minutes after the agent's own. */
+  readonly journeys: readonly NamedTravel[];
   readonly onColumns: (columns: readonly Column[]) => void;
   readonly order: readonly Order[];
   readonly onOrder: (order: readonly Order[]) => void;
@@ -39,11 +42,13 @@ const ROW_HEIGHT = 33;
 const HEAD_HEIGHT = 34;
 const NEWS = 'news';
 const NEWS_WIDTH = 124;
+const JOURNEY = 'minutes ';
+const MINUTES_WIDTH = 150;
 const STEP = 16;
 
 /** The results as a table of the agent's own columns. A column's head orders the search itself, so the order is kept with it. */
 export function ResultsTable(props: Props) {
-  const { rows, now, columns, onColumns, order, onOrder, chosen, onToggle, onHover } = props;
+  const { rows, now, columns, journeys, onColumns, order, onOrder, chosen, onToggle, onHover } = props;
   const { keys, rowAt, see } = rows;
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
@@ -60,7 +65,7 @@ export function ResultsTable(props: Props) {
   const fields = useMemo(() => known(columns), [columns]);
   const table = useTable({
     features,
-    columns: useMemo(() => cellsOf(fields, now), [fields, now]),
+    columns: useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]),
     data: items.map(({ index }): Row => rowAt(index) ?? { ListingKey: keys[index] ?? '' }),
     getRowId: ({ ListingKey }) => ListingKey,
     columnResizeMode: 'onEnd',
@@ -94,9 +99,10 @@ export function ResultsTable(props: Props) {
                   <Head
                     key={header.id}
                     header={header}
-                    field={fields.find(({ field }) => field === header.column.id)?.known}
+                    by={byOf(header.column.id, journeys)}
+                    movable={columns.some(({ field }) => field === header.column.id)}
                     order={order}
-                    onOrder={(further) => onOrder(turned(order, header.column.id, further))}
+                    onOrder={(by, further) => onOrder(turned(order, by, further))}
                     onWiden={(by) => onColumns(withWidth(columns, header.column.id, header.getSize() + by))}
                     onMove={(by) => {
                       const at = columns.findIndex(({ field }) => field === header.column.id);
@@ -149,7 +155,7 @@ export function ResultsTable(props: Props) {
 }
 
 /** The columns' cells; `meta` marks those whose figures stand at the right. */
-function cellsOf(fields: ReturnType<typeof known>, now: string): Cells[] {
+function cellsOf(fields: ReturnType<typeof known>, journeys: readonly NamedTravel[], now: string): Cells[] {
   const news: Cells = {
     id: NEWS,
     size: NEWS_WIDTH,
@@ -161,7 +167,25 @@ function cellsOf(fields: ReturnType<typeof known>, now: string): Cells[] {
     ...(isNumeric(of) ? { meta: {} } : {}),
     cell: ({ row }) => <Cell field={of} row={row.original} now={now} />,
   }));
-  return first ? [first, news, ...others] : [news];
+  const minutes = journeys.map((_, i): Cells => ({
+    id: `${JOURNEY}${i}`,
+    size: MINUTES_WIDTH,
+    enableResizing: false,
+    meta: {},
+    cell: ({ row }) => <Minutes taken={row.original.minutes?.[i]} />,
+  }));
+  return first ? [first, news, ...others, ...minutes] : [news, ...minutes];
+}
+
+/** What a column's head orders by: one of the agent's fields, or a journey's minutes; the news are in no order. */
+function byOf(column: string, journeys: readonly NamedTravel[]): OrderBy | null {
+  if (column === NEWS) return null;
+  const journey = column.startsWith(JOURNEY) ? journeys[Number(column.slice(JOURNEY.length))] : undefined;
+  return journey ? byMinutes(journey) : { field: column };
+}
+
+function Minutes({ taken }: { readonly taken: number | null | undefined }) {
+  return <span>{taken == null ? '–' : Math.round(taken)}</span>;
 }
 
 function Cell({ field, row, now }: { readonly field: Field; readonly row: Row; readonly now: string }) {
@@ -173,35 +197,41 @@ function Cell({ field, row, now }: { readonly field: Field; readonly row: Row; r
 
 function Head({
   header,
-  field,
+  by,
+  movable,
   order,
   onOrder,
   onWiden,
   onMove,
 }: {
   readonly header: Header<Features, Row>;
-  readonly field: Field | undefined;
+  /** What the column orders by; null where it cannot. */
+  readonly by: OrderBy | null;
+  /** Whether it is one of the agent's own columns. */
+  readonly movable: boolean;
   readonly order: readonly Order[];
-  readonly onOrder: (further: boolean) => void;
+  readonly onOrder: (by: OrderBy, further: boolean) => void;
   readonly onWiden: (by: number) => void;
   readonly onMove: (by: 1 | -1) => void;
 }) {
-  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: header.column.id, disabled: !field });
-  const place = order.findIndex((each) => each.field === header.column.id);
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: header.column.id, disabled: !movable });
+  const field = by && fieldOf(by.field);
+  const place = by ? order.findIndex((each) => goesBy(each, by)) : -1;
   const direction = order[place]?.direction;
-  if (!field)
+  if (!by || !field)
     return (
       <span role="columnheader" className="table-cell soft" style={{ width: header.getSize() }}>
         News
       </span>
     );
-  const { label, unit } = headOf(field);
+  const { unit } = headOf(field);
+  const label = labelOf(by);
   const onKeyDown = (event: React.KeyboardEvent): void => {
-    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-    if (by === 0 || !(event.shiftKey || event.altKey)) return;
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (step === 0 || !movable || !(event.shiftKey || event.altKey)) return;
     event.preventDefault();
-    if (event.altKey) onMove(by);
-    else onWiden(by * STEP);
+    if (event.altKey) onMove(step);
+    else onWiden(step * STEP);
   };
   const Arrow = direction === 'asc' ? ArrowUp : ArrowDown;
   return (
@@ -215,7 +245,7 @@ function Head({
       <button
         type="button"
         {...listeners}
-        onClick={({ shiftKey }) => onOrder(shiftKey)}
+        onClick={({ shiftKey }) => onOrder(by, shiftKey)}
         onKeyDown={onKeyDown}
         title={`Order by ${label.toLowerCase()}; with Shift, after what orders already`}
       >
@@ -223,7 +253,7 @@ function Head({
         {direction && <Arrow size={12} aria-hidden="true" />}
         {direction && order.length > 1 && <sup>{place + 1}</sup>}
       </button>
-      <i className="table-edge" onMouseDown={header.getResizeHandler()} onTouchStart={header.getResizeHandler()} />
+      {movable && <i className="table-edge" onMouseDown={header.getResizeHandler()} onTouchStart={header.getResizeHandler()} />}
     </span>
   );
 }

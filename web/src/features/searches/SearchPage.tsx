@@ -1,7 +1,7 @@
 import './search.css';
-import { fieldOf, isEither, sentenceOf } from '@perambula/core';
-import type { Order, ResultSet, Shape } from '@perambula/core';
-import { App, Button, Segmented, Tooltip } from 'antd';
+import { isEither, labelOf, METRES_PER_MILE, sentenceOf } from '@perambula/core';
+import type { LonLat, Order, ResultSet, Shape } from '@perambula/core';
+import { App, Button, Checkbox, Segmented, Tooltip } from 'antd';
 import { Redo2, Undo2 } from 'lucide-react';
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -12,9 +12,14 @@ import { Waiting } from '../../shared/Waiting.js';
 import { isTyping } from '../../shared/isTyping.js';
 import { AddToShortlist } from './AddToShortlist.js';
 import { changeDraft, changesUnsaved, freshId, useDraft } from './draft.js';
+import { shownJourneys, withJourneyTo } from './journey.rules.js';
 import { withoutLine } from './lineEditing.rules.js';
 import { LinesPanel } from './LinesPanel.js';
 import type { Pen } from './linesProps.js';
+import { sayPosition } from './places.rules.js';
+import type { NamedPlace } from './places.rules.js';
+import { useMarksOf } from './marks.api.js';
+import type { Box } from './marks.api.js';
 import { useResultRows } from './resultRows.api.js';
 import { useResultsState } from './results.js';
 import { ResultsPane } from './ResultsPane.js';
@@ -28,6 +33,14 @@ import { useUnfinished } from './useUnfinished.js';
 import { useCount, useSavedSearch } from './searches.api.js';
 
 const MapView = lazy(async () => ({ default: (await import('../map/index.js')).MapView }));
+
+const PEN_HINTS: Readonly<Record<NonNullable<Pen>, string>> = {
+  circle: 'Click the middle, then drag out the distance and click again.',
+  corners: 'Click corner by corner; double-click ends it. Hold Shift and drag for a loop.',
+  place: 'Click the place that the minutes are counted to.',
+};
+/** Half a mile, until another distance is typed. */
+const USUAL_RADIUS = 0.5 * METRES_PER_MILE;
 
 const SETS = ['fit', 'unknown', 'missByOne'] as const;
 
@@ -55,7 +68,7 @@ export function SearchPage() {
   const line = params.get('line');
   const view = params.get('as') === 'table' ? 'table' : 'cards';
   const show = useCallback(
-    (next: { show?: ResultSet; line?: string | null; as?: string; only?: 'chosen' | 'all' }): void =>
+    (next: { show?: ResultSet; line?: string | null; as?: string; only?: 'chosen' | 'view' | 'all' }): void =>
       setParams(
         (before) => {
           const after = new URLSearchParams(before);
@@ -63,8 +76,8 @@ export function SearchPage() {
           if (next.show && !next.line) after.delete('line');
           if (next.line) after.set('line', next.line);
           if (next.as) after.set('as', next.as);
-          if (next.only === 'chosen') after.set('only', 'chosen');
           if (next.only === 'all') after.delete('only');
+          else if (next.only) after.set('only', next.only);
           return after;
         },
         { replace: true },
@@ -80,7 +93,11 @@ export function SearchPage() {
   const settled = useSettled(counted, 140);
   const { chosen, choose, setKeys } = useResultsState();
   const onlyChosen = params.get('only') === 'chosen';
-  const rows = useResultRows(settled, set, line, onlyChosen ? chosen : null);
+  const following = params.get('only') === 'view';
+  const marks = useMarksOf(settled, set, line, onlyChosen ? chosen : null);
+  const [viewed, setViewed] = useState<Box | null>(null);
+  const inView = useMemo(() => (following && marks && viewed ? marks.keysWithin(viewed) : null), [following, marks, viewed]);
+  const rows = useResultRows(settled, set, line, onlyChosen ? chosen : inView);
   const { keys } = rows;
   const [hovered, setHovered] = useState<string | null>(null);
   const [pen, setPen] = useState<Pen>(null);
@@ -103,18 +120,29 @@ export function SearchPage() {
     [penMode],
   );
   const reshaped = useCallback(
-    (id: string, shape: Shape): void =>
-      changeDraft((now) => ({ ...now, bounds: now.bounds.map((bound) => (bound.id === id ? { ...bound, shape } : bound)) })),
+    (id: string, shape: Shape, drag: number): void =>
+      changeDraft(
+        (now) => ({ ...now, bounds: now.bounds.map((bound) => (bound.id === id ? { ...bound, shape } : bound)) }),
+        `drag ${drag} of ${id}`,
+      ),
     [],
   );
+  const placed = useCallback(
+    (place: NamedPlace): void => {
+      setPen(null);
+      if (pen === 'place') return changeDraft((now) => withJourneyTo(now, place).search);
+      const shape = { type: 'Circle', center: place.at, radiusMeters: USUAL_RADIUS } as const;
+      changeDraft((now) => ({ ...now, bounds: [...now.bounds, { id: freshId(now), mode: penMode, name: place.name, shape }] }));
+    },
+    [pen, penMode],
+  );
+  const pointed = useCallback((at: LonLat): void => placed({ name: sayPosition(at), at }), [placed]);
+  const journeys = useMemo(() => shownJourneys(counted), [counted]);
   const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
   const reorder = useCallback((order: readonly Order[]): void => changeDraft((now) => ({ ...now, order })), []);
   const showAs = useCallback((as: ResultsView): void => show({ as }), [show]);
   const showOnlyChosen = useCallback((only: boolean): void => show({ only: only ? 'chosen' : 'all' }), [show]);
-  const onMap = useMemo(
-    () => (onlyChosen ? rows.first.filter(({ ListingKey }) => chosen.has(ListingKey)) : rows.first),
-    [rows.first, onlyChosen, chosen],
-  );
+  const follow = useCallback((on: boolean): void => show({ only: on ? 'view' : 'all' }), [show]);
   const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)), [keys, chosen]);
   const chooseNone = useCallback((): void => choose([]), [choose]);
   const unsaved = changesUnsaved(draft);
@@ -123,7 +151,7 @@ export function SearchPage() {
     line === 'keepIn' || line === 'keepOut'
       ? 'where it is'
       : lineShown && !isEither(lineShown)
-        ? fieldOf(lineShown.field)?.label.toLowerCase()
+        ? labelOf(lineShown).replace(/^./, (first) => first.toLowerCase())
         : line;
 
   if (searchId && saved.isLoading) return <Waiting what="Opening the search …" />;
@@ -150,6 +178,7 @@ export function SearchPage() {
           stale={count.isPlaceholderData}
           pen={pen}
           onPen={setPen}
+          onPlace={placed}
           onChange={change}
           boundChosen={boundChosen}
           onChooseBound={setBoundChosen}
@@ -198,22 +227,25 @@ export function SearchPage() {
           </span>
         </header>
         <div className="search-map">
+          {!pen && (
+            <Checkbox className="map-follow" checked={following} onChange={({ target }) => follow(target.checked)}>
+              List only what the map shows
+            </Checkbox>
+          )}
           {pen && (
             <div className="pen">
-              <span>
-                {pen === 'circle'
-                  ? 'Click the middle, then drag out the distance and click again.'
-                  : 'Click corner by corner; double-click ends it. Hold Shift and drag for a loop.'}
-              </span>
-              <Segmented
-                size="small"
-                value={penMode}
-                onChange={setPenMode}
-                options={[
-                  { value: 'in', label: 'Keep in' },
-                  { value: 'out', label: 'Keep out' },
-                ]}
-              />
+              <span>{PEN_HINTS[pen]}</span>
+              {pen !== 'place' && (
+                <Segmented
+                  size="small"
+                  value={penMode}
+                  onChange={setPenMode}
+                  options={[
+                    { value: 'in', label: 'Keep in' },
+                    { value: 'out', label: 'Keep out' },
+                  ]}
+                />
+              )}
               <Button size="small" onClick={() => setPen(null)}>
                 Put the pen away
               </Button>
@@ -221,17 +253,20 @@ export function SearchPage() {
           )}
           <Suspense fallback={<Waiting what="Opening the map …" />}>
             <MapView
-              rows={onMap}
+              marks={marks?.marks ?? null}
               hovered={hovered}
               chosen={chosen}
               onHover={setHovered}
               onOpen={open}
+              onView={setViewed}
               bounds={search.bounds}
               boundChosen={boundChosen}
               pen={pen}
               penMode={penMode}
               onDrawn={drawn}
               onReshaped={reshaped}
+              journeys={journeys}
+              onPointed={pointed}
             />
           </Suspense>
         </div>
@@ -242,6 +277,7 @@ export function SearchPage() {
           view={view}
           rows={rows}
           onlyChosen={onlyChosen}
+          following={following}
           hovered={hovered}
           onHover={setHovered}
           onOrder={reorder}

@@ -1,10 +1,12 @@
 import { sayBound } from '@perambula/core';
-import type { Bound } from '@perambula/core';
-import { Input, Tooltip } from 'antd';
-import { ArrowLeftRight, Circle, Pentagon, X } from 'lucide-react';
+import type { Bound, TravelTime } from '@perambula/core';
+import { Input, InputNumber, Tooltip } from 'antd';
+import { ArrowLeftRight, Circle, Pentagon, Timer, X } from 'lucide-react';
 import { useState } from 'react';
+import { afterKey, BOUND_KEYS } from './boundKeys.rules.js';
 import { HoldsBack } from './LineRow.js';
 import type { LinesProps } from './linesProps.js';
+import { PlaceField } from './PlaceField.js';
 import { RadiusEditor } from './RadiusEditor.js';
 
 /** Where homes are to lie: the search's bounds, kept in or out. */
@@ -18,7 +20,13 @@ export function WhereGroup({
   onShow,
   boundChosen,
   onChooseBound,
-}: LinesProps & { readonly most: number }) {
+  onPlace,
+  journeys,
+}: LinesProps & {
+  readonly most: number;
+  /** The lines of minutes to places. */
+  readonly journeys: React.ReactNode;
+}) {
   const inCount = search.bounds.filter(({ mode }) => mode === 'in').length;
   const shown = [...search.bounds.filter(({ mode }) => mode === 'in'), ...search.bounds.filter(({ mode }) => mode === 'out')];
   const replace = (bound: Bound): void =>
@@ -33,7 +41,7 @@ export function WhereGroup({
       </h4>
       {shown.map((bound, i) => {
         const held = count?.bounds.find(({ id }) => id === bound.id);
-        const Icon = bound.shape.type === 'Circle' ? Circle : Pentagon;
+        const Icon = bound.shape.type === 'Circle' ? Circle : bound.shape.type === 'TravelTime' ? Timer : Pentagon;
         return (
           <div key={bound.id} className={boundChosen === bound.id ? 'line is-edited' : 'line'}>
             <div className="line-value is-wide">
@@ -41,7 +49,15 @@ export function WhereGroup({
                 type="button"
                 className={`bound-icon bound-${bound.mode}`}
                 aria-label={`${sayBound(bound)}: find it on the map`}
+                title={BOUND_KEYS}
                 onClick={() => onChooseBound(bound.id)}
+                onKeyDown={(event) => {
+                  if (event.ctrlKey || event.metaKey || event.altKey) return;
+                  const after = afterKey(search, bound, event.key, event.shiftKey);
+                  if (!after) return;
+                  event.preventDefault();
+                  onChange(after, `keys ${bound.id}`);
+                }}
               >
                 <Icon size={15} aria-hidden="true" />
               </button>
@@ -57,7 +73,11 @@ export function WhereGroup({
                   }
                 />
               )}
-              <BoundName bound={bound} onChange={replace} />
+              {bound.shape.type === 'TravelTime' ? (
+                <MinutesEditor bound={bound} shape={bound.shape} onChange={replace} />
+              ) : (
+                <BoundName bound={bound} onChange={replace} />
+              )}
             </div>
             {held?.adds != null ? (
               <span className="holds is-adds">adds {held.adds}</span>
@@ -90,23 +110,27 @@ export function WhereGroup({
           </div>
         );
       })}
+      {journeys}
+      {(pen === 'circle' || pen === 'place') && (
+        <PlaceField
+          key={pen}
+          label={pen === 'circle' ? 'Around which place' : 'Within minutes of which place'}
+          onChoose={onPlace}
+          onLeave={() => onPen(null)}
+        />
+      )}
       <div className="where-add">
-        <button
-          type="button"
-          className={pen === 'circle' ? 'link is-on' : 'link'}
-          aria-pressed={pen === 'circle'}
-          onClick={() => onPen(pen === 'circle' ? null : 'circle')}
-        >
-          + Around a place
-        </button>
-        <button
-          type="button"
-          className={pen === 'corners' ? 'link is-on' : 'link'}
-          aria-pressed={pen === 'corners'}
-          onClick={() => onPen(pen === 'corners' ? null : 'corners')}
-        >
-          + Draw
-        </button>
+        {PENS.map(({ value, label }) => (
+          <button
+            key={value}
+            type="button"
+            className={pen === value ? 'link is-on' : 'link'}
+            aria-pressed={pen === value}
+            onClick={() => onPen(pen === value ? null : value)}
+          >
+            + {label}
+          </button>
+        ))}
         {search.bounds.length > 1 && (
           <button type="button" className="link" onClick={() => onChange({ ...search, bounds: [] })}>
             Clear all
@@ -114,6 +138,39 @@ export function WhereGroup({
         )}
       </div>
     </section>
+  );
+}
+
+const PENS = [
+  { value: 'circle', label: 'Around a place' },
+  { value: 'place', label: 'Within minutes' },
+  { value: 'corners', label: 'Draw' },
+] as const;
+
+/** A bound of minutes about a place: its minutes are typed, the rest is read. */
+function MinutesEditor({
+  bound,
+  shape,
+  onChange,
+}: {
+  readonly bound: Bound;
+  readonly shape: TravelTime;
+  readonly onChange: (bound: Bound) => void;
+}) {
+  return (
+    <>
+      <InputNumber
+        size="small"
+        className="bound-minutes"
+        controls={false}
+        min={1}
+        max={180}
+        value={shape.minutes}
+        aria-label="Minutes"
+        onChange={(minutes) => minutes !== null && onChange({ ...bound, shape: { ...shape, minutes } })}
+      />
+      {sayBound(bound).replace(/^[^ ]+ /, '')}
+    </>
   );
 }
 

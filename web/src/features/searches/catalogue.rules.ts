@@ -7,7 +7,8 @@ export function inGroups(fields: readonly Field[], groups: readonly FieldGroup[]
 }
 
 /** How many listings fill a field in, in a few words; nothing until that is known. */
-export function shareSaid({ name, required }: Field, filled: Filled | undefined): string {
+export function shareSaid({ name, required, ofLine }: Field, filled: Filled | undefined): string {
+  if (ofLine) return 'worked out for each home';
   if (!filled) return '';
   const share = filled[name];
   if (share === null || share === undefined) return 'not of these kinds';

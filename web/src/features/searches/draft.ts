@@ -118,10 +118,10 @@ export function isUnfinished(draft: Pick<Draft, 'document' | 'saved' | 'begun'>)
   return draft.saved ? changesUnsaved(draft) > 0 : draft.begun;
 }
 
-/** Changes the search as it is at the moment of the call. */
-export function changeDraft(how: (now: Search) => Search): void {
+/** Changes the search as it is at the moment of the call; changes that touch the same thing one after another are one step back. */
+export function changeDraft(how: (now: Search) => Search, touched?: string): void {
   const { document, change } = useDraft.getState();
-  change(how(document));
+  change(how(document), touched);
 }
 
 /** How many lines, bounds and orders differ from what is saved. */

@@ -10,7 +10,17 @@ export interface MapFeatures {
 }
 
 /** Layers of the map whose names people say when they mean a place. */
-const PLACES: ReadonlySet<string> = new Set(['station', 'place', 'school', 'grocery', 'clinic', 'beach', 'trailhead', 'ferry']);
+const PLACES: ReadonlySet<string> = new Set([
+  'townLabel',
+  'station',
+  'place',
+  'school',
+  'grocery',
+  'clinic',
+  'beach',
+  'trailhead',
+  'ferry',
+]);
 
 export function gazetteerOf(choices: Choices, features: MapFeatures['features']): Gazetteer {
   return {

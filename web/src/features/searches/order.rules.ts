@@ -1,5 +1,5 @@
-import { fieldOf } from '@perambula/core';
-import type { Field, Order } from '@perambula/core';
+import { fieldOf, labelOf, travelOf } from '@perambula/core';
+import type { Field, NamedTravel, Order } from '@perambula/core';
 
 const ENDS: Readonly<Partial<Record<Field['type'], readonly [asc: string, desc: string]>>> = {
   number: ['lowest', 'highest'],
@@ -16,12 +16,20 @@ export function waysOf(field: Field): Readonly<Record<Order['direction'], string
 
 /** An order in words: "List price, lowest first, then Town, A to Z". */
 export function sayOrder(order: readonly Order[]): string {
-  return order
-    .map(({ field, direction }) => {
-      const known = fieldOf(field) as Field;
-      return `${known.label}, ${waysOf(known)[direction]}`;
-    })
-    .join(', then ');
+  return order.map((each) => `${labelOf(each)}, ${waysOf(fieldOf(each.field) as Field)[each.direction]}`).join(', then ');
+}
+
+/** What an order goes by: a field, or a journey's minutes. */
+export type OrderBy = Omit<Order, 'direction'>;
+
+/** The minutes of a journey that a search names, to order by. */
+export function byMinutes({ travel, name }: NamedTravel): OrderBy {
+  return { field: 'Minutes', ...travel, ...(name === undefined ? {} : { name }) };
+}
+
+/** Whether two orders go by the same. */
+export function goesBy(a: OrderBy, b: OrderBy): boolean {
+  return a.field === b.field && JSON.stringify(travelOf(a)) === JSON.stringify(travelOf(b));
 }
 
 /**
@@ -29,10 +37,10 @@ export function sayOrder(order: readonly Order[]): string {
  *
  * @param further  adds the column after those that order already, or turns it where it stands
  */
-export function turned(order: readonly Order[], field: string, further: boolean): readonly Order[] {
-  const now = order.find((each) => each.field === field);
-  const next: Order | null = !now ? { field, direction: 'asc' } : now.direction === 'asc' ? { field, direction: 'desc' } : null;
+export function turned(order: readonly Order[], by: OrderBy, further: boolean): readonly Order[] {
+  const now = order.find((each) => goesBy(each, by));
+  const next: Order | null = !now ? { ...by, direction: 'asc' } : now.direction === 'asc' ? { ...by, direction: 'desc' } : null;
   if (!further) return next ? [next] : [];
   if (!now) return next ? [...order, next] : order;
-  return order.flatMap((each) => (each.field === field ? (next ?? []) : each));
+  return order.flatMap((each) => (each === now ? (next ?? []) : each));
 }

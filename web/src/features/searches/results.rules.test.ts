@@ -85,22 +85,22 @@ describe('cellText', () => {
 describe('the order of results', () => {
   const byPrice: readonly Order[] = [{ field: 'ListPrice', direction: 'desc' }];
   it('turns at each click on a head: up, down, none', () => {
-    const once = turned([], 'City', false);
-    const twice = turned(once, 'City', false);
-    expect([once, twice, turned(twice, 'City', false)]).toEqual([
+    const once = turned([], { field: 'City' }, false);
+    const twice = turned(once, { field: 'City' }, false);
+    expect([once, twice, turned(twice, { field: 'City' }, false)]).toEqual([
       [{ field: 'City', direction: 'asc' }],
       [{ field: 'City', direction: 'desc' }],
       [],
     ]);
-    expect(turned(byPrice, 'City', false)).toEqual([{ field: 'City', direction: 'asc' }]);
+    expect(turned(byPrice, { field: 'City' }, false)).toEqual([{ field: 'City', direction: 'asc' }]);
   });
 
   it('takes a further field after those that order already, and turns it where it stands', () => {
-    const two = turned(byPrice, 'City', true);
+    const two = turned(byPrice, { field: 'City' }, true);
     expect(names(two)).toEqual(['ListPrice', 'City']);
-    const three = turned(two, 'Baths', true);
-    expect(turned(three, 'City', true)[1]).toEqual({ field: 'City', direction: 'desc' });
-    expect(names(turned(turned(three, 'City', true), 'City', true))).toEqual(['ListPrice', 'Baths']);
+    const three = turned(two, { field: 'Baths' }, true);
+    expect(turned(three, { field: 'City' }, true)[1]).toEqual({ field: 'City', direction: 'desc' });
+    expect(names(turned(turned(three, { field: 'City' }, true), { field: 'City' }, true))).toEqual(['ListPrice', 'Baths']);
   });
 
   it('is said in words', () => {

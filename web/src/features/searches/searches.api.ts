@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Choices, CountAnswer, Filled, KeysAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
+import type { Choices, CountAnswer, Filled, KeysAnswer, MarksAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
 import type { Loosening, PropertyType, ResultSet, Search } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 
@@ -45,6 +45,16 @@ export function useKeys(search: Search, set: ResultSet, line: string | null, wan
     queryKey: ['keys', search, set, line],
     enabled: wanted,
     queryFn: ({ signal }) => ask<KeysAnswer>('searches/keys', { body: { search, set, ...(line ? { line } : {}) }, signal }),
+    structuralSharing: false,
+  });
+}
+
+/** A whole result as the map draws it; the one before stays until the next has come. */
+export function useMarks(search: Search, set: ResultSet, line: string | null) {
+  return useQuery({
+    queryKey: ['marks', search, set, line],
+    queryFn: ({ signal }) => ask<MarksAnswer>('searches/marks', { body: { search, set, ...(line ? { line } : {}) }, signal }),
+    placeholderData: keepPreviousData,
     structuralSharing: false,
   });
 }

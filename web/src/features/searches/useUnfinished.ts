@@ -44,6 +44,8 @@ export function useUnfinished(): void {
     const named = isKept && unfinished && searchId === null ? draftId : null;
     const isTakenUp = asked === null || taken.current === asked || (drafts !== undefined && !wanted);
     if (asked === named || !isTakenUp) return;
+    // just saved: whoever saved it may be on the way to another page, which a change of this address would call off
+    if (named === null && searchId !== null) return;
     if (named) taken.current = named;
     setParams(
       (before) => {

@@ -1,0 +1,107 @@
+import type { Snap } from '../roads/snap.js';
+import type { Travel, Way } from '../roads/travel.js';
+import type { TravelTimes } from '../roads/travelTimes.js';
+import { hasBit } from './bitset.js';
+import type { Bits } from './bitset.js';
+import type { ChangeLog } from './changeLog.js';
+import type { Kernel } from './kernel.js';
+import { BLANK, NOT_APPLICABLE, NumberColumn } from './numberColumn.js';
+
+/** Journeys whose seconds are kept. */
+const MOST_KEPT = 64;
+const ROWS_A_WORD = 32;
+
+/** Of the columns, what journeys are worked out from. */
+interface Places {
+  readonly kernel: Kernel;
+  readonly changes: ChangeLog;
+  readonly rows: number;
+  readonly capacity: number;
+  readonly placed: Bits;
+  readonly longitude: (row: number) => number;
+  readonly latitude: (row: number) => number;
+}
+
+interface Kept {
+  readonly seconds: NumberColumn;
+  readonly capacity: number;
+  /** How far the change log had come when they were last right. */
+  seen: number;
+}
+
+/** For journeys lately asked for, how many seconds each listing's takes. */
+export class TravelColumns {
+  private readonly kept = new Map<string, Kept>();
+  /** By way of travel, the nearest road to each row's place, null where none is near. */
+  private readonly snaps: Readonly<Record<Way, (Snap | null | undefined)[]>> = { car: [], foot: [] };
+  private seen = 0;
+
+  constructor(private readonly columns: Places) {}
+
+  /**
+   * Whole seconds by row: blank where a listing's place or the roads are not known, not applicable where no way leads.
+   * Good until the next call after `settle`.
+   */
+  of(travel: Travel, roads: TravelTimes | undefined): NumberColumn {
+    const { changes, capacity, rows, kernel } = this.columns;
+    this.forgetMoved();
+    const key = JSON.stringify(travel);
+    let kept = this.kept.get(key);
+    if (kept && kept.capacity !== capacity) {
+      kernel.give(kept.seconds.values);
+      kept = undefined;
+    }
+    const changed = kept && changes.since(kept.seen);
+    if (!kept) {
+      kept = { seconds: new NumberColumn(kernel), capacity, seen: 0 };
+      kept.seconds.grow(capacity);
+    }
+    if (kept.seen !== changes.now || !changed) {
+      const secondsOf = roads?.journeys(travel);
+      const { seconds } = kept;
+      const write = (row: number): void => {
+        const snap = roads && this.snap(row, travel.by, roads);
+        const taken = snap && secondsOf ? secondsOf(snap) : Infinity;
+        seconds.set(row, snap === undefined ? BLANK : Number.isFinite(taken) ? Math.round(taken) : NOT_APPLICABLE);
+      };
+      if (!changed) for (let row = 0; row < rows; row++) write(row);
+      else
+        for (const word of changed)
+          for (let row = ROWS_A_WORD * word; row < Math.min(rows, ROWS_A_WORD * (word + 1)); row++) write(row);
+      kept.seen = changes.now;
+    }
+    // the last in the map is the latest used
+    this.kept.delete(key);
+    this.kept.set(key, kept);
+    return kept.seconds;
+  }
+
+  /** Lets go of the journeys least lately asked for; to be called when none is in use. */
+  settle(): void {
+    for (const [key, { seconds }] of this.kept) {
+      if (this.kept.size <= MOST_KEPT) return;
+      this.kept.delete(key);
+      this.columns.kernel.give(seconds.values);
+    }
+  }
+
+  /** The nearest road to a row's place; null where none is near, undefined where it has no place. */
+  private snap(row: number, by: Way, roads: TravelTimes): Snap | null | undefined {
+    if (!hasBit(this.columns.placed, row)) return undefined;
+    const snaps = this.snaps[by];
+    let snap = snaps[row];
+    if (snap === undefined) snaps[row] = snap = roads.snap([this.columns.longitude(row), this.columns.latitude(row)], by);
+    return snap;
+  }
+
+  private forgetMoved(): void {
+    const { changes } = this.columns;
+    if (this.seen === changes.now) return;
+    const changed = changes.since(this.seen);
+    for (const snaps of Object.values(this.snaps)) {
+      if (!changed) snaps.length = 0;
+      else for (const word of changed) snaps.fill(undefined, ROWS_A_WORD * word, ROWS_A_WORD * (word + 1));
+    }
+    this.seen = changes.now;
+  }
+}

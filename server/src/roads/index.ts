@@ -1,0 +1,2 @@
+export { CountyCircumstances } from './countyCircumstances.js';
+export { RoadsModule } from './roads.module.js';

@@ -1,0 +1,28 @@
+import { useQueries } from '@tanstack/react-query';
+import type { AreaAnswer } from '@perambula/contract';
+import type { Travel } from '@perambula/core';
+import { ask } from '../../shared/http.js';
+
+/** A journey as it is drawn: its place, and the minutes within which its area lies, where it has such a limit. */
+export interface ShownJourney {
+  readonly id: string;
+  readonly name: string;
+  readonly travel: Travel;
+  readonly minutes: number | null;
+  readonly mode: 'in' | 'out';
+}
+
+/** The ground within each journey's minutes, once it is known. */
+export function useAreas(journeys: readonly ShownJourney[]): ReadonlyMap<string, AreaAnswer> {
+  return useQueries({
+    queries: journeys.map(({ travel, minutes }) => ({
+      queryKey: ['roads', 'area', travel, minutes],
+      enabled: minutes !== null,
+      staleTime: Infinity,
+      retry: false,
+      queryFn: ({ signal }: { signal: AbortSignal }) =>
+        ask<AreaAnswer>('roads/area', { body: { shape: { type: 'TravelTime', minutes, ...travel } }, signal }),
+    })),
+    combine: (answers) => new Map(answers.flatMap(({ data }, i) => (data ? [[journeys[i]?.id ?? '', data] as const] : []))),
+  });
+}

@@ -1,0 +1,20 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import type { ListingsAnswer } from '@perambula/contract';
+import { ask } from '../../shared/http.js';
+import { addressSearch } from './addressSearch.rules.js';
+
+const MOST_HOMES = 8;
+
+/** Homes by an address however it is spelled, or by a listing's number, as it is typed. */
+export function useHomes(sought: string) {
+  return useQuery({
+    queryKey: ['finder', sought],
+    enabled: sought.length >= 2,
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) =>
+      ask<ListingsAnswer>('searches/listings', {
+        body: { search: addressSearch(sought), set: 'fit', limit: MOST_HOMES },
+        signal,
+      }),
+  });
+}

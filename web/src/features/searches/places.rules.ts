@@ -1,0 +1,53 @@
+import type { Row } from '@perambula/contract';
+import type { Gazetteer, LonLat } from '@perambula/core';
+
+/** A place with its name, to go to or to draw around. */
+export interface NamedPlace {
+  readonly name: string;
+  readonly at: LonLat;
+}
+
+const MOST_PLACES = 6;
+
+/** The gazetteer's places whose name, or a word of it, begins as what is typed; the best first. */
+export function placesNamed(sought: string, { places }: Gazetteer): NamedPlace[] {
+  const wanted = sought.trim().toLowerCase();
+  if (wanted === '') return [];
+  const rank = ({ name }: NamedPlace): number => {
+    const text = name.toLowerCase();
+    return text === wanted ? 0 : text.startsWith(wanted) ? 1 : text.includes(` ${wanted}`) ? 2 : 3;
+  };
+  return places
+    .filter((place) => rank(place) < 3)
+    .sort((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name))
+    .slice(0, MOST_PLACES);
+}
+
+/** Homes as places, each address once; those without a position left out. */
+export function placesOfHomes(rows: readonly Row[]): NamedPlace[] {
+  const byName = new Map<string, NamedPlace>();
+  for (const row of rows) {
+    const { UnparsedAddress: name, Longitude: lon, Latitude: lat } = row;
+    if (typeof name !== 'string' || typeof lon !== 'number' || typeof lat !== 'number') continue;
+    if (!byName.has(name)) byName.set(name, { name, at: [lon, lat] });
+  }
+  return [...byName.values()];
+}
+
+/** A place typed as latitude and longitude in degrees, "40.61 N 66.01 W" or "40.61, -66.01"; null when it is none. */
+export function placeAt(typed: string): NamedPlace | null {
+  const match = /^(-?\d{1,3}(?:\.\d+)?)\s*°?\s*([ns])?[\s,;]+(-?\d{1,3}(?:\.\d+)?)\s*°?\s*([ew])?$/i.exec(typed.trim());
+  if (!match) return null;
+  const [, first = '', ns = '', second = '', ew = ''] = match;
+  const lat = Number(first) * (ns.toLowerCase() === 's' ? -1 : 1);
+  const lon = Number(second) * (ew.toLowerCase() === 'w' ? -1 : 1);
+  if (Math.abs(lat) > 89 || Math.abs(lon) > 180) return null;
+  return { name: sayPosition([lon, lat]), at: [lon, lat] };
+}
+
+/** A position as it is read out: "40.6100 N 66.0100 W". */
+export function sayPosition([lon, lat]: LonLat): string {
+  const part = (degrees: number, plus: string, minus: string): string =>
+    `${Math.abs(degrees).toFixed(4)} ${degrees < 0 ? minus : plus}`;
+  return `${part(lat, 'N', 'S')} ${part(lon, 'E', 'W')}`;
+}
