@@ -2,6 +2,8 @@ import { contours } from 'd3-contour';
 import { busStops } from './busStops.js';
 import { footprintOf } from './buildings.js';
 import type { County } from './county.js';
+import { area, areas, collection, line, point } from './features.js';
+import type { Feature, FeatureCollection } from './features.js';
 import { blob, heightAt, ISLANDS, lonLat, REACH, river, sea, shoreStrip } from './ground.js';
 import type { Point } from './ground.js';
 import { districtAt } from './parcels.js';
@@ -9,17 +11,6 @@ import type { Parcel } from './parcels.js';
 import { signOf } from './streets.js';
 import type { RoadEdge, RoadNode, Street } from './streets.js';
 import { AMENITIES, BEACHES, GREENS, PLACES, railLine, SCHOOLS, STATIONS, TOWNS } from './towns.js';
-
-interface Feature {
-  readonly type: 'Feature';
-  readonly geometry: { readonly type: string; readonly coordinates: unknown };
-  readonly properties: Readonly<Record<string, string | number>>;
-}
-
-export interface FeatureCollection {
-  readonly type: 'FeatureCollection';
-  readonly features: readonly Feature[];
-}
 
 /** Side of a piece of the near map, in degrees of longitude and of latitude. */
 export const PIECE = 0.0125;
@@ -141,25 +132,4 @@ function districtNames(parcels: readonly Parcel[]): Feature[] {
       return own.length > 0 ? [point('district', name, [middle(0), middle(1)])] : [];
     }),
   );
-}
-
-function collection(features: readonly Feature[]): FeatureCollection {
-  return { type: 'FeatureCollection', features };
-}
-
-function area(layer: string, name: string, ring: readonly Point[]): Feature {
-  return { type: 'Feature', geometry: { type: 'Polygon', coordinates: [ring.map(lonLat)] }, properties: { layer, name } };
-}
-
-function areas(layer: string, rings: readonly (readonly Point[])[]): Feature {
-  const coordinates = rings.map((ring) => [ring.map(lonLat)]);
-  return { type: 'Feature', geometry: { type: 'MultiPolygon', coordinates }, properties: { layer, name: '' } };
-}
-
-function line(layer: string, name: string, points: readonly Point[]): Feature {
-  return { type: 'Feature', geometry: { type: 'LineString', coordinates: points.map(lonLat) }, properties: { layer, name } };
-}
-
-function point(layer: string, name: string, at: Point): Feature {
-  return { type: 'Feature', geometry: { type: 'Point', coordinates: lonLat(at) }, properties: { layer, name } };
 }

@@ -102,6 +102,8 @@ export interface Bound {
   readonly mode: 'in' | 'out';
   readonly shape: Shape;
   readonly name?: string;
+  /** The bound kept by name that this one was taken from, and changes with. */
+  readonly keptId?: string;
 }
 
 /** By a field, or by the minutes of a journey, whose place may be named. */

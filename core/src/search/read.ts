@@ -121,12 +121,13 @@ function readWeightAndName(line: Record<string, unknown>, path: string): { weigh
 }
 
 function readBound(value: unknown, path: string): Bound {
-  const bound = objectAt(value, path, ['id', 'mode', 'shape', 'name']);
+  const bound = objectAt(value, path, ['id', 'mode', 'shape', 'name', 'keptId']);
   return {
     id: textAt(bound['id'], `${path}.id`, 60),
     mode: wordAt(bound['mode'], `${path}.mode`, ['in', 'out']),
     shape: readShape(bound['shape'], `${path}.shape`),
     ...(bound['name'] === undefined ? {} : { name: textAt(bound['name'], `${path}.name`, 120) }),
+    ...(bound['keptId'] === undefined ? {} : { keptId: textAt(bound['keptId'], `${path}.keptId`, 36) }),
   };
 }
 

@@ -4,6 +4,7 @@ import { travelOf } from '../roads/travel.js';
 import type { Travel } from '../roads/travel.js';
 import { isEither } from '../search/document.js';
 import type { Bound, FieldLine, Is, Line, Order, Search } from '../search/document.js';
+import type { NamedShape } from './matcher.js';
 
 /** A search put together from what was said, piece by piece. */
 export class SearchBuilder {
@@ -51,6 +52,10 @@ export class SearchBuilder {
 
   addCircle(mode: 'in' | 'out', name: string, center: LonLat, radiusMeters: number): void {
     this.bounds.push({ id: `b${this.bounds.length + 1}`, mode, name, shape: { type: 'Circle', center, radiusMeters } });
+  }
+
+  addArea(mode: 'in' | 'out', area: NamedShape): void {
+    this.bounds.push({ id: `b${this.bounds.length + 1}`, mode, ...area });
   }
 
   build(): Search {

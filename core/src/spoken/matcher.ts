@@ -1,12 +1,17 @@
 import type { LonLat } from '../geo/distance.js';
+import type { Bound } from '../search/document.js';
 import type { TimeContext } from '../time/period.js';
 import type { SearchBuilder } from './builder.js';
+
+export type NamedShape = Required<Pick<Bound, 'name' | 'shape'>> & Pick<Bound, 'keptId'>;
 
 /** What the words may name besides the catalogue. */
 export interface Gazetteer {
   /** By field, the values that listings hold: towns, districts, schools, offices. */
   readonly choices: Readonly<Record<string, readonly string[]>>;
   readonly places: readonly { readonly name: string; readonly at: LonLat }[];
+  /** Bounds kept by name. */
+  readonly areas?: readonly NamedShape[];
 }
 
 export interface Said {

@@ -22,9 +22,15 @@ const NAMED: readonly (readonly [field: string, before: string, after: string])[
 
 const literal = (text: string): string => wordsOf(text).join('[^a-z0-9]+');
 
-/** Towns, districts, schools and offices by their names; places with a distance about them; streets; words in remarks. */
-export function whereaboutsMatchers({ choices, places }: Gazetteer): Matcher[] {
+/** Kept bounds, towns, districts, schools and offices by their names; places with a distance about them; streets; words in remarks. */
+export function whereaboutsMatchers({ choices, places, areas = [] }: Gazetteer): Matcher[] {
   return [
+    ...areas
+      .filter(({ name }) => wordsOf(name).length > 0)
+      .map((area): Matcher => ({
+        pattern: `(?:(?:with)?in |inside (?:of )?|by )?(?:the )?${literal(area.name)}`,
+        add: ({ not, builder }) => builder.addArea(not ? 'out' : 'in', area),
+      })),
     ...NAMED.flatMap(([field, before, after]) =>
       (choices[field] ?? [])
         .filter((value) => wordsOf(value).length > 0)

@@ -4,6 +4,7 @@ import { farMap, nearMap } from '../baseMap.js';
 import { buildCounty } from '../county.js';
 import { Market } from '../market.js';
 import { roadFile } from '../roadFile.js';
+import { zoneMap } from '../zoneMap.js';
 import { serveFeed } from './serve.js';
 
 // the listing feed as a process of its own; its base map goes to files that the server reads
@@ -28,6 +29,7 @@ const write = (name: string, map: object): void => {
 mkdirSync(join(COUNTY_DIR, 'near'), { recursive: true });
 write('far', farMap(county));
 write('roads', roadFile(county.roads));
+write('zones', zoneMap(county));
 for (const [name, piece] of nearMap(county)) write(join('near', name), piece);
 const server = serveFeed({ county, market: new Market(county), token: FEED_TOKEN });
 server.listen(Number(FEED_PORT), '127.0.0.1');

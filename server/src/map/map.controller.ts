@@ -12,13 +12,13 @@ const EMPTY = '{"type":"FeatureCollection","features":[]}';
 export class MapController {
   constructor(@Inject(CONFIG) private readonly config: Config) {}
 
-  /** The far map, or a piece of the near one; most pieces of the county are empty. */
+  /** The far map, its zones, or a piece of the near map; most pieces of the county are empty. */
   @Get(':piece')
   @Header('content-type', 'application/geo+json')
   @Header('cache-control', 'private, max-age=3600')
   map(@Param('piece') piece: string): StreamableFile {
-    const [, name = ''] = /^(far|-?\d{1,5}_-?\d{1,5})\.geojson$/.exec(piece) ?? [];
-    const file = join(this.config.countyDir, name === 'far' ? 'far.geojson' : join('near', `${name}.geojson`));
+    const [, name = ''] = /^(far|zones|-?\d{1,5}_-?\d{1,5})\.geojson$/.exec(piece) ?? [];
+    const file = join(this.config.countyDir, join(/\d/.test(name) ? 'near' : '', `${name}.geojson`));
     found(name || null, 'map');
     return existsSync(file) ? new StreamableFile(createReadStream(file)) : new StreamableFile(Buffer.from(EMPTY));
   }

@@ -6,15 +6,8 @@ import { Search as Glass } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useClients } from '../features/clients/index.js';
-import {
-  STARTING_SEARCH,
-  useChoices,
-  useCount,
-  useDraft,
-  useGazetteer,
-  useHomes,
-  useSavedSearches,
-} from '../features/searches/index.js';
+import { STARTING_SEARCH, useChoices, useCount, useDraft, useGazetteer, useSavedSearches } from '../features/searches/index.js';
+import { useHomes } from '../features/places/index.js';
 import { useShortlists } from '../features/shortlists/index.js';
 import { useNow } from '../shared/clock.api.js';
 import { price, ZONE } from '../shared/format.js';

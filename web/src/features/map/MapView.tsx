@@ -1,60 +1,94 @@
 import 'ol/ol.css';
 import './map.css';
-import { STATUSES } from '@perambula/core';
-import type { Bound, LonLat, Shape } from '@perambula/core';
+import { distance, figureOf, STATUSES } from '@perambula/core';
+import type { Bound, DrawnShape, LonLat, Shape } from '@perambula/core';
 import { App } from 'antd';
 import Feature from 'ol/Feature.js';
-import OlMap from 'ol/Map.js';
-import View from 'ol/View.js';
-import ScaleLine from 'ol/control/ScaleLine.js';
-import Zoom from 'ol/control/Zoom.js';
-import { Draw } from 'ol/interaction.js';
-import VectorLayer from 'ol/layer/Vector.js';
+import type View from 'ol/View.js';
+import { LineString, Point } from 'ol/geom.js';
 import { fromLonLat, transformExtent } from 'ol/proj.js';
-import VectorSource from 'ol/source/Vector.js';
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { COLOUR } from '../../shared/tokens.js';
-import { createBaseLayers } from './baseLayers.js';
-import { areaStyle, boundStyle, pinStyle } from './mapStyles.js';
-import type { Mark, Marks } from './marks.js';
-import { MarksLayer } from './marksLayer.js';
-import { crosses, reshaping } from './reshaping.js';
-import { areaFeature, geometryOf, pinOf, shapeOf, unproject } from './boundGeometry.js';
+import type VectorSource from 'ol/source/Vector.js';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { placeAt, sayPosition } from '../places/index.js';
+import { areaFeature, geometryOf, pinOf, project, unproject } from './boundGeometry.js';
+import { createMap } from './createMap.js';
 import { useAreas } from './journeys.api.js';
 import type { ShownJourney } from './journeys.api.js';
 import { MapLegend } from './MapLegend.js';
+import { boundStyle } from './mapStyles.js';
+import { MapTools } from './MapTools.js';
+import { marksOf, onlyThose, positionOf } from './marks.js';
+import type { Mark, Marks } from './marks.js';
+import { useOverlays } from './overlays.js';
+import { pictureOf } from './picture.js';
+import { RulerPanel } from './RulerPanel.js';
+import { SpotCard } from './SpotCard.js';
+import type { Spot, SpotActions } from './SpotCard.js';
+import { usePen } from './usePen.js';
+import { useRuler } from './useRuler.js';
+import { useViewSteps } from './useViewSteps.js';
 
 export interface MapViewProps {
+  /** What is on it, for those who hear it. */
+  readonly label: string;
+  /** What a picture of it says. */
+  readonly caption: string;
   /** The homes found; null until they are known. */
   readonly marks: Marks | null;
-  readonly hovered: string | null;
-  readonly chosen: ReadonlySet<string>;
-  readonly onHover: (key: string | null) => void;
-  readonly onOpen: (key: string) => void;
+  readonly hovered?: string | null;
+  readonly chosen?: ReadonlySet<string>;
+  readonly onHover?: (key: string | null) => void;
+  readonly onOpen?: (key: string) => void;
   /** West, south, east and north of what the map shows, whenever it has come to rest. */
-  readonly onView: (box: Box) => void;
-  readonly bounds: readonly Bound[];
-  readonly boundChosen: string | null;
-  readonly pen: 'circle' | 'corners' | 'place' | null;
-  readonly penMode: 'in' | 'out';
-  readonly onDrawn: (shape: Shape) => void;
+  readonly onView?: (box: Box) => void;
+  readonly bounds?: readonly Bound[];
+  readonly boundChosen?: string | null;
+  readonly onChooseBound?: (id: string | null) => void;
+  readonly pen?: 'circle' | 'corners' | 'place' | null;
+  readonly penMode?: 'in' | 'out';
+  /** Metres of a circle that is not dragged out. */
+  readonly usualRadius?: number;
+  readonly onDrawn?: (shape: Shape) => void;
   /** Told at each picture while a bound is dragged; each drag has a number of its own. */
-  readonly onReshaped: (id: string, shape: Shape, drag: number) => void;
-  readonly journeys: readonly ShownJourney[];
+  readonly onReshaped?: (id: string, shape: Shape, drag: number) => void;
+  readonly journeys?: readonly ShownJourney[];
   /** A place was pointed at with the pen that names one. */
-  readonly onPointed: (at: LonLat) => void;
+  readonly onPointed?: (at: LonLat) => void;
+  /** What can be made of a place or an area; null where there is no search. */
+  readonly spotActions?: SpotActions | null;
+  /** Whether the map's tools are shown: for agents, who may ask for ways and addresses. */
+  readonly tools?: boolean;
+  /** Shows all homes when they are first known. */
+  readonly fit?: boolean;
 }
 
 type Box = readonly [number, number, number, number];
-const HOME = fromLonLat([-66.005, 40.6]);
+const NO_BOUNDS: readonly Bound[] = [];
+const NO_JOURNEYS: readonly ShownJourney[] = [];
+const NO_KEYS: ReadonlySet<string> = new Set();
+const HERE = 'Where I am';
 
 /** The county's own map with bounds and listings on it. Everything on it stands in a list beside it as well. */
 export const MapView = memo(function MapView(props: MapViewProps) {
   const element = useRef<HTMLDivElement>(null);
   const [map] = useState(createMap);
   const latest = useRef(props);
-  const { message } = App.useApp();
   useEffect(() => void (latest.current = props));
+  const { bounds = NO_BOUNDS, journeys = NO_JOURNEYS, pen = null, penMode = 'in', tools = true } = props;
+
+  const [spot, setSpot] = useState<Spot | null>(null);
+  const [hidden, setHidden] = useState<ReadonlySet<string>>(NO_KEYS);
+  const marks = useMemo(() => withoutStatuses(props.marks, hidden), [props.marks, hidden]);
+  const shownMarks = useRef(marks);
+  useEffect(() => void (shownMarks.current = marks), [marks]);
+  const ruler = useRuler(map, pen !== null);
+  const { measuring } = ruler;
+  const drawing = pen !== null || measuring;
+  const busy = useRef(drawing);
+  useEffect(() => void (busy.current = drawing), [drawing]);
+  const back = useViewSteps(map);
+  /** The bound that was chosen on the map itself, where it is in view. */
+  const chosenHere = useRef<string | null>(null);
 
   useEffect(() => {
     map.map.setTarget(element.current);
@@ -62,39 +96,69 @@ export const MapView = memo(function MapView(props: MapViewProps) {
     const pointer = (event: { pixel: number[]; dragging?: boolean }): void => {
       if (event.dragging) return;
       const mark = map.homes.at(event.pixel);
-      map.map.getViewport()?.style.setProperty('cursor', latest.current.pen ? 'crosshair' : mark ? 'pointer' : 'default');
-      const key = keyOf(mark, latest.current.marks);
-      if (key !== latest.current.hovered) latest.current.onHover(key);
+      map.map.getViewport()?.style.setProperty('cursor', busy.current ? 'crosshair' : mark ? 'pointer' : 'default');
+      const key = keyOf(mark, shownMarks.current);
+      if (key !== (latest.current.hovered ?? null)) latest.current.onHover?.(key);
     };
     const click = (event: { pixel: number[] }): void => {
-      const mark = latest.current.pen ? null : map.homes.at(event.pixel);
-      const key = keyOf(mark, latest.current.marks);
-      if (key) latest.current.onOpen(key);
-      else if (mark && 'cluster' in mark) openCluster(map.map.getView(), mark, latest.current.marks);
+      if (busy.current) return;
+      const mark = map.homes.at(event.pixel);
+      const key = keyOf(mark, shownMarks.current);
+      if (key) latest.current.onOpen?.(key);
+      else if (mark && 'cluster' in mark) openCluster(map.map.getView(), mark, shownMarks.current);
+      else {
+        const layerFilter = (layer: unknown): boolean => layer === map.bounds;
+        const bound = map.map.forEachFeatureAtPixel(event.pixel, (feature) => feature, { layerFilter, hitTolerance: 5 });
+        chosenHere.current = bound ? String(bound.getId()) : null;
+        latest.current.onChooseBound?.(chosenHere.current);
+      }
     };
     const rested = (): void => {
       const extent = transformExtent(map.map.getView().calculateExtent(map.map.getSize()), 'EPSG:3857', 'EPSG:4326');
-      latest.current.onView(extent as unknown as Box);
+      latest.current.onView?.(extent as unknown as Box);
+    };
+    // a right click, or a long press of a finger
+    const press = (event: MouseEvent): void => {
+      event.preventDefault();
+      if (busy.current || latest.current.tools === false) return;
+      const at = unproject(map.map.getCoordinateFromPixel(map.map.getEventPixel(event)));
+      setSpot({ place: { name: sayPosition(at), at }, area: null });
     };
     map.map.on('pointermove', pointer);
     map.map.on('click', click);
     map.map.on('moveend', rested);
+    const canvas = element.current;
+    canvas?.addEventListener('contextmenu', press);
     return () => {
       map.map.un('pointermove', pointer);
       map.map.un('click', click);
       map.map.un('moveend', rested);
+      canvas?.removeEventListener('contextmenu', press);
       map.map.setTarget(undefined);
     };
   }, [map]);
 
   // homes
-  useEffect(() => map.homes.show(props.marks, props.hovered, props.chosen), [map, props.marks, props.hovered, props.chosen]);
+  const { hovered = null, chosen = NO_KEYS } = props;
+  useEffect(() => map.homes.show(marks, hovered, chosen), [map, marks, hovered, chosen]);
+  const isFitted = useRef(false);
+  useEffect(() => {
+    if (!props.fit || !props.marks || isFitted.current) return;
+    isFitted.current = true;
+    const all = props.marks.answer.keys.map((_, place) => fromLonLat(positionOf(props.marks?.answer as Marks['answer'], place)));
+    if (all.length > 0) map.map.getView().fit(new LineString(all).getExtent(), { padding: [60, 60, 60, 60], maxZoom: 15.5 });
+  }, [map, props.fit, props.marks]);
+
+  // what is laid over the map
+  const { shown } = useOverlays();
+  useEffect(() => map.overlays.show(tools ? shown : []), [map, shown, tools]);
 
   // bounds: rebuilt only when another hand than the map's own changed them
+  const { boundChosen = null } = props;
   useEffect(() => {
     const source = map.bounds.getSource() as VectorSource;
     const known = new Map(source.getFeatures().map((feature) => [String(feature.getId()), feature]));
-    for (const bound of props.bounds) {
+    for (const bound of bounds) {
       // minutes have no outline of their own: their area is drawn with the journeys
       if (bound.shape.type === 'TravelTime') continue;
       const text = JSON.stringify(bound.shape);
@@ -108,82 +172,145 @@ export const MapView = memo(function MapView(props: MapViewProps) {
       }
     }
     for (const gone of known.values()) source.removeFeature(gone);
-    map.bounds.setStyle((feature) => boundStyle(feature.get('mode') as 'in' | 'out', feature.getId() === props.boundChosen));
-  }, [map, props.bounds, props.boundChosen]);
+    map.bounds.setStyle((feature) => boundStyle(feature.get('mode') as 'in' | 'out', feature.getId() === boundChosen));
+    map.chosen.clear();
+    const taken = boundChosen === null ? null : source.getFeatureById(boundChosen);
+    if (taken) map.chosen.push(taken);
+  }, [map, bounds, boundChosen]);
 
   useEffect(() => {
-    const feature = props.boundChosen ? map.bounds.getSource()?.getFeatureById(props.boundChosen) : null;
-    const extent = feature?.getGeometry()?.getExtent();
-    if (extent) map.map.getView().fit(extent, { padding: [70, 70, 70, 70], maxZoom: 15, duration: 250 });
-  }, [map, props.boundChosen]);
+    const extent = boundChosen
+      ? (map.bounds.getSource() as VectorSource).getFeatureById(boundChosen)?.getGeometry()?.getExtent()
+      : undefined;
+    // what is chosen on the map is in view
+    if (extent && chosenHere.current !== boundChosen)
+      map.map.getView().fit(extent, { padding: [70, 70, 70, 70], maxZoom: 15, duration: 250 });
+    chosenHere.current = null;
+  }, [map, boundChosen]);
 
   // journeys: their places, and the ground within their minutes
-  const areas = useAreas(props.journeys);
+  const areas = useAreas(journeys);
   useEffect(() => {
     map.areas.getSource()?.clear();
     map.areas.getSource()?.addFeatures(
-      props.journeys.flatMap((journey) => {
+      journeys.flatMap((journey) => {
         const area = areas.get(journey.id);
         return area ? [areaFeature(journey, area)] : [];
       }),
     );
     map.pins.getSource()?.clear();
-    map.pins.getSource()?.addFeatures(props.journeys.map(pinOf));
-  }, [map, props.journeys, areas]);
+    map.pins
+      .getSource()
+      ?.addFeatures([
+        ...journeys.map(pinOf),
+        ...(spot ? [new Feature({ geometry: new Point(project(spot.place.at)), name: spot.place.name })] : []),
+        ...(spot?.area ? [new Feature({ geometry: geometryOf(spot.area.shape) })] : []),
+      ]);
+  }, [map, journeys, areas, spot]);
 
-  // the pen
+  // the one figure that all bounds leave
   useEffect(() => {
-    const source = map.bounds.getSource() as VectorSource;
-    if (!props.pen) {
-      const modify = reshaping(source, {
-        onReshaped: (id, shape, drag) => latest.current.onReshaped(id, shape, drag),
-        onCrossed: (feature) => {
-          void message.warning('The outline would cross itself there, so its corner was put back.');
-          const before = latest.current.bounds.find(({ id }) => id === feature.getId());
-          if (before && before.shape.type !== 'TravelTime') feature.setGeometry(geometryOf(before.shape));
-        },
-      });
-      map.map.addInteraction(modify);
-      return () => void map.map.removeInteraction(modify);
-    }
-    if (props.pen === 'place') {
-      const point = ({ coordinate }: { coordinate: number[] }): void => latest.current.onPointed(unproject(coordinate));
-      map.map.on('click', point);
-      map.map.getViewport()?.style.setProperty('cursor', 'crosshair');
-      return () => void map.map.un('click', point);
-    }
-    const draw = new Draw({
-      type: props.pen === 'circle' ? 'Circle' : 'Polygon',
-      style: boundStyle(props.penMode, true),
-      stopClick: true,
+    map.figure.getSource()?.clear();
+    const drawn = bounds.flatMap(({ id, mode, shape }): { mode: 'in' | 'out'; shape: DrawnShape }[] => {
+      if (shape.type !== 'TravelTime') return [{ mode, shape }];
+      const area = areas.get(id);
+      return area ? [{ mode, shape: area }] : [];
     });
-    draw.on('drawend', ({ feature }) => {
-      const shape = shapeOf(feature.getGeometry() as NonNullable<ReturnType<typeof feature.getGeometry>>);
-      if (crosses(shape)) void message.warning('The outline crosses itself. Draw it once more without crossing a side.');
-      else latest.current.onDrawn(shape);
-    });
-    const abort = (event: KeyboardEvent): void => void (event.key === 'Escape' && draw.abortDrawing());
-    window.addEventListener('keydown', abort);
-    map.map.addInteraction(draw);
-    return () => {
-      window.removeEventListener('keydown', abort);
-      map.map.removeInteraction(draw);
-    };
-  }, [map, props.pen, props.penMode, message]);
+    const figure = figureOf(drawn);
+    if (figure) map.figure.getSource()?.addFeature(new Feature(geometryOf(figure)));
+  }, [map, bounds, areas]);
+
+  usePen(map, pen, penMode, props.usualRadius ?? 800, measuring, latest);
+
+  const caption = props.caption;
+  const { message } = App.useApp();
+  const goTo = useCallback(
+    (found: Spot): void => {
+      setSpot(found);
+      const view = map.map.getView();
+      if (found.area)
+        view.fit(geometryOf(found.area.shape).getExtent(), { padding: [60, 60, 60, 60], maxZoom: 15, duration: 300 });
+      else view.animate({ center: project(found.place.at), zoom: Math.max(view.getZoom() ?? 0, 14.6), duration: 300 });
+    },
+    [map],
+  );
+  const goHere = (): void => {
+    if (!('geolocation' in navigator)) return void message.warning('This browser does not tell where it is.');
+    navigator.geolocation.getCurrentPosition(
+      ({ coords }) => {
+        const at = placeAt(`${coords.latitude}, ${coords.longitude}`)?.at ?? ([coords.longitude, coords.latitude] as const);
+        const extent = transformExtent([-66.25, 40.42, -65.75, 40.78], 'EPSG:4326', 'EPSG:3857');
+        const [x = 0, y = 0] = project(at);
+        if (x < (extent[0] ?? 0) || y < (extent[1] ?? 0) || x > (extent[2] ?? 0) || y > (extent[3] ?? 0))
+          return void message.info('You are outside of Ostrey County, where this map ends.');
+        goTo({ place: { name: HERE, at }, area: null });
+      },
+      () => void message.warning('The browser did not tell where it is. Allow it to, or press and hold a point of the map.'),
+      { timeout: 10_000 },
+    );
+  };
+  const picture = (use: (url: string) => void): void =>
+    void pictureOf(map.map, caption).then(
+      (blob) => use(URL.createObjectURL(blob)),
+      () => void message.error('The picture could not be made.'),
+    );
+  const [sheet, setSheet] = useState<string | null>(null);
 
   const statuses = useMemo(() => statusesOf(props.marks), [props.marks]);
+  const toggleStatus = useCallback(
+    (status: string): void =>
+      setHidden((before) => {
+        const after = new Set(before);
+        if (!after.delete(status)) after.add(status);
+        return after;
+      }),
+    [],
+  );
   return (
     <div className="map">
-      <div
-        ref={element}
-        className="map-canvas"
-        role="application"
-        aria-label="Map of Ostrey County with the bounds and the results; both also stand in the lists beside it"
-      />
-      <MapLegend statuses={statuses} />
+      <div ref={element} className="map-canvas" role="application" tabIndex={0} aria-label={props.label} />
+      {tools && (
+        <MapTools
+          onFound={goTo}
+          onHere={goHere}
+          onBack={back}
+          measuring={measuring}
+          onMeasure={ruler.onToggle}
+          onPicture={() => picture((url) => save(url, 'map.png'))}
+          onPrint={() => picture(setSheet)}
+        />
+      )}
+      {measuring && <RulerPanel line={ruler.line} onWay={ruler.onWay} onAgain={ruler.onAgain} onClose={ruler.onToggle} />}
+      {spot && !measuring && (
+        <SpotCard
+          spot={spot}
+          home={homeNear(props.marks, spot.place.at)}
+          actions={props.spotActions ?? null}
+          onClose={() => setSpot(null)}
+        />
+      )}
+      <MapLegend statuses={statuses} hidden={hidden} onToggle={toggleStatus} />
+      {sheet && <PrintSheet url={sheet} onDone={() => setSheet(null)} />}
     </div>
   );
 });
+
+/** A picture that is printed by itself as soon as it is there. */
+function PrintSheet({ url, onDone }: { readonly url: string; readonly onDone: () => void }) {
+  useEffect(() => {
+    window.addEventListener('afterprint', onDone);
+    return () => window.removeEventListener('afterprint', onDone);
+  }, [onDone]);
+  return <img className="print-sheet" src={url} alt="The map" onLoad={() => window.print()} />;
+}
+
+function save(url: string, name: string): void {
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(url);
+}
 
 /** The statuses that homes found have, in the order of the standard's. */
 function statusesOf(marks: Marks | null): string[] {
@@ -193,28 +320,39 @@ function statusesOf(marks: Marks | null): string[] {
   return STATUSES.filter((each) => there.has(statuses.indexOf(each)));
 }
 
+function withoutStatuses(marks: Marks | null, hidden: ReadonlySet<string>): Marks | null {
+  if (!marks || hidden.size === 0) return marks;
+  const { keys, status, statuses } = marks.answer;
+  return marksOf(
+    onlyThose(marks.answer, new Set(keys.filter((_, place) => !hidden.has(statuses[status[place] as number] ?? '')))),
+  );
+}
+
 /** The home of a mark, where it is one. */
 function keyOf(mark: Mark | null, marks: Marks | null): string | null {
   return mark && 'place' in mark ? (marks?.answer.keys[mark.place] ?? null) : null;
+}
+
+/** Metres beyond which a home is not what is here. */
+const NEAR_HOME = 400;
+
+function homeNear(marks: Marks | null, at: LonLat): { readonly key: string; readonly metres: number } | null {
+  if (!marks) return null;
+  let best: { place: number; far: number } | null = null;
+  for (let place = 0; place < marks.answer.keys.length; place++) {
+    const [lon, lat] = positionOf(marks.answer, place);
+    // longitudes are three quarters as long as latitudes here; the distance that is said is the geodesic one
+    const far = Math.hypot((lon - at[0]) * 0.76, lat - at[1]);
+    if (!best || far < best.far) best = { place, far };
+  }
+  if (!best) return null;
+  const metres = distance(at, positionOf(marks.answer, best.place));
+  const key = marks.answer.keys[best.place];
+  return key !== undefined && metres <= NEAR_HOME ? { key, metres } : null;
 }
 
 /** Comes so near that several homes under one number come apart. */
 function openCluster(view: View, { lon, lat, cluster }: Extract<Mark, { cluster: number }>, marks: Marks | null): void {
   const zoom = marks?.clusters.getClusterExpansionZoom(cluster);
   if (zoom !== undefined) view.animate({ center: fromLonLat([lon, lat]), zoom: zoom + 0.1, duration: 250 });
-}
-
-function createMap() {
-  const base = createBaseLayers();
-  const bounds = new VectorLayer({ source: new VectorSource(), updateWhileInteracting: true });
-  const areas = new VectorLayer({ source: new VectorSource(), style: areaStyle, updateWhileInteracting: true });
-  const pins = new VectorLayer({ source: new VectorSource(), style: pinStyle, updateWhileInteracting: true });
-  const homes = new MarksLayer();
-  const map = new OlMap({
-    layers: [...base.below, areas, bounds, homes, ...base.above, pins],
-    view: new View({ center: HOME, zoom: 11.6, minZoom: 9.5, maxZoom: 18, enableRotation: false }),
-    controls: [new ScaleLine({ units: 'us', minWidth: 60 }), new Zoom({ zoomInTipLabel: 'Closer', zoomOutTipLabel: 'Farther' })],
-  });
-  map.getViewport()?.style.setProperty('background', COLOUR.land);
-  return { map, base, bounds, areas, pins, homes };
 }

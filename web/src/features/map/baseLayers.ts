@@ -1,3 +1,4 @@
+import type Feature from 'ol/Feature.js';
 import GeoJSON from 'ol/format/GeoJSON.js';
 import VectorLayer from 'ol/layer/Vector.js';
 import VectorImageLayer from 'ol/layer/VectorImage.js';
@@ -17,15 +18,19 @@ const NEAR = 4.5;
  * The base map: below what is drawn on it land and ways, lots and buildings when near, and names; above it the towns'
  * names, for listings would hide them. Nothing of it comes from elsewhere.
  */
-export function createBaseLayers(): { below: BaseLayer[]; above: BaseLayer[] } {
-  const far = new VectorSource({ url: '/api/map/far.geojson', format: new GeoJSON() });
+export function createBaseLayers(): { far: VectorSource; below: BaseLayer[]; above: BaseLayer[] } {
+  const far: VectorSource = new VectorSource<Feature>({ url: '/api/map/far.geojson', format: new GeoJSON() });
   const near = nearSource();
   const below = [
     new VectorImageLayer({ source: far, style: landStyle, imageRatio: 1.5 }),
     new VectorLayer({ source: near, style: nearStyle, maxResolution: NEAR, updateWhileInteracting: true, declutter: 'numbers' }),
     new VectorLayer({ source: far, style: nameStyle, declutter: 'names', updateWhileInteracting: true }),
   ];
-  return { below, above: [new VectorLayer({ source: far, style: townStyle, declutter: 'towns', updateWhileInteracting: true })] };
+  return {
+    far,
+    below,
+    above: [new VectorLayer({ source: far, style: townStyle, declutter: 'towns', updateWhileInteracting: true })],
+  };
 }
 
 /** Lots and buildings, fetched piece by piece as the view comes to them. */

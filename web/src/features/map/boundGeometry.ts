@@ -7,7 +7,8 @@ import type { Geometry } from 'ol/geom.js';
 import { fromLonLat, toLonLat } from 'ol/proj.js';
 import type { ShownJourney } from './journeys.api.js';
 
-const project = (corner: LonLat): number[] => fromLonLat([corner[0], corner[1]]);
+/** A place on the map's own plane. */
+export const project = (corner: LonLat): number[] => fromLonLat([corner[0], corner[1]]);
 /** Six decimals of a degree are a tenth of a metre. */
 export const unproject = (coordinate: number[]): LonLat =>
   toLonLat(coordinate).map((degrees) => Math.round(degrees * 1e6) / 1e6) as unknown as LonLat;

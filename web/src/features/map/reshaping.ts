@@ -1,8 +1,10 @@
 import type { DrawnShape } from '@perambula/core';
 import { selfCrossing } from '@perambula/core';
+import type Collection from 'ol/Collection.js';
 import type Feature from 'ol/Feature.js';
 import type { Geometry } from 'ol/geom.js';
-import { Modify } from 'ol/interaction.js';
+import { Modify, Translate } from 'ol/interaction.js';
+import type Interaction from 'ol/interaction/Interaction.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { shapeOf } from './boundGeometry.js';
 
@@ -13,9 +15,15 @@ interface Reshaping {
   readonly onCrossed: (feature: Feature) => void;
 }
 
-/** Corners that can be dragged, added and, with Alt, taken away; circles by their middle and their edge. */
-export function reshaping(source: VectorSource, { onReshaped, onCrossed }: Reshaping): Modify {
-  const modify = new Modify({ source });
+/**
+ * Corners that can be dragged, added and, with Alt, taken away, circles by their middle and their edge; and the chosen
+ * bound as a whole, taken by its ground.
+ */
+export function reshaping(
+  source: VectorSource,
+  chosen: Collection<Feature>,
+  { onReshaped, onCrossed }: Reshaping,
+): Interaction[] {
   let drag = 0;
   let stop: (() => void) | null = null;
   const tell = (feature: Feature): void => {
@@ -25,7 +33,7 @@ export function reshaping(source: VectorSource, { onReshaped, onCrossed }: Resha
     feature.set('shape', text);
     onReshaped(String(feature.getId()), shape, drag);
   };
-  modify.on('modifystart', ({ features }) => {
+  const start = ({ features }: { features: Collection<Feature> }): void => {
     drag++;
     const moving = features.getArray();
     let asked = 0;
@@ -41,18 +49,24 @@ export function reshaping(source: VectorSource, { onReshaped, onCrossed }: Resha
       cancelAnimationFrame(asked);
       for (const geometry of geometries) geometry?.un('change', follow);
     };
-  });
-  modify.on('modifyend', ({ features }) => {
+  };
+  const end = ({ features }: { features: Collection<Feature> }): void => {
     stop?.();
     for (const feature of features.getArray()) {
       if (crosses(shapeOf(feature.getGeometry() as Geometry))) onCrossed(feature);
       else tell(feature);
     }
-  });
-  return modify;
+  };
+  const move = new Translate({ features: chosen });
+  move.on('translatestart', start);
+  move.on('translateend', end);
+  const modify = new Modify({ source });
+  modify.on('modifystart', start);
+  modify.on('modifyend', end);
+  return [move, modify];
 }
 
 /** Whether an outline crosses itself. */
-export function crosses(shape: DrawnShape): boolean {
+function crosses(shape: DrawnShape): boolean {
   return shape.type === 'Polygon' && selfCrossing(shape.coordinates) !== null;
 }

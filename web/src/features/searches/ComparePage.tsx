@@ -3,9 +3,10 @@ import { differencesOf, sentenceOf } from '@perambula/core';
 import type { ComparedPartName, Search } from '@perambula/core';
 import { Select } from 'antd';
 import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { dayAndTime } from '../../shared/format.js';
+import { useParameters } from '../../shared/useParameters.js';
 import { Empty, Waiting } from '../../shared/Waiting.js';
 import { useClients } from '../clients/index.js';
 import { Differences } from './Differences.js';
@@ -32,22 +33,13 @@ interface Compared {
 
 /** Two searches side by side: in which lines they differ, and which homes only the one, only the other, and both find. */
 export function ComparePage() {
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useParameters();
   const part = PARTS.find(([name]) => name === params.get('part'))?.[0] ?? 'onlyB';
   const [a, b] = [useNamed(params.get('a')), useNamed(params.get('b'))];
   const answer = useComparison(a?.document, b?.document, part);
   const now = useNow();
   const { chosen, toggle } = useResultsState();
   const wishes = useMemo(() => new Map<string, string>(), []);
-  const put = (key: string, value: string): void =>
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        after.set(key, value);
-        return after;
-      },
-      { replace: true },
-    );
   const rows = answer.data?.rows ?? [];
   return (
     <div className="compare">
@@ -61,8 +53,8 @@ export function ComparePage() {
         </Link>
       </header>
       <div className="compare-two">
-        <Side label="The first search" value={params.get('a')} of={a} onChoose={(id) => put('a', id)} />
-        <Side label="The second search" value={params.get('b')} of={b} onChoose={(id) => put('b', id)} />
+        <Side label="The first search" value={params.get('a')} of={a} onChoose={(id) => change({ a: id })} />
+        <Side label="The second search" value={params.get('b')} of={b} onChoose={(id) => change({ b: id })} />
       </div>
       {a && b && (
         <section className="compare-lines" aria-label="In what they differ">
@@ -77,7 +69,7 @@ export function ComparePage() {
               type="button"
               className={`count ${part === name ? 'is-on' : ''}`}
               aria-pressed={part === name}
-              onClick={() => put('part', name)}
+              onClick={() => change({ part: name })}
             >
               <b>{answer.data?.[name].toLocaleString('en-US') ?? '–'}</b> {says}
             </button>

@@ -2,7 +2,7 @@ import { sayPlace } from '@perambula/core';
 import type { Day, Travel, Way } from '@perambula/core';
 import { Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
-import { PlaceField } from './PlaceField.js';
+import { PlaceField } from '../places/index.js';
 import { arriving, reversed, withPlace } from './journey.rules.js';
 
 interface Props {

@@ -1,53 +1,45 @@
 import './search.css';
-import { isEither, labelOf, METRES_PER_MILE, sentenceOf } from '@perambula/core';
-import type { LonLat, Order, ResultSet, Shape } from '@perambula/core';
-import { App, Button, Checkbox, Segmented, Tooltip } from 'antd';
+import { isEither, labelOf, sentenceOf } from '@perambula/core';
+import type { Order, ResultSet } from '@perambula/core';
+import { App, Button, Checkbox, Tooltip } from 'antd';
 import { Redo2, Undo2 } from 'lucide-react';
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
+import { useParameters } from '../../shared/useParameters.js';
 import { useSettled } from '../../shared/useSettled.js';
 import { Waiting } from '../../shared/Waiting.js';
 import { isTyping } from '../../shared/isTyping.js';
 import { AddToShortlist } from './AddToShortlist.js';
-import { changeDraft, changesUnsaved, freshId, useDraft } from './draft.js';
-import { shownJourneys, withJourneyTo } from './journey.rules.js';
+import { changeDraft, changesUnsaved, useDraft } from './draft.js';
+import { shownJourneys } from './journey.rules.js';
 import { withoutLine } from './lineEditing.rules.js';
 import { LinesPanel } from './LinesPanel.js';
-import type { Pen } from './linesProps.js';
-import { sayPosition } from './places.rules.js';
-import type { NamedPlace } from './places.rules.js';
 import { useMarksOf } from './marks.api.js';
 import type { Box } from './marks.api.js';
 import { useResultRows } from './resultRows.api.js';
 import { useResultsState } from './results.js';
 import { ResultsPane } from './ResultsPane.js';
 import type { ResultsView } from './ResultsPane.js';
+import { PenBar } from './PenBar.js';
 import { SaveBar } from './SaveBar.js';
 import { SearchActions } from './SearchActions.js';
 import { SearchesMenu } from './SearchesMenu.js';
 import { Unread } from './Unread.js';
 import { useBeginAnew } from './useBeginAnew.js';
+import { useDrawing, USUAL_RADIUS } from './useDrawing.js';
 import { useUnfinished } from './useUnfinished.js';
 import { useCount, useSavedSearch } from './searches.api.js';
 
 const MapView = lazy(async () => ({ default: (await import('../map/index.js')).MapView }));
-
-const PEN_HINTS: Readonly<Record<NonNullable<Pen>, string>> = {
-  circle: 'Click the middle, then drag out the distance and click again.',
-  corners: 'Click corner by corner; double-click ends it. Hold Shift and drag for a loop.',
-  place: 'Click the place that the minutes are counted to.',
-};
-/** Half a mile, until another distance is typed. */
-const USUAL_RADIUS = 0.5 * METRES_PER_MILE;
 
 const SETS = ['fit', 'unknown', 'missByOne'] as const;
 
 /** The search: its lines, the map, and what it finds. */
 export function SearchPage() {
   const { searchId } = useParams();
-  const [params, setParams] = useSearchParams();
+  const [params, changeAddress] = useParameters();
   const draft = useDraft();
   const { open: openFile } = useOpenFile();
   const saved = useSavedSearch(searchId && searchId !== draft.searchId ? searchId : undefined);
@@ -69,20 +61,13 @@ export function SearchPage() {
   const view = params.get('as') === 'table' ? 'table' : 'cards';
   const show = useCallback(
     (next: { show?: ResultSet; line?: string | null; as?: string; only?: 'chosen' | 'view' | 'all' }): void =>
-      setParams(
-        (before) => {
-          const after = new URLSearchParams(before);
-          if (next.show) after.set('show', next.show);
-          if (next.show && !next.line) after.delete('line');
-          if (next.line) after.set('line', next.line);
-          if (next.as) after.set('as', next.as);
-          if (next.only === 'all') after.delete('only');
-          else if (next.only) after.set('only', next.only);
-          return after;
-        },
-        { replace: true },
-      ),
-    [setParams],
+      changeAddress({
+        show: next.show,
+        line: next.line ?? (next.show ? null : undefined),
+        as: next.as,
+        only: next.only === 'all' ? null : next.only,
+      }),
+    [changeAddress],
   );
 
   const [triedWithout, setTriedWithout] = useState<string | null>(null);
@@ -100,9 +85,8 @@ export function SearchPage() {
   const rows = useResultRows(settled, set, line, onlyChosen ? chosen : inView);
   const { keys } = rows;
   const [hovered, setHovered] = useState<string | null>(null);
-  const [pen, setPen] = useState<Pen>(null);
-  const [penMode, setPenMode] = useState<'in' | 'out'>('in');
-  const [boundChosen, setBoundChosen] = useState<string | null>(null);
+  const drawing = useDrawing();
+  const { pen, setPen, penMode, boundChosen, setBoundChosen, placed } = drawing;
   useEffect(
     () => setKeys(keys, `/search${searchId ? `/${searchId}` : ''}?${params.toString()}`),
     [keys, setKeys, searchId, params],
@@ -112,31 +96,6 @@ export function SearchPage() {
   useUnfinished();
 
   // the same from one key to the next, so that map and results are drawn anew only for what concerns them
-  const drawn = useCallback(
-    (shape: Shape): void => {
-      changeDraft((now) => ({ ...now, bounds: [...now.bounds, { id: freshId(now), mode: penMode, shape }] }));
-      setPen(null);
-    },
-    [penMode],
-  );
-  const reshaped = useCallback(
-    (id: string, shape: Shape, drag: number): void =>
-      changeDraft(
-        (now) => ({ ...now, bounds: now.bounds.map((bound) => (bound.id === id ? { ...bound, shape } : bound)) }),
-        `drag ${drag} of ${id}`,
-      ),
-    [],
-  );
-  const placed = useCallback(
-    (place: NamedPlace): void => {
-      setPen(null);
-      if (pen === 'place') return changeDraft((now) => withJourneyTo(now, place).search);
-      const shape = { type: 'Circle', center: place.at, radiusMeters: USUAL_RADIUS } as const;
-      changeDraft((now) => ({ ...now, bounds: [...now.bounds, { id: freshId(now), mode: penMode, name: place.name, shape }] }));
-    },
-    [pen, penMode],
-  );
-  const pointed = useCallback((at: LonLat): void => placed({ name: sayPosition(at), at }), [placed]);
   const journeys = useMemo(() => shownJourneys(counted), [counted]);
   const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
   const reorder = useCallback((order: readonly Order[]): void => changeDraft((now) => ({ ...now, order })), []);
@@ -146,6 +105,7 @@ export function SearchPage() {
   const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)), [keys, chosen]);
   const chooseNone = useCallback((): void => choose([]), [choose]);
   const unsaved = changesUnsaved(draft);
+  const sentence = sentenceOf(search);
   const lineShown = search.lines.find(({ id }) => id === line);
   const lineName =
     line === 'keepIn' || line === 'keepOut'
@@ -169,7 +129,7 @@ export function SearchPage() {
             <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
             <SearchActions />
           </div>
-          <p className="sentence">{sentenceOf(search)}</p>
+          <p className="sentence">{sentence}</p>
           <Unread />
         </header>
         <LinesPanel
@@ -233,26 +193,12 @@ export function SearchPage() {
             </Checkbox>
           )}
           {pen && (
-            <div className="pen">
-              <span>{PEN_HINTS[pen]}</span>
-              {pen !== 'place' && (
-                <Segmented
-                  size="small"
-                  value={penMode}
-                  onChange={setPenMode}
-                  options={[
-                    { value: 'in', label: 'Keep in' },
-                    { value: 'out', label: 'Keep out' },
-                  ]}
-                />
-              )}
-              <Button size="small" onClick={() => setPen(null)}>
-                Put the pen away
-              </Button>
-            </div>
+            <PenBar pen={pen} mode={penMode} onMode={drawing.setPenMode} onTyped={drawing.drawn} onPutAway={() => setPen(null)} />
           )}
           <Suspense fallback={<Waiting what="Opening the map …" />}>
             <MapView
+              label="Map of Ostrey County with the bounds and the results; both also stand in the lists beside it"
+              caption={sentence}
               marks={marks?.marks ?? null}
               hovered={hovered}
               chosen={chosen}
@@ -261,12 +207,15 @@ export function SearchPage() {
               onView={setViewed}
               bounds={search.bounds}
               boundChosen={boundChosen}
+              onChooseBound={setBoundChosen}
               pen={pen}
               penMode={penMode}
-              onDrawn={drawn}
-              onReshaped={reshaped}
+              usualRadius={USUAL_RADIUS}
+              onDrawn={drawing.drawn}
+              onReshaped={drawing.reshaped}
               journeys={journeys}
-              onPointed={pointed}
+              onPointed={drawing.pointed}
+              spotActions={drawing.spotActions}
             />
           </Suspense>
         </div>

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { afterKey, BOUND_KEYS } from './boundKeys.rules.js';
 import { HoldsBack } from './LineRow.js';
 import type { LinesProps } from './linesProps.js';
-import { PlaceField } from './PlaceField.js';
+import { PlaceField } from '../places/index.js';
 import { RadiusEditor } from './RadiusEditor.js';
 
 /** Where homes are to lie: the search's bounds, kept in or out. */

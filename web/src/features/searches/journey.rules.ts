@@ -3,7 +3,7 @@ import { travelOf, travelsOf } from '@perambula/core';
 import type { ShownJourney } from '../map/index.js';
 import { freshId } from './draft.js';
 import { withLine } from './lineEditing.rules.js';
-import type { NamedPlace } from './places.rules.js';
+import type { NamedPlace } from '../places/index.js';
 
 /** Minutes that a new journey may take, until others are typed. */
 const USUAL_MINUTES = 20;

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { useSearchParams } from 'react-router';
+import { useParameters } from '../../shared/useParameters.js';
 import { isUnfinished, useDraft } from './draft.js';
 import { useDrafts, useKeepDraft, useRemoveDraft } from './keptSearches.api.js';
 import { useSavedSearch } from './searches.api.js';
@@ -27,7 +27,7 @@ export function useUnfinished(): void {
     if (!unfinished && isKept) remove(draftId);
   }, [unfinished, isKept, remove, draftId]);
 
-  const [params, setParams] = useSearchParams();
+  const [params, change, leaving] = useParameters();
   const asked = params.get('draft');
   const wanted = asked === draftId ? undefined : drafts?.find(({ id }) => id === asked);
   // an address is taken up once: what is begun after it is not the one that it names
@@ -43,18 +43,10 @@ export function useUnfinished(): void {
   useEffect(() => {
     const named = isKept && unfinished && searchId === null ? draftId : null;
     const isTakenUp = asked === null || taken.current === asked || (drafts !== undefined && !wanted);
-    if (asked === named || !isTakenUp) return;
-    // just saved: whoever saved it may be on the way to another page, which a change of this address would call off
+    if (leaving || asked === named || !isTakenUp) return;
+    // just saved: whoever saved it goes on to the saved search's own address
     if (named === null && searchId !== null) return;
     if (named) taken.current = named;
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (named) after.set('draft', named);
-        else after.delete('draft');
-        return after;
-      },
-      { replace: true },
-    );
-  }, [asked, isKept, unfinished, searchId, draftId, wanted, drafts, setParams]);
+    change({ draft: named });
+  }, [leaving, asked, isKept, unfinished, searchId, draftId, wanted, drafts, change]);
 }

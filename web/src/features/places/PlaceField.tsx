@@ -1,32 +1,36 @@
 import { AutoComplete, Input } from 'antd';
 import { MapPin } from 'lucide-react';
 import { useState } from 'react';
-import { useGazetteer } from './gazetteer.api.js';
 import { useHomes } from './homes.api.js';
-import { placeAt, placesNamed, placesOfHomes } from './places.rules.js';
-import type { NamedPlace } from './places.rules.js';
+import { crossingsNamed } from './mapPlaces.rules.js';
+import { useMapAreas, useMapPlaces, useStreets } from './places.api.js';
+import { areaPlace, bestNamed, placeAt, placesOfHomes } from './places.rules.js';
+import type { NamedArea, NamedPlace } from './places.rules.js';
 
 /** What tells an option from what is typed. */
 const CHOSEN = 'place:';
 
 interface Props {
   readonly label: string;
-  readonly onChoose: (place: NamedPlace) => void;
+  readonly placeholder?: string;
+  readonly onChoose: (place: NamedPlace, area: NamedArea | null) => void;
   readonly onLeave: () => void;
 }
 
-/** A place by its name, by an address however spelled, or by its latitude and longitude. */
-export function PlaceField({ label, onChoose, onLeave }: Props) {
+/** A place by its name, the streets that cross there, an address however spelled, or its latitude and longitude; and areas by name. */
+export function PlaceField({ label, placeholder, onChoose, onLeave }: Props) {
   const [text, setText] = useState('');
-  const gazetteer = useGazetteer();
   const sought = text.trim();
   const homes = useHomes(sought.length >= 3 ? sought : '');
   const typed = placeAt(sought);
-  const named = placesNamed(sought, gazetteer);
+  const crossings = crossingsNamed(sought, useStreets());
+  const areas = bestNamed(sought, useMapAreas());
   const addresses = sought.length >= 3 && !homes.isPlaceholderData ? placesOfHomes(homes.data?.rows ?? []) : [];
   const groups = [
     { label: 'Coordinates', places: typed ? [typed] : [] },
-    { label: 'Places', places: named },
+    { label: 'Crossings', places: crossings },
+    { label: 'Places', places: bestNamed(sought, useMapPlaces()) },
+    { label: 'Areas', places: areas.map(areaPlace) },
     { label: 'Addresses', places: addresses },
   ].filter(({ places }) => places.length > 0);
   const places = groups.flatMap((group) => group.places);
@@ -43,7 +47,8 @@ export function PlaceField({ label, onChoose, onLeave }: Props) {
       onChange={(value: string) => !value.startsWith(CHOSEN) && setText(value)}
       onSelect={(value: string) => {
         const place = places[Number(value.slice(CHOSEN.length))];
-        if (place) onChoose(place);
+        if (place) onChoose(place, areas.find(({ name }) => name === place.name) ?? null);
+        setText('');
       }}
       notFoundContent={sought.length >= 3 && homes.isSuccess ? `Nothing here is called “${sought}”.` : null}
     >
@@ -51,7 +56,7 @@ export function PlaceField({ label, onChoose, onLeave }: Props) {
         size="small"
         prefix={<MapPin size={13} aria-hidden="true" />}
         aria-label={label}
-        placeholder="Ferry Square, an address, or click on the map"
+        placeholder={placeholder ?? 'Ferry Square, an address, or click on the map'}
         onKeyDown={(event) => {
           if (event.key !== 'Escape') return;
           event.stopPropagation();

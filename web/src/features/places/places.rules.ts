@@ -1,5 +1,6 @@
 import type { Row } from '@perambula/contract';
-import type { Gazetteer, LonLat } from '@perambula/core';
+import { middleOf } from '@perambula/core';
+import type { DrawnShape, LonLat } from '@perambula/core';
 
 /** A place with its name, to go to or to draw around. */
 export interface NamedPlace {
@@ -7,20 +8,33 @@ export interface NamedPlace {
   readonly at: LonLat;
 }
 
+/** An area that bears a name. */
+export interface NamedArea {
+  readonly name: string;
+  /** What it is: a district, a postal area, the zone of a school of some level. */
+  readonly layer: string;
+  readonly shape: DrawnShape;
+}
+
 const MOST_PLACES = 6;
 
-/** The gazetteer's places whose name, or a word of it, begins as what is typed; the best first. */
-export function placesNamed(sought: string, { places }: Gazetteer): NamedPlace[] {
+/** Those whose name, or a word of it, begins as what is typed; the best first. */
+export function bestNamed<T extends { readonly name: string }>(sought: string, all: readonly T[]): T[] {
   const wanted = sought.trim().toLowerCase();
   if (wanted === '') return [];
-  const rank = ({ name }: NamedPlace): number => {
+  const rank = ({ name }: T): number => {
     const text = name.toLowerCase();
     return text === wanted ? 0 : text.startsWith(wanted) ? 1 : text.includes(` ${wanted}`) ? 2 : 3;
   };
-  return places
-    .filter((place) => rank(place) < 3)
+  return all
+    .filter((each) => rank(each) < 3)
     .sort((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name))
     .slice(0, MOST_PLACES);
+}
+
+/** An area by the middle of the box about it. */
+export function areaPlace({ name, shape }: NamedArea): NamedPlace {
+  return { name, at: middleOf(shape) };
 }
 
 /** Homes as places, each address once; those without a position left out. */
@@ -45,9 +59,9 @@ export function placeAt(typed: string): NamedPlace | null {
   return { name: sayPosition([lon, lat]), at: [lon, lat] };
 }
 
-/** A position as it is read out: "40.6100 N 66.0100 W". */
-export function sayPosition([lon, lat]: LonLat): string {
+/** A position as it is read out: "40.6100 N 66.0100 W". Four decimals are ten metres, six a tenth of one. */
+export function sayPosition([lon, lat]: LonLat, decimals = 4): string {
   const part = (degrees: number, plus: string, minus: string): string =>
-    `${Math.abs(degrees).toFixed(4)} ${degrees < 0 ? minus : plus}`;
+    `${Math.abs(degrees).toFixed(decimals)} ${degrees < 0 ? minus : plus}`;
   return `${part(lat, 'N', 'S')} ${part(lon, 'E', 'W')}`;
 }

@@ -1,0 +1,120 @@
+import type { LonLat } from '@perambula/core';
+import { containsDrawn, distance, sayDistance } from '@perambula/core';
+import { X } from 'lucide-react';
+import { Link } from 'react-router';
+import { sayPosition, useMapAreas, useMapPlaces } from '../places/index.js';
+import type { NamedArea, NamedPlace } from '../places/index.js';
+
+/** A point of the map that was found, pressed, or stood on; or an area that was found. */
+export interface Spot {
+  readonly place: NamedPlace;
+  readonly area: NamedArea | null;
+}
+
+/** What can be made of it in a search. */
+export interface SpotActions {
+  readonly onAround: (place: NamedPlace) => void;
+  readonly onMinutes: (place: NamedPlace) => void;
+  readonly onArea: (area: NamedArea, mode: 'in' | 'out') => void;
+}
+
+interface Props {
+  readonly spot: Spot;
+  /** The home nearest to it, where one is on the map. */
+  readonly home: { readonly key: string; readonly metres: number } | null;
+  readonly actions: SpotActions | null;
+  readonly onClose: () => void;
+}
+
+const KINDS: Readonly<Record<string, string>> = {
+  district: 'District',
+  postal: 'Postal',
+  elementary: 'School zone',
+  middle: 'School zone',
+  high: 'School zone',
+};
+
+/** What is here: the areas that it lies in, what is near, and bounds to be made of them. */
+export function SpotCard({ spot: { place, area }, home, actions, onClose }: Props) {
+  const all = useMapAreas();
+  const stations = useMapPlaces().filter(({ name }) => name.endsWith(' station'));
+  const areas = area ? [area] : all.filter(({ shape }) => containsDrawn(shape, place.at[0], place.at[1]));
+  const station = nearest(stations, place.at);
+  const said = sayPosition(place.at);
+  const leave =
+    (act: () => void): (() => void) =>
+    () => {
+      act();
+      onClose();
+    };
+  return (
+    <section className="map-card spot" aria-label="What is here">
+      <header>
+        <b>{place.name}</b>
+        <button type="button" className="line-remove" aria-label="Close what is here" onClick={onClose}>
+          <X size={15} aria-hidden="true" />
+        </button>
+      </header>
+      {!area && (
+        <p className="soft">
+          {place.name !== said && `${said} · `}
+          {station && `${sayDistance(station.metres)} to ${station.name}`}
+        </p>
+      )}
+      {home && !area && (
+        <p>
+          <Link to={`/listings/${home.key}`}>The home nearest to it</Link>{' '}
+          <span className="soft">{sayDistance(home.metres)} away</span>
+        </p>
+      )}
+      {actions && !area && (
+        <p className="spot-actions">
+          <button type="button" className="link" onClick={leave(() => actions.onAround(place))}>
+            Homes around here
+          </button>
+          <button type="button" className="link" onClick={leave(() => actions.onMinutes(place))}>
+            Within minutes of here
+          </button>
+        </p>
+      )}
+      {areas.length > 0 && (
+        <ul className="spot-areas">
+          {areas.map((each) => (
+            <li key={each.name}>
+              <span>
+                {each.name.startsWith(KINDS[each.layer] ?? '') ? '' : <span className="soft">{KINDS[each.layer]} </span>}
+                {each.name}
+              </span>
+              {actions && (
+                <span className="spot-actions">
+                  <button
+                    type="button"
+                    className="link"
+                    aria-label={`Keep in ${each.name}`}
+                    onClick={leave(() => actions.onArea(each, 'in'))}
+                  >
+                    keep in
+                  </button>
+                  <button
+                    type="button"
+                    className="link"
+                    aria-label={`Keep out ${each.name}`}
+                    onClick={leave(() => actions.onArea(each, 'out'))}
+                  >
+                    keep out
+                  </button>
+                </span>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function nearest(places: readonly NamedPlace[], at: LonLat): { readonly name: string; readonly metres: number } | null {
+  return places
+    .map(({ name, at: there }) => ({ name, metres: distance(at, there) }))
+    .reduce<{ name: string; metres: number } | null>((best, each) => (best && best.metres <= each.metres ? best : each), null);
+}

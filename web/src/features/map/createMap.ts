@@ -1,0 +1,46 @@
+import Collection from 'ol/Collection.js';
+import type Feature from 'ol/Feature.js';
+import OlMap from 'ol/Map.js';
+import View from 'ol/View.js';
+import ScaleLine from 'ol/control/ScaleLine.js';
+import Zoom from 'ol/control/Zoom.js';
+import type BaseLayer from 'ol/layer/Base.js';
+import VectorLayer from 'ol/layer/Vector.js';
+import { fromLonLat } from 'ol/proj.js';
+import VectorSource from 'ol/source/Vector.js';
+import type { StyleLike } from 'ol/style/Style.js';
+import { COLOUR } from '../../shared/tokens.js';
+import { createBaseLayers } from './baseLayers.js';
+import { areaStyle, figureStyle, pinStyle, rulerStyle, sketchStyle } from './mapStyles.js';
+import { MarksLayer } from './marksLayer.js';
+import { createOverlays } from './overlays.js';
+
+/** The county as a whole. */
+export const HOME = { center: fromLonLat([-66.005, 40.6]), zoom: 11.6 };
+
+/** A map with all its layers, from the land up to what is measured on it. */
+export function createMap() {
+  const base = createBaseLayers();
+  const overlays = createOverlays(base.far);
+  const layer = (style?: StyleLike): VectorLayer =>
+    new VectorLayer({ source: new VectorSource(), updateWhileInteracting: true, ...(style ? { style } : {}) });
+  const figure = layer(figureStyle);
+  const bounds = layer();
+  const areas = layer(areaStyle);
+  const sketch = layer(sketchStyle('in'));
+  const ruler = layer(rulerStyle);
+  const pins = layer(pinStyle);
+  const homes = new MarksLayer();
+  const below: BaseLayer[] = [...base.below, overlays.areas, figure, areas, bounds];
+  const map = new OlMap({
+    layers: [...below, homes, overlays.places, ...base.above, pins, ruler, sketch],
+    view: new View({ ...HOME, minZoom: 9.5, maxZoom: 18, enableRotation: false }),
+    controls: [new ScaleLine({ units: 'us', minWidth: 60 }), new Zoom({ zoomInTipLabel: 'Closer', zoomOutTipLabel: 'Farther' })],
+  });
+  map.getViewport()?.style.setProperty('background', COLOUR.land);
+  /** The bound that is chosen: it can be moved as a whole. */
+  const chosen = new Collection<Feature>();
+  return { map, base, overlays, figure, bounds, areas, sketch, ruler, pins, homes, chosen };
+}
+
+export type CountyMap = ReturnType<typeof createMap>;

@@ -1,0 +1,86 @@
+import type { DrawnShape, LonLat } from '@perambula/core';
+import { isSameStreet } from '@perambula/core';
+import type { NamedArea, NamedPlace } from './places.rules.js';
+
+/** What the county's map files hold, as GeoJSON; `layer` says what a feature is. */
+export interface MapFeatures {
+  readonly features: readonly {
+    readonly properties: { readonly layer?: string; readonly name?: string } | null;
+    readonly geometry: { readonly type: string; readonly coordinates: unknown };
+  }[];
+}
+
+/** Layers of the map whose names people say when they mean a place. */
+const PLACES: ReadonlySet<string> = new Set([
+  'townLabel',
+  'station',
+  'busStop',
+  'place',
+  'school',
+  'grocery',
+  'clinic',
+  'beach',
+  'trailhead',
+  'ferry',
+]);
+const STREETS: ReadonlySet<string> = new Set(['highway', 'arterial', 'street', 'lane']);
+
+/** The named points of the map. */
+export function pointsOf({ features }: MapFeatures): NamedPlace[] {
+  return features.flatMap(({ properties, geometry }) => {
+    const { layer = '', name = '' } = properties ?? {};
+    if (geometry.type !== 'Point' || !PLACES.has(layer) || name === '') return [];
+    const [lon, lat] = geometry.coordinates as [number, number];
+    return [{ name, at: [lon, lat] as const }];
+  });
+}
+
+const AREA_NAMES: Readonly<Record<string, (name: string) => string>> = {
+  district: (name) => name,
+  postal: (name) => `Postal code ${name}`,
+  elementary: (name) => `${name} zone`,
+  middle: (name) => `${name} zone`,
+  high: (name) => `${name} zone`,
+};
+
+/** The areas of the map that people name: districts, postal areas, the zones of schools. */
+export function areasOf({ features }: MapFeatures): NamedArea[] {
+  return features.flatMap(({ properties, geometry }) => {
+    const { layer = '', name = '' } = properties ?? {};
+    const named = AREA_NAMES[layer];
+    if (!named || geometry.type !== 'MultiPolygon') return [];
+    return [{ name: named(name), layer, shape: geometry as DrawnShape }];
+  });
+}
+
+/** The map's streets by name, each with the corners of all its ways. */
+export function streetsOf({ features }: MapFeatures): ReadonlyMap<string, readonly LonLat[]> {
+  const streets = new Map<string, LonLat[]>();
+  for (const { properties, geometry } of features) {
+    const { layer = '', name = '' } = properties ?? {};
+    if (geometry.type !== 'LineString' || !STREETS.has(layer) || name === '') continue;
+    streets.set(name, [...(streets.get(name) ?? []), ...(geometry.coordinates as LonLat[])]);
+  }
+  return streets;
+}
+
+const AND = /\s+(?:and|at|&|corner of)\s+|\s*[&/@]\s*/i;
+const MOST_CROSSINGS = 6;
+
+/** Where two streets cross, from "Heron Ave and 3rd St", however either is spelled; each crossing once. */
+export function crossingsNamed(sought: string, streets: ReadonlyMap<string, readonly LonLat[]>): NamedPlace[] {
+  const [first = '', second = '', ...rest] = sought.trim().split(AND);
+  if (first === '' || second === '' || rest.length > 0) return [];
+  const named = (typed: string): string[] => [...streets.keys()].filter((name) => isSameStreet(typed, name));
+  const found = new Map<string, NamedPlace>();
+  for (const a of named(first)) {
+    const corners = new Map((streets.get(a) ?? []).map((corner) => [corner.join(), corner]));
+    for (const b of named(second)) {
+      if (a === b) continue;
+      for (const at of streets.get(b) ?? []) {
+        if (corners.has(at.join())) found.set(at.join(), { name: `${a} and ${b}`, at });
+      }
+    }
+  }
+  return [...found.values()].slice(0, MOST_CROSSINGS);
+}

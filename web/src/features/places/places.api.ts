@@ -1,0 +1,37 @@
+import { useQuery } from '@tanstack/react-query';
+import type { LonLat } from '@perambula/core';
+import { useMemo } from 'react';
+import { ask } from '../../shared/http.js';
+import { areasOf, pointsOf, streetsOf } from './mapPlaces.rules.js';
+import type { MapFeatures } from './mapPlaces.rules.js';
+import type { NamedArea, NamedPlace } from './places.rules.js';
+
+const NONE: MapFeatures = { features: [] };
+
+function useMapFile(file: 'far' | 'zones'): MapFeatures {
+  const answer = useQuery({
+    queryKey: ['map', file],
+    queryFn: () => ask<MapFeatures>(`map/${file}.geojson`),
+    staleTime: Infinity,
+    structuralSharing: false,
+  });
+  return answer.data ?? NONE;
+}
+
+/** The points that the map names: towns, stations and stops, schools, shops, places. */
+export function useMapPlaces(): readonly NamedPlace[] {
+  const far = useMapFile('far');
+  return useMemo(() => pointsOf(far), [far]);
+}
+
+/** Districts, postal areas and the zones of schools. */
+export function useMapAreas(): readonly NamedArea[] {
+  const zones = useMapFile('zones');
+  return useMemo(() => areasOf(zones), [zones]);
+}
+
+/** The corners of each street, to find where two cross. */
+export function useStreets(): ReadonlyMap<string, readonly LonLat[]> {
+  const far = useMapFile('far');
+  return useMemo(() => streetsOf(far), [far]);
+}

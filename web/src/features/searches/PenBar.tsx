@@ -1,0 +1,50 @@
+import { Button, Segmented } from 'antd';
+import { useState } from 'react';
+import type { Polygon } from '@perambula/core';
+import { CornersEditor } from './CornersEditor.js';
+import type { Pen } from './linesProps.js';
+
+const HINTS: Readonly<Record<NonNullable<Pen>, string>> = {
+  circle: 'Click a place for half a mile around it, or drag the distance out from it.',
+  corners:
+    'Click corner by corner and the last one twice; or drag a loop, kept to within 30 ft of your hand; or drag a box with Shift. Corners keep to streets, the coast and other bounds; with Alt they are free.',
+  place: 'Click the place that the minutes are counted to.',
+};
+
+interface Props {
+  readonly pen: NonNullable<Pen>;
+  readonly mode: 'in' | 'out';
+  readonly onMode: (mode: 'in' | 'out') => void;
+  readonly onTyped: (shape: Polygon) => void;
+  readonly onPutAway: () => void;
+}
+
+/** What the pen in the hand does. */
+export function PenBar({ pen, mode, onMode, onTyped, onPutAway }: Props) {
+  const [typing, setTyping] = useState(false);
+  return (
+    <div className="pen">
+      <span>{HINTS[pen]}</span>
+      {pen !== 'place' && (
+        <Segmented
+          size="small"
+          value={mode}
+          onChange={onMode}
+          options={[
+            { value: 'in', label: 'Keep in' },
+            { value: 'out', label: 'Keep out' },
+          ]}
+        />
+      )}
+      {pen === 'corners' && (
+        <Button size="small" onClick={() => setTyping(true)}>
+          Type the corners
+        </Button>
+      )}
+      <Button size="small" onClick={onPutAway}>
+        Put the pen away
+      </Button>
+      {typing && <CornersEditor from={null} onDone={onTyped} onLeave={() => setTyping(false)} />}
+    </div>
+  );
+}
