@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { buildCounty, streamListings } from '@perambula/county';
-import { databaseOptions, FeedReader, FeedSettings, ListingRow, ListingWriter } from '@perambula/server';
+import { databaseOptions, FeedReader, FeedSettings, ListingRow, ListingWriter, Surroundings } from '@perambula/server';
 import { DataSource } from 'typeorm';
 import { freePort } from '../scripts/machine.mjs';
 import { MariaDb } from '../scripts/mariadb.mjs';
@@ -17,7 +17,7 @@ const PAGE = 1000;
 const PAGES = 60;
 
 type Reading = ConstructorParameters<typeof FeedReader>;
-type Config = Reading[4] & ConstructorParameters<typeof FeedSettings>[1];
+type Config = Reading[5] & ConstructorParameters<typeof FeedSettings>[1];
 const CLOCK = { date: () => new Date(NOW) } as Reading[1];
 
 /** Reading a feed's listings over HTTP into MariaDB, beside TypeORM's own save of pages that are there already. */
@@ -49,8 +49,19 @@ async function readPages(database: DataSource): Promise<Measured> {
       else asked.push(message.at);
     }),
   );
-  const config = { feed: { url: `http://127.0.0.1:${port}`, token: 'bench' }, zone: 'America/New_York' } as unknown as Config;
-  const reader = new FeedReader(database, CLOCK, new ListingWriter(database, CLOCK), new FeedSettings(database, config), config);
+  const config = {
+    feed: { url: `http://127.0.0.1:${port}`, token: 'bench' },
+    zone: 'America/New_York',
+    countyDir: tmpdir(),
+  } as unknown as Config;
+  const reader = new FeedReader(
+    database,
+    CLOCK,
+    new ListingWriter(database, CLOCK),
+    new FeedSettings(database, config),
+    new Surroundings(config.countyDir),
+    config,
+  );
   await reader.pull();
   await reader.onModuleDestroy();
   const stored = await database.getRepository(ListingRow).countBy({ removed: false });

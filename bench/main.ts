@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createConnection } from 'mysql2/promise';
 import type { RunFile } from '../scripts/stack.mjs';
+import { benchBounds } from './bounds.js';
 import { benchCount } from './count.js';
 import { benchFeed, benchStream } from './feed.js';
 import { benchBrowser } from './keystroke.js';
@@ -20,6 +21,7 @@ const parts: Readonly<Record<string, () => unknown>> = {
   count: () => benchCount(database, 100_000),
   million: () => benchCount(database, 1_000_000),
   reverse: () => benchReverse(100_000),
+  bounds: () => benchBounds(),
   roads: () => benchRoads(),
   feed: () => benchFeed(),
   county: () => benchStream(1_000_000),

@@ -60,15 +60,13 @@ test('a search of lines and bounds shows its count at every step', async () => {
   await expect(agent.line('Town').locator('.phrase')).toContainText('Port Ostrey, Sedge Ferry');
   expect(await agent.count('fit')).toBeLessThanOrEqual(affordable);
 
-  // a circle, drawn on the map: a click in the middle and one at its edge
+  // a circle, dragged out from its middle on the map
   const map = await page.locator('.map-canvas').boundingBox();
   if (!map) throw new Error('There is no map.');
   const at = (x: number, y: number): { x: number; y: number } => ({ x: map.x + map.width * x, y: map.y + map.height * y });
   const before = await agent.count('fit');
   await agent.click(agent.button('+ Around a place'));
-  await page.mouse.click(at(0.5, 0.5).x, at(0.5, 0.5).y);
-  await page.mouse.move(at(0.6, 0.55).x, at(0.6, 0.55).y, { steps: 5 });
-  await page.mouse.click(at(0.72, 0.6).x, at(0.72, 0.6).y);
+  await agent.drag(at(0.5, 0.5), at(0.72, 0.6));
   await expect(page.getByRole('button', { name: /a point: find it on the map/ })).toBeVisible();
   await agent.click(page.getByRole('button', { name: /around\. Change the distance/ }));
   await agent.type(page.getByLabel('Distance in miles'), '5');

@@ -21,6 +21,7 @@ export const ERRORS = {
   'showing.tooEarly': { status: 409, means: 'A Coming Soon home takes no showings before its date.' },
   'showing.past': { status: 422, means: 'The time proposed is past.' },
   'roads.offRoad': { status: 422, means: 'The place lies too far from every road.' },
+  'bound.named': { status: 409, means: 'Another bound that the agent keeps has this name.' },
   'roads.noWay': { status: 422, means: 'No way leads from the one place to the other.' },
   'records.away': { status: 503, means: 'The public record or a listing’s documents cannot be reached just now.' },
   'clock.fixed': { status: 404, means: 'Only a demo’s clock can be moved.' },

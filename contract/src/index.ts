@@ -1,3 +1,4 @@
+export * from './bounds.js';
 export * from './clients.js';
 export * from './errors.js';
 export * from './feed.js';

@@ -17,6 +17,7 @@ export * from './geo/measures.js';
 export { middleOf, moved, resized } from './geo/moved.js';
 export * from './geo/polygons.js';
 export * from './geo/simplified.js';
+export * from './geo/surroundings.js';
 export * from './geo/crossing.js';
 export { cql2Json, cql2Text } from './formats/filter/cql2.js';
 export type { Written } from './formats/filter/cql2.js';

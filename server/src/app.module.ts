@@ -3,6 +3,7 @@ import type { DynamicModule } from '@nestjs/common';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AlertsModule } from './alerts/index.js';
+import { BoundsModule } from './bounds/index.js';
 import { ClientsModule } from './clients/index.js';
 import { ClockModule } from './clock/index.js';
 import { CONFIG } from './common/config.js';
@@ -52,6 +53,7 @@ export class AppModule {
         RoadsModule,
         SearchesModule,
         AlertsModule,
+        BoundsModule,
         EventsModule,
         ShowingsModule,
         PortalModule,

@@ -1,5 +1,6 @@
 import type { DataSourceOptions } from 'typeorm';
 import { AlertItemRow, MatchCursorRow } from './alerts/index.js';
+import { KeptBoundRow } from './bounds/index.js';
 import { ClientRow, LinkRow, PersonRow, TaskRow } from './clients/index.js';
 import { DemoClockRow } from './clock/index.js';
 import type { Config } from './common/config.js';
@@ -9,6 +10,7 @@ import { OutboxRow } from './mail/index.js';
 import { Initial1760000000000 } from './migrations/1760000000000-Initial.js';
 import { FeedInFull1763900000000 } from './migrations/1763900000000-FeedInFull.js';
 import { SearchInFull1764200000000 } from './migrations/1764200000000-SearchInFull.js';
+import { KeptBounds1764500000000 } from './migrations/1764500000000-KeptBounds.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
 import { PreferencesRow } from './preferences/index.js';
 import { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './searches/index.js';
@@ -26,6 +28,7 @@ const ENTITIES = [
   FeedCursorRow,
   FeedRejectRow,
   FeedSourceRow,
+  KeptBoundRow,
   LinkRow,
   ListingEventRow,
   ListingRow,
@@ -57,7 +60,7 @@ export function databaseOptions({ database }: Pick<Config, 'database'>): DataSou
     username: user,
     password,
     entities: ENTITIES,
-    migrations: [Initial1760000000000, FeedInFull1763900000000, SearchInFull1764200000000],
+    migrations: [Initial1760000000000, FeedInFull1763900000000, SearchInFull1764200000000, KeptBounds1764500000000],
     migrationsRun: true,
     synchronize: false,
     timezone: 'Z',

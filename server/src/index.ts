@@ -1,4 +1,5 @@
 export { createApp } from './app.js';
+export { Surroundings } from './common/surroundings.js';
 export { databaseOptions } from './database.js';
 export { FeedReader, FeedSettings, ListingWriter } from './feed/index.js';
 export { ListingRow } from './listings/index.js';

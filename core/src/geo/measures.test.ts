@@ -39,8 +39,8 @@ describe('what is measured', () => {
     [ACRE, '1 acre'],
     [ACRE / 4, '0.25 acres'],
     [ACRE * 212.4, '212 acres'],
-    [ACRE * 640, '1 square mile'],
-    [ACRE * 64_000, '100 square miles'],
+    [ACRE * 640, '1 sq mi'],
+    [ACRE * 64_000, '100 sq mi'],
   ])('is said in the trade’s units: %d m² is %s', (metres, said) => expect(sayArea(metres)).toBe(said));
 
   it.each([

@@ -32,20 +32,21 @@ export function lengthOf(line: readonly LonLat[]): number {
   return line.slice(1).reduce((sum, at, i) => sum + distance(line[i] as LonLat, at), 0);
 }
 
-/** An area as it is read: "0.25 acres", "212 acres", "1.4 square miles". */
+/** An area as it is read: "0.25 acres", "212 acres", "1.4 sq mi". */
 export function sayArea(squareMetres: number): string {
   const acres = squareMetres / SQUARE_METRES_PER_ACRE;
-  const [said, unit] =
-    acres >= ACRES_PER_SQUARE_MILE ? [threeDigits(acres / ACRES_PER_SQUARE_MILE), 'square mile'] : [threeDigits(acres), 'acre'];
-  return `${said} ${unit}${said === '1' ? '' : 's'}`;
+  if (acres >= ACRES_PER_SQUARE_MILE) return `${sayFigure(acres / ACRES_PER_SQUARE_MILE)} sq mi`;
+  const said = sayFigure(acres);
+  return said === '1' ? '1 acre' : `${said} acres`;
 }
 
 /** A distance as it is read: feet below a tenth of a mile, then miles. */
 export function sayDistance(metres: number): string {
   if (metres < METRES_PER_MILE / 10) return `${Math.round(metres * FEET_PER_METRE)} ft`;
-  return `${threeDigits(metres / METRES_PER_MILE)} mi`;
+  return `${sayFigure(metres / METRES_PER_MILE)} mi`;
 }
 
-function threeDigits(value: number): string {
-  return value.toLocaleString('en-US', value >= 100 ? { maximumFractionDigits: 0 } : { maximumSignificantDigits: 3 });
+/** Hundredths below ten, tenths below a hundred, then whole. */
+function sayFigure(value: number): string {
+  return value.toLocaleString('en-US', { maximumFractionDigits: value < 10 ? 2 : value < 100 ? 1 : 0 });
 }

@@ -85,6 +85,8 @@ const FOR_EVERYBODY = [
   'PublicRemarks',
   'OnMarketDate',
   'ForSaleSince',
+  'MilesToStation',
+  'MilesToShore',
   'NextOpenHouse',
   'ActivationDate',
   'ListOfficeName',

@@ -20,6 +20,35 @@ const NAMED: readonly (readonly [field: string, before: string, after: string])[
   ['ListAgentFullName', '(?:listed )?(?:by |with )', ''],
 ];
 
+const MILES = `(?:(?:with)?in |less than |up to )?(${COUNT})[ -]*(miles?|mi|feet|ft|blocks?)(?: away)?`;
+
+/** What `MILES` matched, in miles; null when it is no distance in a county. */
+function milesOf([, count = '', unit = '']: RegExpExecArray): number | null {
+  const miles = numberOf(count) / (/^f/.test(unit) ? FEET_PER_MILE : /^b/.test(unit) ? 20 : 1);
+  return miles > 0 && miles < 100 ? miles : null;
+}
+
+const ANY = '(?:the |a |an |any )?(?:nearest )?';
+/** Distances to the nearest of a kind, whichever that is. */
+const NEAREST: readonly Matcher[] = [
+  ['MilesToShore', '(?:shore|coast|sea|water|ocean)'],
+  ['MilesToStation', '(?:train |rail |railway )?stations?'],
+].flatMap(([field = '', noun = '']): Matcher[] => [
+  {
+    pattern: `${MILES} (?:of|from|to) ${ANY}${noun}`,
+    add: ({ match, not, builder }) => {
+      const miles = milesOf(match);
+      if (miles === null) return false;
+      const hundredths = Math.round(miles * 100) / 100;
+      builder.add(field, not ? { atLeast: hundredths } : { atMost: hundredths });
+    },
+  },
+  {
+    pattern: `(?:near|close to) ${ANY}${noun}`,
+    add: ({ not, builder }) => builder.add(field, not ? { atLeast: NEAR_MILES } : { atMost: NEAR_MILES }),
+  },
+]);
+
 const literal = (text: string): string => wordsOf(text).join('[^a-z0-9]+');
 
 /** Kept bounds, towns, districts, schools and offices by their names; places with a distance about them; streets; words in remarks. */
@@ -45,12 +74,10 @@ export function whereaboutsMatchers({ choices, places, areas = [] }: Gazetteer):
         const place = `(?:the )?${literal(name)}`;
         return [
           {
-            pattern: `(?:(?:with)?in |less than |up to )?(${COUNT})[ -]*(miles?|mi|feet|ft|blocks?)(?: away)? (?:of|from|around|to) ${place}`,
+            pattern: `${MILES} (?:of|from|around|to) ${place}`,
             add: ({ match, not, builder }) => {
-              const miles =
-                numberOf(match[1] as string) /
-                (/^f/.test(match[2] as string) ? FEET_PER_MILE : /^b/.test(match[2] as string) ? 20 : 1);
-              if (!(miles > 0 && miles < 100)) return false;
+              const miles = milesOf(match);
+              if (miles === null) return false;
               builder.addCircle(not ? 'out' : 'in', name, at, miles * METRES_PER_MILE);
             },
           },
@@ -60,6 +87,7 @@ export function whereaboutsMatchers({ choices, places, areas = [] }: Gazetteer):
           },
         ];
       }),
+    ...NEAREST,
     STREET,
     MENTIONS,
   ];

@@ -1,4 +1,7 @@
 import { Module } from '@nestjs/common';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { Surroundings } from '../common/surroundings.js';
 import { FeedController } from './feed.controller.js';
 import { FeedReader } from './feed.reader.js';
 import { FeedService } from './feed.service.js';
@@ -8,7 +11,14 @@ import { ListingWriter } from './listing.writer.js';
 
 @Module({
   controllers: [FeedController],
-  providers: [FeedReader, FeedService, FeedSettings, ListingImport, ListingWriter],
+  providers: [
+    FeedReader,
+    FeedService,
+    FeedSettings,
+    ListingImport,
+    ListingWriter,
+    { provide: Surroundings, inject: [CONFIG], useFactory: ({ countyDir }: Config) => new Surroundings(countyDir) },
+  ],
   exports: [FeedReader, FeedSettings],
 })
 export class FeedModule {}

@@ -18,6 +18,7 @@ import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
 import { ListingWriter, textOf } from './listing.writer.js';
 import type { Told } from './listing.writer.js';
+import { Surroundings } from '../common/surroundings.js';
 import { readBatch } from './readRecord.js';
 import type { ReadListing } from './readRecord.js';
 
@@ -65,7 +66,8 @@ export class FeedReader implements OnModuleDestroy {
     private readonly clock: Clock,
     private readonly writer: ListingWriter,
     private readonly settings: FeedSettings,
-    @Inject(CONFIG) private readonly config: Pick<Config, 'zone'>,
+    private readonly surroundings: Surroundings,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'zone' | 'countyDir'>,
   ) {}
 
   async onModuleDestroy(): Promise<void> {
@@ -107,7 +109,7 @@ export class FeedReader implements OnModuleDestroy {
     if (address.root === this.address?.root && address.token === this.address.token) return;
     if (this.address) await this.pages.end();
     this.source = new FeedSource(address.root, address.token);
-    this.pages = new ListingPages(address);
+    this.pages = new ListingPages(address, this.config.countyDir);
     this.address = address;
   }
 
@@ -115,7 +117,7 @@ export class FeedReader implements OnModuleDestroy {
   private async readMarket(): Promise<void> {
     const statuses = [...ON_MARKET].map((status) => `'${status}'`).join(',');
     for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(`StandardStatus in (${statuses})`)}`)) {
-      await this.writer.write(readBatch(page), { told: [], isNews: false });
+      await this.writer.write(readBatch(page, this.surroundings), { told: [], isNews: false });
       this.tell('reading the market', page.length);
     }
   }

@@ -5,6 +5,7 @@ import type { ListingFile, Refusal } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { Failure } from '../common/failure.js';
+import { Surroundings } from '../common/surroundings.js';
 import { ListingRow } from '../listings/index.js';
 import type { Raw } from './feed.source.js';
 import { ListingWriter } from './listing.writer.js';
@@ -20,6 +21,7 @@ export class ListingImport {
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly writer: ListingWriter,
+    private readonly surroundings: Surroundings,
   ) {}
 
   async run(text: string): Promise<FileReport> {
@@ -36,12 +38,12 @@ export class ListingImport {
         const key = String(record['ListingKey']);
         const before = known.get(key);
         const raw = this.complete(record, before);
-        const read = before?.source === 'feed' ? 'it is one of the feed’s own listings' : readOrReason(raw);
+        const read = before?.source === 'feed' ? 'it is one of the feed’s own listings' : readOrReason(raw, this.surroundings);
         if (typeof read === 'string') refusals.push({ at, listingKey: key, reason: read });
         else if (before && !before.removed && saysTheSame(read, before.data)) same++;
         else news.push(raw);
       }
-      const written = await this.writer.write(readBatch(news), { told: null, isNews: true, source: 'file' });
+      const written = await this.writer.write(readBatch(news, this.surroundings), { told: null, isNews: true, source: 'file' });
       added += written.added;
       changed += written.changed;
     }
@@ -65,9 +67,9 @@ function readWhole(text: string): ListingFile {
   }
 }
 
-function readOrReason(raw: Raw): ReadListing | string {
+function readOrReason(raw: Raw, surroundings: Surroundings): ReadListing | string {
   try {
-    return readRecord(raw);
+    return readRecord(raw, surroundings);
   } catch (error) {
     return (error as Error).message;
   }

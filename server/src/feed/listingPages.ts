@@ -8,8 +8,8 @@ import type { ReadBatch } from './readRecord.js';
 export class ListingPages {
   private readonly thread: Thread<ListingCalls>;
 
-  constructor(feed: FeedAddress) {
-    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData: feed });
+  constructor(feed: FeedAddress, countyDir: string) {
+    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData: { ...feed, countyDir } });
   }
 
   /** @throws Error when the feed stays out of reach */

@@ -1,4 +1,5 @@
 import { workerData } from 'node:worker_threads';
+import { Surroundings } from '../common/surroundings.js';
 import { answerCalls } from '../common/thread.js';
 import type { FeedAddress } from './feed.settings.js';
 import { FeedSource, lastOf } from './feed.source.js';
@@ -18,7 +19,8 @@ export interface ListingCalls {
   after: { ask: Place; answer: PackedPage };
 }
 
-const { root, token } = workerData as FeedAddress;
+const { root, token, countyDir } = workerData as FeedAddress & { readonly countyDir: string };
+const surroundings = new Surroundings(countyDir);
 const source = new FeedSource(root, token);
 
 answerCalls<ListingCalls>(
@@ -26,7 +28,7 @@ answerCalls<ListingCalls>(
     async after(from) {
       const raws = await source.after('Property', 'ListingKey', from);
       const last = lastOf(raws, 'ListingKey');
-      const { records, rejects } = readBatch(raws);
+      const { records, rejects } = readBatch(raws, surroundings);
       let end = 0;
       const ends = Uint32Array.from(records, ({ json }) => (end += json.length));
       const json = new Uint8Array(end);

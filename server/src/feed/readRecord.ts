@@ -1,10 +1,13 @@
 import { PROPERTY_TYPES, STATUSES, STORED_FIELDS } from '@perambula/core';
 import { isMoment } from './feed.source.js';
+import { MEASURED_FIELDS } from '../common/surroundings.js';
+import type { Surroundings } from '../common/surroundings.js';
 import { JOINED_FIELDS } from './joinedFields.js';
 import type { Raw } from './feed.source.js';
 
+const OURS: ReadonlySet<string> = new Set<string>([...JOINED_FIELDS, ...MEASURED_FIELDS]);
 /** What a record can bring. */
-const BROUGHT_FIELDS = new Set([...STORED_FIELDS].filter((field) => !(JOINED_FIELDS as readonly string[]).includes(field)));
+const BROUGHT_FIELDS = new Set([...STORED_FIELDS].filter((field) => !OURS.has(field)));
 
 /** A feed's record as it is written: what is asked of the database by column, and all that may be kept as JSON. */
 export interface ReadListing {
@@ -32,12 +35,12 @@ export interface ReadBatch {
 }
 
 /** Reads a feed's records, which it takes over: those that cannot be read are among the rejects, with the reason. */
-export function readBatch(raws: readonly Raw[]): ReadBatch {
+export function readBatch(raws: readonly Raw[], surroundings: Surroundings): ReadBatch {
   const records: ReadListing[] = [];
   const rejects: Reject[] = [];
   for (const raw of raws) {
     try {
-      records.push(readRecord(raw));
+      records.push(readRecord(raw, surroundings));
     } catch (error) {
       rejects.push({
         listingKey: String(raw['ListingKey'] ?? '?').slice(0, 60),
@@ -50,13 +53,14 @@ export function readBatch(raws: readonly Raw[]): ReadBatch {
 }
 
 /**
- * Reads a feed's record, and strikes out of it what may not be kept, also when it cannot be read. Blank fields stay in it
+ * Reads a feed's record, strikes out of it what may not be kept, also when it cannot be read, and measures what lies about it. Blank fields stay in it
  * as null: records of one shape are parsed three times as fast.
  *
  * @throws Error saying what makes it unreadable
  */
-export function readRecord(raw: Raw): ReadListing {
+export function readRecord(raw: Raw, surroundings: Surroundings): ReadListing {
   strikeOut(raw);
+  surroundings.measure(raw);
   const need = (field: string, ok: (value: unknown) => boolean): void => {
     if (!ok(raw[field])) throw new Error(`${field} is ${raw[field] == null ? 'missing' : JSON.stringify(raw[field])}`);
   };
@@ -79,7 +83,7 @@ export function readRecord(raw: Raw): ReadListing {
 
 /**
  * Strikes out, in the record itself, what may not be kept: offers of compensation, lock codes, fields that nobody knows or
- * that are joined here.
+ * that are joined or measured here.
  * A copy without them would cost half as much again as all the rest of the reading.
  */
 function strikeOut(raw: Raw): void {

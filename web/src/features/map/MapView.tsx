@@ -4,11 +4,11 @@ import { distance, figureOf, STATUSES } from '@perambula/core';
 import type { Bound, DrawnShape, LonLat, Shape } from '@perambula/core';
 import { App } from 'antd';
 import Feature from 'ol/Feature.js';
-import type View from 'ol/View.js';
-import { LineString, Point } from 'ol/geom.js';
-import { fromLonLat, transformExtent } from 'ol/proj.js';
+import { Point } from 'ol/geom.js';
+import { transformExtent } from 'ol/proj.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { download } from '../../shared/download.js';
 import { placeAt, sayPosition } from '../places/index.js';
 import { areaFeature, geometryOf, pinOf, project, unproject } from './boundGeometry.js';
 import { createMap } from './createMap.js';
@@ -18,13 +18,14 @@ import { MapLegend } from './MapLegend.js';
 import { boundStyle } from './mapStyles.js';
 import { MapTools } from './MapTools.js';
 import { marksOf, onlyThose, positionOf } from './marks.js';
-import type { Mark, Marks } from './marks.js';
+import type { Marks } from './marks.js';
 import { useOverlays } from './overlays.js';
 import { pictureOf } from './picture.js';
 import { RulerPanel } from './RulerPanel.js';
 import { SpotCard } from './SpotCard.js';
 import type { Spot, SpotActions } from './SpotCard.js';
 import { usePen } from './usePen.js';
+import { useHomes } from './useHomes.js';
 import { useRuler } from './useRuler.js';
 import { useViewSteps } from './useViewSteps.js';
 
@@ -35,37 +36,31 @@ export interface MapViewProps {
   readonly caption: string;
   /** The homes found; null until they are known. */
   readonly marks: Marks | null;
-  readonly hovered?: string | null;
-  readonly chosen?: ReadonlySet<string>;
-  readonly onHover?: (key: string | null) => void;
-  readonly onOpen?: (key: string) => void;
+  readonly hovered: string | null;
+  readonly chosen: ReadonlySet<string>;
+  readonly onHover: (key: string | null) => void;
+  readonly onOpen: (key: string) => void;
   /** West, south, east and north of what the map shows, whenever it has come to rest. */
-  readonly onView?: (box: Box) => void;
-  readonly bounds?: readonly Bound[];
-  readonly boundChosen?: string | null;
-  readonly onChooseBound?: (id: string | null) => void;
-  readonly pen?: 'circle' | 'corners' | 'place' | null;
-  readonly penMode?: 'in' | 'out';
+  readonly onView: (box: Box) => void;
+  readonly bounds: readonly Bound[];
+  readonly boundChosen: string | null;
+  readonly onChooseBound: (id: string | null) => void;
+  readonly pen: 'circle' | 'corners' | 'place' | null;
+  readonly penMode: 'in' | 'out';
   /** Metres of a circle that is not dragged out. */
-  readonly usualRadius?: number;
-  readonly onDrawn?: (shape: Shape) => void;
+  readonly usualRadius: number;
+  readonly onDrawn: (shape: Shape) => void;
   /** Told at each picture while a bound is dragged; each drag has a number of its own. */
-  readonly onReshaped?: (id: string, shape: Shape, drag: number) => void;
-  readonly journeys?: readonly ShownJourney[];
+  readonly onReshaped: (id: string, shape: Shape, drag: number) => void;
+  readonly journeys: readonly ShownJourney[];
   /** A place was pointed at with the pen that names one. */
-  readonly onPointed?: (at: LonLat) => void;
-  /** What can be made of a place or an area; null where there is no search. */
-  readonly spotActions?: SpotActions | null;
-  /** Whether the map's tools are shown: for agents, who may ask for ways and addresses. */
-  readonly tools?: boolean;
-  /** Shows all homes when they are first known. */
-  readonly fit?: boolean;
+  readonly onPointed: (at: LonLat) => void;
+  /** What can be made of a place or an area. */
+  readonly spotActions: SpotActions;
 }
 
 type Box = readonly [number, number, number, number];
-const NO_BOUNDS: readonly Bound[] = [];
-const NO_JOURNEYS: readonly ShownJourney[] = [];
-const NO_KEYS: ReadonlySet<string> = new Set();
+const NONE: ReadonlySet<string> = new Set();
 const HERE = 'Where I am';
 
 /** The county's own map with bounds and listings on it. Everything on it stands in a list beside it as well. */
@@ -74,13 +69,11 @@ export const MapView = memo(function MapView(props: MapViewProps) {
   const [map] = useState(createMap);
   const latest = useRef(props);
   useEffect(() => void (latest.current = props));
-  const { bounds = NO_BOUNDS, journeys = NO_JOURNEYS, pen = null, penMode = 'in', tools = true } = props;
+  const { bounds, boundChosen, journeys, pen, penMode } = props;
 
   const [spot, setSpot] = useState<Spot | null>(null);
-  const [hidden, setHidden] = useState<ReadonlySet<string>>(NO_KEYS);
+  const [hidden, setHidden] = useState<ReadonlySet<string>>(NONE);
   const marks = useMemo(() => withoutStatuses(props.marks, hidden), [props.marks, hidden]);
-  const shownMarks = useRef(marks);
-  useEffect(() => void (shownMarks.current = marks), [marks]);
   const ruler = useRuler(map, pen !== null);
   const { measuring } = ruler;
   const drawing = pen !== null || measuring;
@@ -91,70 +84,39 @@ export const MapView = memo(function MapView(props: MapViewProps) {
   const chosenHere = useRef<string | null>(null);
 
   useEffect(() => {
-    map.map.setTarget(element.current);
-    void document.fonts.ready.then(() => [...map.base.below, ...map.base.above].forEach((layer) => layer.changed()));
-    const pointer = (event: { pixel: number[]; dragging?: boolean }): void => {
-      if (event.dragging) return;
-      const mark = map.homes.at(event.pixel);
-      map.map.getViewport()?.style.setProperty('cursor', busy.current ? 'crosshair' : mark ? 'pointer' : 'default');
-      const key = keyOf(mark, shownMarks.current);
-      if (key !== (latest.current.hovered ?? null)) latest.current.onHover?.(key);
-    };
-    const click = (event: { pixel: number[] }): void => {
-      if (busy.current) return;
-      const mark = map.homes.at(event.pixel);
-      const key = keyOf(mark, shownMarks.current);
-      if (key) latest.current.onOpen?.(key);
-      else if (mark && 'cluster' in mark) openCluster(map.map.getView(), mark, shownMarks.current);
-      else {
-        const layerFilter = (layer: unknown): boolean => layer === map.bounds;
-        const bound = map.map.forEachFeatureAtPixel(event.pixel, (feature) => feature, { layerFilter, hitTolerance: 5 });
-        chosenHere.current = bound ? String(bound.getId()) : null;
-        latest.current.onChooseBound?.(chosenHere.current);
-      }
-    };
     const rested = (): void => {
       const extent = transformExtent(map.map.getView().calculateExtent(map.map.getSize()), 'EPSG:3857', 'EPSG:4326');
-      latest.current.onView?.(extent as unknown as Box);
+      latest.current.onView(extent as unknown as Box);
     };
     // a right click, or a long press of a finger
     const press = (event: MouseEvent): void => {
       event.preventDefault();
-      if (busy.current || latest.current.tools === false) return;
+      if (busy.current) return;
       const at = unproject(map.map.getCoordinateFromPixel(map.map.getEventPixel(event)));
       setSpot({ place: { name: sayPosition(at), at }, area: null });
     };
-    map.map.on('pointermove', pointer);
-    map.map.on('click', click);
     map.map.on('moveend', rested);
     const canvas = element.current;
     canvas?.addEventListener('contextmenu', press);
     return () => {
-      map.map.un('pointermove', pointer);
-      map.map.un('click', click);
       map.map.un('moveend', rested);
       canvas?.removeEventListener('contextmenu', press);
-      map.map.setTarget(undefined);
     };
   }, [map]);
 
-  // homes
-  const { hovered = null, chosen = NO_KEYS } = props;
-  useEffect(() => map.homes.show(marks, hovered, chosen), [map, marks, hovered, chosen]);
-  const isFitted = useRef(false);
-  useEffect(() => {
-    if (!props.fit || !props.marks || isFitted.current) return;
-    isFitted.current = true;
-    const all = props.marks.answer.keys.map((_, place) => fromLonLat(positionOf(props.marks?.answer as Marks['answer'], place)));
-    if (all.length > 0) map.map.getView().fit(new LineString(all).getExtent(), { padding: [60, 60, 60, 60], maxZoom: 15.5 });
-  }, [map, props.fit, props.marks]);
+  const onElsewhere = (pixel: number[]): void => {
+    const layerFilter = (layer: unknown): boolean => layer === map.bounds;
+    const bound = map.map.forEachFeatureAtPixel(pixel, (feature) => feature, { layerFilter, hitTolerance: 5 });
+    chosenHere.current = bound ? String(bound.getId()) : null;
+    props.onChooseBound(chosenHere.current);
+  };
+  useHomes(map, element, { ...props, marks, isBusy: drawing, onElsewhere });
 
   // what is laid over the map
   const { shown } = useOverlays();
-  useEffect(() => map.overlays.show(tools ? shown : []), [map, shown, tools]);
+  useEffect(() => map.overlays.show(shown), [map, shown]);
 
   // bounds: rebuilt only when another hand than the map's own changed them
-  const { boundChosen = null } = props;
   useEffect(() => {
     const source = map.bounds.getSource() as VectorSource;
     const known = new Map(source.getFeatures().map((feature) => [String(feature.getId()), feature]));
@@ -220,7 +182,7 @@ export const MapView = memo(function MapView(props: MapViewProps) {
     if (figure) map.figure.getSource()?.addFeature(new Feature(geometryOf(figure)));
   }, [map, bounds, areas]);
 
-  usePen(map, pen, penMode, props.usualRadius ?? 800, measuring, latest);
+  usePen(map, pen, penMode, props.usualRadius, measuring, latest);
 
   const caption = props.caption;
   const { message } = App.useApp();
@@ -230,7 +192,13 @@ export const MapView = memo(function MapView(props: MapViewProps) {
       const view = map.map.getView();
       if (found.area)
         view.fit(geometryOf(found.area.shape).getExtent(), { padding: [60, 60, 60, 60], maxZoom: 15, duration: 300 });
-      else view.animate({ center: project(found.place.at), zoom: Math.max(view.getZoom() ?? 0, 14.6), duration: 300 });
+      else {
+        const zoom = Math.max(view.getZoom() ?? 0, 14.6);
+        const [x = 0, y = 0] = project(found.place.at);
+        // below the middle, where what is said of it does not cover it
+        const [, height = 0] = map.map.getSize() ?? [];
+        view.animate({ center: [x, y + 0.25 * height * view.getResolutionForZoom(zoom)], zoom, duration: 300 });
+      }
     },
     [map],
   );
@@ -249,11 +217,8 @@ export const MapView = memo(function MapView(props: MapViewProps) {
       { timeout: 10_000 },
     );
   };
-  const picture = (use: (url: string) => void): void =>
-    void pictureOf(map.map, caption).then(
-      (blob) => use(URL.createObjectURL(blob)),
-      () => void message.error('The picture could not be made.'),
-    );
+  const picture = (use: (file: Blob) => void): void =>
+    void pictureOf(map.map, caption).then(use, () => void message.error('The picture could not be made.'));
   const [sheet, setSheet] = useState<string | null>(null);
 
   const statuses = useMemo(() => statusesOf(props.marks), [props.marks]);
@@ -269,15 +234,15 @@ export const MapView = memo(function MapView(props: MapViewProps) {
   return (
     <div className="map">
       <div ref={element} className="map-canvas" role="application" tabIndex={0} aria-label={props.label} />
-      {tools && (
+      {pen === null && (
         <MapTools
           onFound={goTo}
           onHere={goHere}
           onBack={back}
           measuring={measuring}
           onMeasure={ruler.onToggle}
-          onPicture={() => picture((url) => save(url, 'map.png'))}
-          onPrint={() => picture(setSheet)}
+          onPicture={() => picture((file) => download(file, 'map.png'))}
+          onPrint={() => picture((file) => setSheet(URL.createObjectURL(file)))}
         />
       )}
       {measuring && <RulerPanel line={ruler.line} onWay={ruler.onWay} onAgain={ruler.onAgain} onClose={ruler.onToggle} />}
@@ -285,7 +250,7 @@ export const MapView = memo(function MapView(props: MapViewProps) {
         <SpotCard
           spot={spot}
           home={homeNear(props.marks, spot.place.at)}
-          actions={props.spotActions ?? null}
+          actions={props.spotActions}
           onClose={() => setSpot(null)}
         />
       )}
@@ -304,14 +269,6 @@ function PrintSheet({ url, onDone }: { readonly url: string; readonly onDone: ()
   return <img className="print-sheet" src={url} alt="The map" onLoad={() => window.print()} />;
 }
 
-function save(url: string, name: string): void {
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
-}
-
 /** The statuses that homes found have, in the order of the standard's. */
 function statusesOf(marks: Marks | null): string[] {
   if (!marks) return [];
@@ -326,11 +283,6 @@ function withoutStatuses(marks: Marks | null, hidden: ReadonlySet<string>): Mark
   return marksOf(
     onlyThose(marks.answer, new Set(keys.filter((_, place) => !hidden.has(statuses[status[place] as number] ?? '')))),
   );
-}
-
-/** The home of a mark, where it is one. */
-function keyOf(mark: Mark | null, marks: Marks | null): string | null {
-  return mark && 'place' in mark ? (marks?.answer.keys[mark.place] ?? null) : null;
 }
 
 /** Metres beyond which a home is not what is here. */
@@ -349,10 +301,4 @@ function homeNear(marks: Marks | null, at: LonLat): { readonly key: string; read
   const metres = distance(at, positionOf(marks.answer, best.place));
   const key = marks.answer.keys[best.place];
   return key !== undefined && metres <= NEAR_HOME ? { key, metres } : null;
-}
-
-/** Comes so near that several homes under one number come apart. */
-function openCluster(view: View, { lon, lat, cluster }: Extract<Mark, { cluster: number }>, marks: Marks | null): void {
-  const zoom = marks?.clusters.getClusterExpansionZoom(cluster);
-  if (zoom !== undefined) view.animate({ center: fromLonLat([lon, lat]), zoom: zoom + 0.1, duration: 250 });
 }

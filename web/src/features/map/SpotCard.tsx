@@ -22,17 +22,9 @@ interface Props {
   readonly spot: Spot;
   /** The home nearest to it, where one is on the map. */
   readonly home: { readonly key: string; readonly metres: number } | null;
-  readonly actions: SpotActions | null;
+  readonly actions: SpotActions;
   readonly onClose: () => void;
 }
-
-const KINDS: Readonly<Record<string, string>> = {
-  district: 'District',
-  postal: 'Postal',
-  elementary: 'School zone',
-  middle: 'School zone',
-  high: 'School zone',
-};
 
 /** What is here: the areas that it lies in, what is near, and bounds to be made of them. */
 export function SpotCard({ spot: { place, area }, home, actions, onClose }: Props) {
@@ -67,7 +59,7 @@ export function SpotCard({ spot: { place, area }, home, actions, onClose }: Prop
           <span className="soft">{sayDistance(home.metres)} away</span>
         </p>
       )}
-      {actions && !area && (
+      {!area && (
         <p className="spot-actions">
           <button type="button" className="link" onClick={leave(() => actions.onAround(place))}>
             Homes around here
@@ -82,7 +74,7 @@ export function SpotCard({ spot: { place, area }, home, actions, onClose }: Prop
           {areas.map((each) => (
             <li key={each.name}>
               <span>
-                {each.name.startsWith(KINDS[each.layer] ?? '') ? '' : <span className="soft">{KINDS[each.layer]} </span>}
+                {each.layer === 'district' && <span className="soft">District </span>}
                 {each.name}
               </span>
               {actions && (

@@ -29,24 +29,24 @@ export function usePen(
       if (!pen)
         return latest.current.onReshaped
           ? reshaping(source, map.chosen, {
-              onReshaped: (id, shape, drag) => latest.current.onReshaped?.(id, shape, drag),
+              onReshaped: (id, shape, drag) => latest.current.onReshaped(id, shape, drag),
               onCrossed: (feature) => {
                 void message.warning('The outline would cross itself there, so its corner was put back.');
-                const before = latest.current.bounds?.find(({ id }) => id === feature.getId());
+                const before = latest.current.bounds.find(({ id }) => id === feature.getId());
                 if (before && before.shape.type !== 'TravelTime') feature.setGeometry(geometryOf(before.shape));
               },
             })
           : [];
       if (pen === 'place') return [];
       const events = {
-        onDrawn: (shape: DrawnShape) => latest.current.onDrawn?.(shape),
+        onDrawn: (shape: DrawnShape) => latest.current.onDrawn(shape),
         onSays: (sentence: string) => void message.info(sentence),
       };
       return pen === 'circle' ? circlePen(mode, usualRadius, events) : areaPen(sketch, mode, events);
     })();
     const all = [...added, ...(pen === 'place' || added.length === 0 ? [] : snapping(source, map.base.far))];
     all.forEach((each) => map.map.addInteraction(each));
-    const point = ({ coordinate }: { coordinate: number[] }): void => latest.current.onPointed?.(unproject(coordinate));
+    const point = ({ coordinate }: { coordinate: number[] }): void => latest.current.onPointed(unproject(coordinate));
     if (pen === 'place') map.map.on('click', point);
     const abort = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') for (const each of all) if (each instanceof Draw) each.abortDrawing();

@@ -6,8 +6,7 @@ import type { Pen } from './linesProps.js';
 
 const HINTS: Readonly<Record<NonNullable<Pen>, string>> = {
   circle: 'Click a place for half a mile around it, or drag the distance out from it.',
-  corners:
-    'Click corner by corner and the last one twice; or drag a loop, kept to within 30 ft of your hand; or drag a box with Shift. Corners keep to streets, the coast and other bounds; with Alt they are free.',
+  corners: 'Click the corners, the last one twice. Or drag a loop; with Shift, a box.',
   place: 'Click the place that the minutes are counted to.',
 };
 
@@ -24,7 +23,15 @@ export function PenBar({ pen, mode, onMode, onTyped, onPutAway }: Props) {
   const [typing, setTyping] = useState(false);
   return (
     <div className="pen">
-      <span>{HINTS[pen]}</span>
+      <p>
+        {HINTS[pen]}
+        {pen === 'corners' && (
+          <span className="soft">
+            {' '}
+            Corners keep to streets, the coast and other bounds (Alt: freely); a loop to within 30 ft of your hand.
+          </span>
+        )}
+      </p>
       {pen !== 'place' && (
         <Segmented
           size="small"

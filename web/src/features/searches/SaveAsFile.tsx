@@ -4,6 +4,7 @@ import { App, Button, Dropdown } from 'antd';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
+import { download } from '../../shared/download.js';
 import { ZONE } from '../../shared/format.js';
 import { askFile, messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
@@ -73,10 +74,4 @@ export function SaveAsFile({ search, set }: { readonly search: Search; readonly 
       <Button size="small" type="text" loading={busy} icon={<Download size={15} />} aria-label="Save these listings as a file" />
     </Dropdown>
   );
-}
-
-function download(file: Blob, name: string): void {
-  const link = Object.assign(document.createElement('a'), { href: URL.createObjectURL(file), download: name });
-  link.click();
-  URL.revokeObjectURL(link.href);
 }

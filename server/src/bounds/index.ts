@@ -1,0 +1,2 @@
+export { KeptBoundRow } from './bound.entity.js';
+export { BoundsModule } from './bounds.module.js';
