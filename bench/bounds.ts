@@ -18,7 +18,7 @@ export function benchBounds(): void {
     // an even spread without a pattern: the golden ratio and the plastic number
     const [u, v] = [(i * 0.618033988749895) % 1, (i * 0.7548776662466927) % 1];
     const [Longitude, Latitude] = [-66.15 + 0.3 * u, 40.45 + 0.3 * v].map((degrees) => Math.round(degrees * 1e7) / 1e7);
-    return { ListingKey: String(i), PropertyType: 'Residential', StandardStatus: 'Active', Longitude, Latitude } as ListingRecord;
+    return { ListingKey: String(i), PropertyType: 'Residential', StandardStatus: 'Active', Longitude, Latitude };
   });
   const whole = engineOf(homes);
   const few = engineOf(homes.slice(0, SAMPLE));

@@ -104,6 +104,10 @@ export interface Showing {
   readonly listingKey: string;
   readonly address: string;
   readonly price: number;
+  /** Degrees, where the home's place is known, and its status. */
+  readonly longitude: number | null;
+  readonly latitude: number | null;
+  readonly status: string;
   readonly state: 'asked' | 'confirmed' | 'refused' | 'canceled';
   readonly startAt: string | null;
   readonly minutes: number;

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Showing } from '@perambula/contract';
-import { dayNumber, today } from '@perambula/core';
+import { dayNumber, positionOf, today } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource } from 'typeorm';
@@ -39,6 +39,7 @@ export class ShowingsService {
     return Promise.all(
       rows.map(async (row): Promise<Showing> => {
         const record = records.get(row.listingKey);
+        const position = record ? positionOf(record) : null;
         const day = row.startAt ? this.dayOf(row.startAt) : today(this.clock.time());
         return {
           id: row.id,
@@ -47,6 +48,9 @@ export class ShowingsService {
           listingKey: row.listingKey,
           address: String(record?.['UnparsedAddress'] ?? row.listingKey),
           price: Number(record?.['ListPrice'] ?? 0),
+          longitude: position?.[0] ?? null,
+          latitude: position?.[1] ?? null,
+          status: String(record?.['StandardStatus'] ?? ''),
           state: row.state,
           startAt: row.startAt?.toISOString() ?? null,
           minutes: row.minutes,

@@ -15,7 +15,7 @@ import type { ListingAnswer } from '@perambula/contract';
 import type { ListingRecord, Search } from '@perambula/core';
 import { App, Button } from 'antd';
 import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
-import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { ago, dateOf, facts, isoDate, isoDay, price, street, timeOnMarket, ZONE } from '../../shared/format.js';
@@ -26,6 +26,7 @@ import { Status } from '../../shared/status.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { isTyping } from '../../shared/isTyping.js';
 import { useFile } from '../clients/index.js';
+import { HomesOnMap } from '../homesMap/index.js';
 import { AddToShortlist, useResultsState } from '../searches/index.js';
 import { useAskShowing } from '../showings/index.js';
 import { priceSteps, sayEntry } from './history.rules.js';
@@ -129,6 +130,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
         {file?.savedSearches[0] && (
           <HowItFits listing={listing} search={file.savedSearches[0].document} name={file.name} now={now} />
         )}
+        <Whereabouts listing={listing} />
         <Facts listing={listing} />
         <Rooms rooms={listing['Rooms']} />
       </div>
@@ -154,6 +156,11 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
       </aside>
     </>
   );
+}
+
+function Whereabouts({ listing }: Pick<ListingAnswer, 'listing'>) {
+  const alone = useMemo(() => [listing], [listing]);
+  return typeof listing['Latitude'] === 'number' ? <HomesOnMap label={`Where ${street(listing)} lies`} homes={alone} /> : null;
 }
 
 function Steps({ listingKey }: { readonly listingKey: string }) {

@@ -1,11 +1,8 @@
-import type { AreaAnswer } from '@perambula/contract';
 import type { DrawnShape, LonLat } from '@perambula/core';
 import { distance, destination } from '@perambula/core';
-import Feature from 'ol/Feature.js';
-import { Circle, MultiPolygon, Point, Polygon } from 'ol/geom.js';
+import { Circle, MultiPolygon, Polygon } from 'ol/geom.js';
 import type { Geometry } from 'ol/geom.js';
 import { fromLonLat, toLonLat } from 'ol/proj.js';
-import type { ShownJourney } from './journeys.api.js';
 
 /** A place on the map's own plane. */
 export const project = (corner: LonLat): number[] => fromLonLat([corner[0], corner[1]]);
@@ -42,17 +39,6 @@ export function shapeOf(geometry: Geometry): DrawnShape {
   if (geometry instanceof MultiPolygon)
     return { type: 'MultiPolygon', coordinates: geometry.getCoordinates().map((rings) => rings.map(closed)) };
   return { type: 'Polygon', coordinates: (geometry as Polygon).getCoordinates().map(closed) };
-}
-
-/** The place of a journey, with its name. */
-export function pinOf({ name, travel }: ShownJourney): Feature {
-  const [lon, lat] = (travel.to ?? travel.from) as LonLat;
-  return new Feature({ geometry: new Point(project([lon, lat])), name });
-}
-
-/** The ground within a journey's minutes. */
-export function areaFeature({ mode }: ShownJourney, { coordinates }: AreaAnswer): Feature {
-  return new Feature({ geometry: geometryOf({ type: 'MultiPolygon', coordinates }), mode });
 }
 
 /** Rounding must not part the last corner from the first. */

@@ -7,7 +7,9 @@ export function marksOfHomes(listings: readonly Readonly<Record<string, unknown>
   const statuses = [...new Set(placed.map(({ StandardStatus }) => String(StandardStatus)))];
   return marksOf({
     keys: placed.map(({ ListingKey }) => String(ListingKey)),
-    places: placed.flatMap(({ Longitude, Latitude }) => [Longitude, Latitude].map((degrees) => Math.round(Number(degrees) * 1e6))),
+    places: placed.flatMap(({ Longitude, Latitude }) =>
+      [Longitude, Latitude].map((degrees) => Math.round(Number(degrees) * 1e6)),
+    ),
     statuses,
     status: placed.map(({ StandardStatus }) => statuses.indexOf(String(StandardStatus))),
     prices: placed.map(({ ListPrice }) => (typeof ListPrice === 'number' ? ListPrice : null)),

@@ -1,5 +1,10 @@
-export { MapView } from './MapView.js';
-export { keysWithin, marksOf, onlyThose } from './marks.js';
+export { geometryOf, project, shapeOf, unproject } from './boundGeometry.js';
+export { createMap, HOME } from './createMap.js';
+export type { CountyMap } from './createMap.js';
+export { HomesMap } from './HomesMap.js';
+export { boundStyle, rulerStyle, sketchStyle } from './mapStyles.js';
+export { keysWithin, marksOf, onlyThose, positionOf } from './marks.js';
 export type { Marks } from './marks.js';
-export type { SpotActions } from './SpotCard.js';
-export type { ShownJourney } from './journeys.api.js';
+export { OVERLAYS, useOverlays } from './overlays.js';
+export type { OverlayName } from './overlays.js';
+export { useHomes } from './useHomes.js';

@@ -7,6 +7,7 @@ import { ago, clockTime, day, facts, price } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
+import { HomesOnMap } from '../homesMap/index.js';
 import { tellOpened, useAskToSee, useCountVisits, usePortal, useReact, useStop } from './portal.api.js';
 
 const TABS = ['new', 'all', 'like', 'unsure', 'visits'] as const;
@@ -54,6 +55,8 @@ function Homes({ portal }: { readonly portal: Portal }) {
     unsure: `Unsure ${of.unsure.length}`,
     visits: `Visits ${of.visits.length}`,
   };
+  const mapped = params.get('as') === 'map';
+  const [picked, setPicked] = useState<string | null>(null);
   // the home that the message's link was about comes first
   const shown = [...of[tab]].sort((a, b) => Number(b.listing.ListingKey === asked) - Number(a.listing.ListingKey === asked));
   const title =
@@ -86,7 +89,7 @@ function Homes({ portal }: { readonly portal: Portal }) {
               key={each}
               type="button"
               aria-current={tab === each}
-              onClick={() => setParams({ show: each }, { replace: true })}
+              onClick={() => setParams({ show: each, ...(mapped ? { as: 'map' } : {}) }, { replace: true })}
             >
               {labels[each]}
             </button>
@@ -99,7 +102,28 @@ function Homes({ portal }: { readonly portal: Portal }) {
             {tab === 'visits' ? 'Homes you ask to see stand here with their time.' : 'No home stands here yet.'}
           </p>
         )}
-        {shown.map((home) => (
+        {shown.length > 0 && (
+          <button
+            type="button"
+            className="portal-button"
+            onClick={() => setParams({ show: tab, ...(mapped ? {} : { as: 'map' }) }, { replace: true })}
+          >
+            {mapped ? 'As a list' : 'On the map'}
+          </button>
+        )}
+        {mapped && shown.length > 0 && (
+          <>
+            <HomesOnMap
+              key={tab}
+              label="Where these homes lie"
+              homes={shown.map(({ listing }) => listing)}
+              hovered={picked}
+              onOpen={setPicked}
+            />
+            <p className="soft">Tap a home to see it here.</p>
+          </>
+        )}
+        {(mapped ? shown.filter(({ listing }) => listing.ListingKey === picked) : shown).map((home) => (
           <HomeCard key={home.listing.ListingKey} home={home} now={portal.now} />
         ))}
       </main>

@@ -32,7 +32,7 @@ import { useDrawing, USUAL_RADIUS } from './useDrawing.js';
 import { useUnfinished } from './useUnfinished.js';
 import { useCount, useSavedSearch } from './searches.api.js';
 
-const MapView = lazy(async () => ({ default: (await import('../map/index.js')).MapView }));
+const MapView = lazy(async () => ({ default: (await import('../searchMap/index.js')).MapView }));
 
 const SETS = ['fit', 'unknown', 'missByOne'] as const;
 

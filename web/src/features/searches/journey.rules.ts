@@ -1,6 +1,6 @@
 import type { FieldLine, LonLat, Search, Travel } from '@perambula/core';
 import { travelOf, travelsOf } from '@perambula/core';
-import type { ShownJourney } from '../map/index.js';
+import type { ShownJourney } from '../searchMap/index.js';
 import { freshId } from './draft.js';
 import { withLine } from './lineEditing.rules.js';
 import type { NamedPlace } from '../places/index.js';

@@ -1,7 +1,7 @@
 import type { Bound, LonLat, Shape } from '@perambula/core';
 import { METRES_PER_MILE } from '@perambula/core';
 import { useCallback, useMemo, useState } from 'react';
-import type { SpotActions } from '../map/index.js';
+import type { SpotActions } from '../searchMap/index.js';
 import { sayPosition } from '../places/index.js';
 import type { NamedPlace } from '../places/index.js';
 import { changeDraft, freshId } from './draft.js';

@@ -14,14 +14,15 @@ import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
 import { dollars } from '@perambula/core';
 import { App, Button, Input, Select } from 'antd';
 import { GripVertical, X } from 'lucide-react';
-import { useState } from 'react';
-import { Link, NavLink, useParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import { facts, price, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
+import { HomesOnMap } from '../homesMap/index.js';
 import { useAskShowing } from '../showings/index.js';
 import { useChangeItem, useRemoveItem, useReorder, useShortlists } from './shortlists.api.js';
 
@@ -74,6 +75,12 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
   );
   const order = moved ?? shortlist.items.map(({ id }) => id);
   const items = order.flatMap((id) => shortlist.items.find((item) => item.id === id) ?? []);
+  const homes = useMemo(
+    () => shortlist.items.map(({ listing, listingKey }) => ({ ...listing, ListingKey: listingKey })),
+    [shortlist.items],
+  );
+  const [hovered, setHovered] = useState<string | null>(null);
+  const navigate = useNavigate();
   const drop = ({ active, over }: DragEndEvent): void => {
     if (!over || active.id === over.id) return;
     const next = arrayMove([...order], order.indexOf(String(active.id)), order.indexOf(String(over.id)));
@@ -93,11 +100,27 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
           Choose some in a <Link to="/search">search</Link>.
         </Empty>
       )}
+      {items.length > 0 && (
+        <HomesOnMap
+          label="Where the homes of the shortlist lie"
+          homes={homes}
+          hovered={hovered}
+          onHover={setHovered}
+          onOpen={(key) => void navigate(`/listings/${key}`)}
+        />
+      )}
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <SortableContext items={[...order]} strategy={verticalListSortingStrategy}>
           <ol className="shortlist-items">
             {items.map((item, i) => (
-              <Item key={item.id} item={item} index={i} shortlist={shortlist} />
+              <Item
+                key={item.id}
+                item={item}
+                index={i}
+                shortlist={shortlist}
+                isHovered={hovered === item.listingKey}
+                onHover={setHovered}
+              />
             ))}
           </ol>
         </SortableContext>
@@ -118,10 +141,14 @@ function Item({
   item,
   index,
   shortlist,
+  isHovered,
+  onHover,
 }: {
   readonly item: ShortlistItem;
   readonly index: number;
   readonly shortlist: Shortlist;
+  readonly isHovered: boolean;
+  readonly onHover: (key: string | null) => void;
 }) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.id });
   const change = useChangeItem(shortlist.id);
@@ -131,7 +158,13 @@ function Item({
   const { listing } = item;
   const name = street(listing);
   return (
-    <li ref={setNodeRef} className="shortlist-item" style={{ transform: CSS.Transform.toString(transform), transition }}>
+    <li
+      ref={setNodeRef}
+      className={isHovered ? 'shortlist-item is-hovered' : 'shortlist-item'}
+      onMouseEnter={() => onHover(item.listingKey)}
+      onMouseLeave={() => onHover(null)}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+    >
       <button
         type="button"
         className="grip"

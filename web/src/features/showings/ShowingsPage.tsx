@@ -2,12 +2,14 @@ import './showings.css';
 import type { Showing } from '@perambula/contract';
 import { App, Button } from 'antd';
 import { CalendarDays, Phone, Send } from 'lucide-react';
-import { Link } from 'react-router';
+import { useMemo } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { dollars } from '@perambula/core';
 import { clockTime, day } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
+import { HomesOnMap } from '../homesMap/index.js';
 import { useCancelShowing, useSendShowing, useShowings } from './showings.api.js';
 import { TimeChoice } from './TimeChoice.js';
 
@@ -37,16 +39,30 @@ export function ShowingsPage() {
       )}
       {undated.length > 0 && <Group title="Without a time" showings={undated} />}
       {days.map((each) => (
-        <Group key={each} title={each} showings={dated.filter(({ startAt }) => day(startAt ?? '') === each)} />
+        <Group key={each} title={each} isRound showings={dated.filter(({ startAt }) => day(startAt ?? '') === each)} />
       ))}
     </div>
   );
 }
 
-function Group({ title, showings }: { readonly title: string; readonly showings: readonly Showing[] }) {
+function Group({
+  title,
+  showings,
+  isRound = false,
+}: {
+  readonly title: string;
+  readonly showings: readonly Showing[];
+  /** Whether they are one day's round, to be driven. */
+  readonly isRound?: boolean;
+}) {
+  const navigate = useNavigate();
+  const homes = useMemo(() => showings.filter(({ state }) => state !== 'canceled').map(homeOf), [showings]);
   return (
     <section className="showings-day">
       <h2>{title}</h2>
+      {isRound && homes.length > 0 && (
+        <HomesOnMap label={`Where the homes of ${title} lie`} homes={homes} onOpen={(key) => void navigate(`/listings/${key}`)} />
+      )}
       <ul className="row-list">
         {showings.map((showing) => (
           <ShowingLine key={showing.id} showing={showing} />
@@ -54,6 +70,10 @@ function Group({ title, showings }: { readonly title: string; readonly showings:
       </ul>
     </section>
   );
+}
+
+function homeOf({ listingKey, longitude, latitude, status, price }: Showing): Readonly<Record<string, unknown>> {
+  return { ListingKey: listingKey, Longitude: longitude, Latitude: latitude, StandardStatus: status, ListPrice: price };
 }
 
 function ShowingLine({ showing }: { readonly showing: Showing }) {

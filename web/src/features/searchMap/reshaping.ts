@@ -6,7 +6,7 @@ import type { Geometry } from 'ol/geom.js';
 import { Modify, Translate } from 'ol/interaction.js';
 import type Interaction from 'ol/interaction/Interaction.js';
 import type VectorSource from 'ol/source/Vector.js';
-import { shapeOf } from './boundGeometry.js';
+import { shapeOf } from '../map/index.js';
 
 interface Reshaping {
   /** A bound has another shape: told at each picture while it is dragged, each drag with a number of its own. */

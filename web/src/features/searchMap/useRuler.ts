@@ -4,9 +4,8 @@ import { LineString } from 'ol/geom.js';
 import { Draw } from 'ol/interaction.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { useCallback, useEffect, useState } from 'react';
-import { project, unproject } from './boundGeometry.js';
-import type { CountyMap } from './createMap.js';
-import { rulerStyle } from './mapStyles.js';
+import { project, rulerStyle, unproject } from '../map/index.js';
+import type { CountyMap } from '../map/index.js';
 import type { WayThrough } from './routes.api.js';
 
 /** The ruler: a line drawn from point to point, and the way through its corners once it is known; it waits while a pen is out. */

@@ -1,7 +1,6 @@
-import 'ol/ol.css';
-import './map.css';
+import './searchMap.css';
 import { distance, figureOf, STATUSES } from '@perambula/core';
-import type { Bound, DrawnShape, LonLat, Shape } from '@perambula/core';
+import type { DrawnShape, LonLat } from '@perambula/core';
 import { App } from 'antd';
 import Feature from 'ol/Feature.js';
 import { Point } from 'ol/geom.js';
@@ -9,57 +8,33 @@ import { transformExtent } from 'ol/proj.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { download } from '../../shared/download.js';
+import {
+  boundStyle,
+  createMap,
+  geometryOf,
+  marksOf,
+  onlyThose,
+  positionOf,
+  project,
+  unproject,
+  useHomes,
+  useOverlays,
+} from '../map/index.js';
+import type { Marks } from '../map/index.js';
 import { placeAt, sayPosition } from '../places/index.js';
-import { areaFeature, geometryOf, pinOf, project, unproject } from './boundGeometry.js';
-import { createMap } from './createMap.js';
+import { areaFeature, pinOf } from './journeyFeatures.js';
 import { useAreas } from './journeys.api.js';
-import type { ShownJourney } from './journeys.api.js';
 import { MapLegend } from './MapLegend.js';
-import { boundStyle } from './mapStyles.js';
 import { MapTools } from './MapTools.js';
-import { marksOf, onlyThose, positionOf } from './marks.js';
-import type { Marks } from './marks.js';
-import { useOverlays } from './overlays.js';
+import type { Box, MapViewProps } from './mapViewProps.js';
 import { pictureOf } from './picture.js';
 import { RulerPanel } from './RulerPanel.js';
 import { SpotCard } from './SpotCard.js';
-import type { Spot, SpotActions } from './SpotCard.js';
+import type { Spot } from './SpotCard.js';
 import { usePen } from './usePen.js';
-import { useHomes } from './useHomes.js';
 import { useRuler } from './useRuler.js';
 import { useViewSteps } from './useViewSteps.js';
 
-export interface MapViewProps {
-  /** What is on it, for those who hear it. */
-  readonly label: string;
-  /** What a picture of it says. */
-  readonly caption: string;
-  /** The homes found; null until they are known. */
-  readonly marks: Marks | null;
-  readonly hovered: string | null;
-  readonly chosen: ReadonlySet<string>;
-  readonly onHover: (key: string | null) => void;
-  readonly onOpen: (key: string) => void;
-  /** West, south, east and north of what the map shows, whenever it has come to rest. */
-  readonly onView: (box: Box) => void;
-  readonly bounds: readonly Bound[];
-  readonly boundChosen: string | null;
-  readonly onChooseBound: (id: string | null) => void;
-  readonly pen: 'circle' | 'corners' | 'place' | null;
-  readonly penMode: 'in' | 'out';
-  /** Metres of a circle that is not dragged out. */
-  readonly usualRadius: number;
-  readonly onDrawn: (shape: Shape) => void;
-  /** Told at each picture while a bound is dragged; each drag has a number of its own. */
-  readonly onReshaped: (id: string, shape: Shape, drag: number) => void;
-  readonly journeys: readonly ShownJourney[];
-  /** A place was pointed at with the pen that names one. */
-  readonly onPointed: (at: LonLat) => void;
-  /** What can be made of a place or an area. */
-  readonly spotActions: SpotActions;
-}
-
-type Box = readonly [number, number, number, number];
 const NONE: ReadonlySet<string> = new Set();
 const HERE = 'Where I am';
 

@@ -77,26 +77,24 @@ export function SpotCard({ spot: { place, area }, home, actions, onClose }: Prop
                 {each.layer === 'district' && <span className="soft">District </span>}
                 {each.name}
               </span>
-              {actions && (
-                <span className="spot-actions">
-                  <button
-                    type="button"
-                    className="link"
-                    aria-label={`Keep in ${each.name}`}
-                    onClick={leave(() => actions.onArea(each, 'in'))}
-                  >
-                    keep in
-                  </button>
-                  <button
-                    type="button"
-                    className="link"
-                    aria-label={`Keep out ${each.name}`}
-                    onClick={leave(() => actions.onArea(each, 'out'))}
-                  >
-                    keep out
-                  </button>
-                </span>
-              )}
+              <span className="spot-actions">
+                <button
+                  type="button"
+                  className="link"
+                  aria-label={`Keep in ${each.name}`}
+                  onClick={leave(() => actions.onArea(each, 'in'))}
+                >
+                  keep in
+                </button>
+                <button
+                  type="button"
+                  className="link"
+                  aria-label={`Keep out ${each.name}`}
+                  onClick={leave(() => actions.onArea(each, 'out'))}
+                >
+                  keep out
+                </button>
+              </span>
             </li>
           ))}
         </ul>

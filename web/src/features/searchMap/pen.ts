@@ -8,9 +8,8 @@ import type { Geometry } from 'ol/geom.js';
 import { DragBox, Draw } from 'ol/interaction.js';
 import Interaction from 'ol/interaction/Interaction.js';
 import type VectorSource from 'ol/source/Vector.js';
-import { shapeOf, unproject } from './boundGeometry.js';
+import { shapeOf, sketchStyle, unproject } from '../map/index.js';
 import { loop } from './loop.js';
-import { sketchStyle } from './mapStyles.js';
 
 interface PenEvents {
   readonly onDrawn: (shape: DrawnShape) => void;

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { HOME } from './createMap.js';
-import type { CountyMap } from './createMap.js';
+import { HOME } from '../map/index.js';
+import type { CountyMap } from '../map/index.js';
 
 const MOST_STEPS = 50;
 

@@ -2,9 +2,9 @@ import { Button, Checkbox, Popover, Tooltip } from 'antd';
 import { ArrowLeft, Camera, Layers, LocateFixed, Printer, Ruler, Search } from 'lucide-react';
 import { useState } from 'react';
 import { onPage } from '../../shared/onPage.js';
+import { OVERLAYS, useOverlays } from '../map/index.js';
+import type { OverlayName } from '../map/index.js';
 import { PlaceField } from '../places/index.js';
-import { OVERLAYS, useOverlays } from './overlays.js';
-import type { OverlayName } from './overlays.js';
 import type { Spot } from './SpotCard.js';
 
 interface Props {

@@ -4,9 +4,9 @@ import { Draw } from 'ol/interaction.js';
 import DragPan from 'ol/interaction/DragPan.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { useEffect } from 'react';
-import { geometryOf, unproject } from './boundGeometry.js';
-import type { CountyMap } from './createMap.js';
-import type { MapViewProps } from './MapView.js';
+import { geometryOf, unproject } from '../map/index.js';
+import type { CountyMap } from '../map/index.js';
+import type { MapViewProps } from './mapViewProps.js';
 import { areaPen, circlePen } from './pen.js';
 import { reshaping } from './reshaping.js';
 import { snapping } from './snapping.js';
@@ -27,16 +27,14 @@ export function usePen(
     const sketch = map.sketch.getSource() as VectorSource;
     const added = (() => {
       if (!pen)
-        return latest.current.onReshaped
-          ? reshaping(source, map.chosen, {
-              onReshaped: (id, shape, drag) => latest.current.onReshaped(id, shape, drag),
-              onCrossed: (feature) => {
-                void message.warning('The outline would cross itself there, so its corner was put back.');
-                const before = latest.current.bounds.find(({ id }) => id === feature.getId());
-                if (before && before.shape.type !== 'TravelTime') feature.setGeometry(geometryOf(before.shape));
-              },
-            })
-          : [];
+        return reshaping(source, map.chosen, {
+          onReshaped: (id, shape, drag) => latest.current.onReshaped(id, shape, drag),
+          onCrossed: (feature) => {
+            void message.warning('The outline would cross itself there, so its corner was put back.');
+            const before = latest.current.bounds.find(({ id }) => id === feature.getId());
+            if (before && before.shape.type !== 'TravelTime') feature.setGeometry(geometryOf(before.shape));
+          },
+        });
       if (pen === 'place') return [];
       const events = {
         onDrawn: (shape: DrawnShape) => latest.current.onDrawn(shape),

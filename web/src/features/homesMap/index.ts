@@ -1,0 +1,1 @@
+export { HomesOnMap } from './HomesOnMap.js';
