@@ -65,13 +65,16 @@ export function streetsOf({ features }: MapFeatures): ReadonlyMap<string, readon
 }
 
 const AND = /\s+(?:and|at|&|corner of)\s+|\s*[&/@]\s*/i;
+/** Signs name the half of town that a street lies in; people often do not. */
+const DIRECTION = /^[NSEW]{1,2} /;
 const MOST_CROSSINGS = 6;
 
 /** Where two streets cross, from "Heron Ave and 3rd St", however either is spelled; each crossing once. */
 export function crossingsNamed(sought: string, streets: ReadonlyMap<string, readonly LonLat[]>): NamedPlace[] {
   const [first = '', second = '', ...rest] = sought.trim().split(AND);
   if (first === '' || second === '' || rest.length > 0) return [];
-  const named = (typed: string): string[] => [...streets.keys()].filter((name) => isSameStreet(typed, name));
+  const named = (typed: string): string[] =>
+    [...streets.keys()].filter((name) => isSameStreet(typed, name) || isSameStreet(typed, name.replace(DIRECTION, '')));
   const found = new Map<string, NamedPlace>();
   for (const a of named(first)) {
     const corners = new Map((streets.get(a) ?? []).map((corner) => [corner.join(), corner]));
