@@ -69,6 +69,7 @@ export { readShape } from './search/readShape.js';
 export { readJourney } from './search/readTravel.js';
 export * from './search/sentence.js';
 export * from './search/travels.js';
+export * from './text/addresses.js';
 export * from './text/streets.js';
 export * from './text/words.js';
 export * from './time/period.js';

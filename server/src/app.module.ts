@@ -16,6 +16,7 @@ import { HealthController } from './health/health.controller.js';
 import { ListingsModule } from './listings/index.js';
 import { MailModule } from './mail/index.js';
 import { MapController } from './map/map.controller.js';
+import { PlacesModule } from './places/index.js';
 import { PortalModule } from './portal/index.js';
 import { PreferencesModule } from './preferences/index.js';
 import { PulseModule } from './pulse/index.js';
@@ -56,6 +57,7 @@ export class AppModule {
         BoundsModule,
         EventsModule,
         ShowingsModule,
+        PlacesModule,
         PortalModule,
         PreferencesModule,
         ShortlistsModule,

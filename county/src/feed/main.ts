@@ -1,5 +1,6 @@
 import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { addressFile } from '../addressFile.js';
 import { farMap, nearMap } from '../baseMap.js';
 import { buildCounty } from '../county.js';
 import { Market } from '../market.js';
@@ -30,6 +31,7 @@ mkdirSync(join(COUNTY_DIR, 'near'), { recursive: true });
 write('far', farMap(county));
 write('roads', roadFile(county.roads));
 write('zones', zoneMap(county));
+write('addresses', addressFile(county));
 for (const [name, piece] of nearMap(county)) write(join('near', name), piece);
 const server = serveFeed({ county, market: new Market(county), token: FEED_TOKEN });
 server.listen(Number(FEED_PORT), '127.0.0.1');

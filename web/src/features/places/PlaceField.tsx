@@ -1,10 +1,9 @@
 import { AutoComplete, Input } from 'antd';
 import { MapPin } from 'lucide-react';
 import { useState } from 'react';
-import { useHomes } from './homes.api.js';
 import { crossingsNamed } from './mapPlaces.rules.js';
-import { useMapAreas, useMapPlaces, useStreets } from './places.api.js';
-import { areaPlace, bestNamed, placeAt, placesOfHomes } from './places.rules.js';
+import { useAddresses, useMapAreas, useMapPlaces, useStreets } from './places.api.js';
+import { areaPlace, bestNamed, placeAt } from './places.rules.js';
 import type { NamedArea, NamedPlace } from './places.rules.js';
 
 /** What tells an option from what is typed. */
@@ -21,11 +20,11 @@ interface Props {
 export function PlaceField({ label, placeholder, onChoose, onLeave }: Props) {
   const [text, setText] = useState('');
   const sought = text.trim();
-  const homes = useHomes(sought.length >= 3 ? sought : '');
+  const found = useAddresses(sought.slice(0, 120));
   const typed = placeAt(sought);
   const crossings = crossingsNamed(sought, useStreets());
   const areas = bestNamed(sought, useMapAreas());
-  const addresses = sought.length >= 3 && !homes.isPlaceholderData ? placesOfHomes(homes.data?.rows ?? []) : [];
+  const addresses = found.isPlaceholderData ? [] : (found.data ?? []).map(({ address, at }) => ({ name: address, at }));
   const groups = [
     { label: 'Coordinates', places: typed ? [typed] : [] },
     { label: 'Crossings', places: crossings },
@@ -50,7 +49,7 @@ export function PlaceField({ label, placeholder, onChoose, onLeave }: Props) {
         if (place) onChoose(place, areas.find(({ name }) => name === place.name) ?? null);
         setText('');
       }}
-      notFoundContent={sought.length >= 3 && homes.isSuccess ? `Nothing here is called “${sought}”.` : null}
+      notFoundContent={sought.length >= 3 && !found.isFetching ? `Nothing here is called “${sought}”.` : null}
     >
       <Input
         size="small"

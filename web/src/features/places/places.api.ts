@@ -1,5 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { LonLat } from '@perambula/core';
+import type { AddressPlace } from '@perambula/contract';
 import { useMemo } from 'react';
 import { ask } from '../../shared/http.js';
 import { areasOf, pointsOf, streetsOf } from './mapPlaces.rules.js';
@@ -22,6 +23,16 @@ function useMapFile(file: 'far' | 'zones'): MapFeatures {
 export function useMapPlaces(): readonly NamedPlace[] {
   const far = useMapFile('far');
   return useMemo(() => pointsOf(far), [far]);
+}
+
+/** Parcels by an address as it is typed, also such as were never listed. */
+export function useAddresses(sought: string) {
+  return useQuery({
+    queryKey: ['addresses', sought],
+    enabled: /\d.*[a-z]/i.test(sought),
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) => ask<AddressPlace[]>(`places/addresses?sought=${encodeURIComponent(sought)}`, { signal }),
+  });
 }
 
 /** Districts, postal areas and the zones of schools. */

@@ -1,4 +1,3 @@
-import type { Row } from '@perambula/contract';
 import { middleOf } from '@perambula/core';
 import type { DrawnShape, LonLat } from '@perambula/core';
 
@@ -35,17 +34,6 @@ export function bestNamed<T extends { readonly name: string }>(sought: string, a
 /** An area by the middle of the box about it. */
 export function areaPlace({ name, shape }: NamedArea): NamedPlace {
   return { name, at: middleOf(shape) };
-}
-
-/** Homes as places, each address once; those without a position left out. */
-export function placesOfHomes(rows: readonly Row[]): NamedPlace[] {
-  const byName = new Map<string, NamedPlace>();
-  for (const row of rows) {
-    const { UnparsedAddress: name, Longitude: lon, Latitude: lat } = row;
-    if (typeof name !== 'string' || typeof lon !== 'number' || typeof lat !== 'number') continue;
-    if (!byName.has(name)) byName.set(name, { name, at: [lon, lat] });
-  }
-  return [...byName.values()];
 }
 
 /** A place typed as latitude and longitude in degrees, "40.61 N 66.01 W" or "40.61, -66.01"; null when it is none. */

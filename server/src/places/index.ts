@@ -1,0 +1,1 @@
+export { PlacesModule } from './places.module.js';
