@@ -261,3 +261,46 @@ test('what is here, how far it is, and back to where the map was', async ({ page
   expect((await download).suggestedFilename()).toBe('map.png');
   fine();
 });
+
+test.describe('with fingers', () => {
+  test.use({ hasTouch: true });
+
+  test('taps set corners, one finger draws a loop, and two move the map', async ({ page }) => {
+    const { agent, at } = await begun(page);
+    const fingers = await page.context().newCDPSession(page);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...touchPoints: { x: number; y: number }[]) =>
+      fingers.send('Input.dispatchTouchEvent', { type, touchPoints });
+    const all = await agent.count('fit');
+    await agent.button('+ Draw').tap();
+    await touch('touchStart', at(0.75, 0.55));
+    for (let i = 1; i <= 30; i++) await touch('touchMove', at(0.5 + 0.25 * Math.cos(i / 5), 0.55 + 0.2 * Math.sin(i / 5)));
+    await touch('touchEnd');
+    await expect(bounds(page)).toHaveCount(1);
+    const looped = await agent.count('fit');
+    expect(looped).toBeGreaterThan(0);
+    expect(looped).toBeLessThan(all);
+
+    await agent.button('+ Draw').tap();
+    await page.getByText('Keep out', { exact: true }).tap();
+    for (const [x, y] of [
+      [0.42, 0.48],
+      [0.6, 0.48],
+      [0.6, 0.62],
+    ] as const) {
+      await page.touchscreen.tap(at(x, y).x, at(x, y).y);
+      await page.waitForTimeout(400);
+    }
+    // two fingers come nearer to the map while corners are being set
+    const apart = (by: number) => [at(0.5 - by, 0.5), at(0.5 + by, 0.5)];
+    await touch('touchStart', ...apart(0.1));
+    for (let i = 1; i <= 6; i++) await touch('touchMove', ...apart(0.1 + i / 60));
+    await touch('touchEnd');
+    await page.waitForTimeout(500);
+    await expect(bounds(page)).toHaveCount(1);
+    await page.touchscreen.tap(at(0.35, 0.68).x, at(0.35, 0.68).y);
+    await page.waitForTimeout(400);
+    await page.touchscreen.tap(at(0.35, 0.68).x, at(0.35, 0.68).y);
+    await expect(bounds(page)).toHaveCount(2);
+    expect(await agent.count('fit')).toBeLessThan(looped);
+  });
+});
