@@ -8,6 +8,8 @@ const KEYS: readonly (readonly [keys: readonly string[], does: string])[] = [
   [['N'], 'A new search, with your usual lines'],
   [['O'], 'Open another search: named, unfinished, or a usual start'],
   [['L'], 'Add a line to the search'],
+  [['← ↑ → ↓'], 'Move a bound, from its mark in the list; with Shift, ten times as far'],
+  [['+ −'], 'Make it larger or smaller; D doubles it, Delete takes it away'],
   [['Enter'], 'Keep the value typed, close the line'],
   [['Esc'], 'Take the value as it was typed; put back a line left out on trial; leave the pen'],
   [['Ctrl', 'Z'], 'Take back the last change of the search'],
@@ -26,7 +28,11 @@ const WORDS: readonly (readonly [of: string, examples: string])[] = [
   ['How large', '3 beds · at least 1.5 baths · 1,500 sq ft or more · half an acre · garage for two'],
   ['How old', 'built after 1990 · in the 1980s · new construction'],
   ['What it has', 'fireplace · finished basement · no pool · water view · granny flat'],
-  ['Where', 'in Sedge Ferry or Wrenfield · half a mile from Ferry Square · not near Mill yard · on Lantern Lane'],
+  [
+    'Where',
+    'in Sedge Ferry or Wrenfield · half a mile from Ferry Square · not near Mill yard · on Lantern Lane · in a bound that you keep, by its name',
+  ],
+  ['How near', 'within half a mile of the shore · near a station'],
   [
     'How far',
     'within 20 minutes of Ferry Square at 8:30 · 25 minutes home from Ferry Square at 5:15 · a short walk to Old Quay station',

@@ -372,6 +372,15 @@ function Facts({ listing }: { readonly listing: ListingRecord }) {
       String(listing['TaxYear'] ?? ''),
     ],
     ['District', shownValue(listing['SubdivisionName'], false), String(listing['PostalCode'] ?? '')],
+    ...(typeof listing['MilesToStation'] === 'number'
+      ? [
+          [
+            'A station',
+            `in ${listing['MilesToStation']} mi`,
+            `the shore in ${String(listing['MilesToShore'] ?? '–')} mi`,
+          ] as const,
+        ]
+      : []),
     ['Conditions', shownValue(listing['SpecialListingConditions'], false)],
     [
       'On market',
