@@ -112,6 +112,12 @@ test('results stand as cards and as a table, and open one after another', async 
   await agent.click(page.locator('.result-address').first());
   await expect(page.getByText(`1 of ${fit}`)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'For you only' })).toBeVisible();
+  await expect(
+    page
+      .getByRole('application', { name: /^Where .* lies$/ })
+      .locator('canvas')
+      .first(),
+  ).toBeVisible();
   await expect(page.getByRole('link', { name: /^(phone )?Mobile 555-01/ })).toBeVisible();
   await expect(page.getByText(/Listed by .* updated/)).toBeVisible();
   await expectAccessible(page);
@@ -205,6 +211,19 @@ test('the portal opens from the message on a telephone, and takes what she says'
   await open.getByRole('button', { name: 'Ask', exact: true }).click();
   await expect(open.getByText('You asked to see it')).toBeVisible();
   await expectAccessible(portal);
+  // the one she likes on the map: touched, it stands below
+  await portal.getByRole('button', { name: 'On the map' }).tap();
+  const map = portal.getByRole('application', { name: 'Where these homes lie' });
+  await expect(map.locator('canvas').first()).toBeVisible();
+  await expect(portal.locator('.home')).toHaveCount(0);
+  await portal.getByRole('button', { name: 'Liked 1' }).tap();
+  await portal.waitForTimeout(800);
+  //SHOT1
+  await map.tap();
+  await expect(portal.locator('.home')).toHaveCount(1);
+  expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expectAccessible(portal);
+  await portal.getByRole('button', { name: 'As a list' }).tap();
   portalFine();
   await phone.close();
 });
@@ -234,6 +253,13 @@ test('Today tells who came by, what she said and what she asks; a time is agreed
   const download = page.waitForEvent('download');
   await agent.click(page.getByRole('link', { name: 'Calendar file' }));
   expect((await download).suggestedFilename()).toBe('showing.ics');
+  await expect(
+    page
+      .getByRole('application', { name: /^Where the homes of .* lie$/ })
+      .locator('canvas')
+      .first(),
+  ).toBeVisible();
+  //SHOT2
   await expectAccessible(page);
 });
 
@@ -246,6 +272,9 @@ test('homes go onto a shortlist, are noted and put in order, by mouse and by key
   await agent.click(page.getByRole('link', { name: 'Open it' }));
   const names = page.locator('.shortlist-what .strong');
   await expect(names).toHaveCount(3);
+  await expect(
+    page.getByRole('application', { name: 'Where the homes of the shortlist lie' }).locator('canvas').first(),
+  ).toBeVisible();
   const [first, second, third] = await names.allInnerTexts();
   await agent.type(page.locator('.shortlist-note').first(), 'Ask about the stairs');
   await page.keyboard.press('Tab');

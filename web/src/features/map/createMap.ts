@@ -1,3 +1,4 @@
+import type { LonLat } from '@perambula/core';
 import Collection from 'ol/Collection.js';
 import type Feature from 'ol/Feature.js';
 import OlMap from 'ol/Map.js';
@@ -17,6 +18,11 @@ import { createOverlays } from './overlays.js';
 
 /** The county as a whole. */
 export const HOME = { center: fromLonLat([-66.005, 40.6]), zoom: 11.6 };
+
+/** Whether a place lies where the map has anything to show. */
+export function isInCounty([lon, lat]: LonLat): boolean {
+  return lon > -66.25 && lon < -65.75 && lat > 40.42 && lat < 40.78;
+}
 
 /** A map with all its layers, from the land up to what is measured on it. */
 export function createMap() {

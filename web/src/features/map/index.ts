@@ -1,5 +1,5 @@
 export { geometryOf, project, shapeOf, unproject } from './boundGeometry.js';
-export { createMap, HOME } from './createMap.js';
+export { createMap, HOME, isInCounty } from './createMap.js';
 export type { CountyMap } from './createMap.js';
 export { HomesMap } from './HomesMap.js';
 export { boundStyle, rulerStyle, sketchStyle } from './mapStyles.js';

@@ -114,8 +114,10 @@ export function areaStyle(feature: FeatureLike): Style {
   return new Style({ stroke: line(COLOUR.tarn, 1.2, mode === 'out' ? [5, 4] : undefined), fill: fill(TARN_AREA[mode]) });
 }
 
-/** A journey's place, with its name. */
+/** A journey's place, with its name, or the outline of an area that was found. */
 export function pinStyle(feature: FeatureLike): Style {
+  if (feature.getGeometry()?.getType() !== 'Point')
+    return new Style({ stroke: line(COLOUR.tarn, 2, [6, 4]), fill: fill(TARN_AREA.in) });
   return new Style({
     image: new CircleMark({ radius: 6, fill: fill(COLOUR.tarn), stroke: line('#FFFFFF', 2) }),
     text: flag(String(feature.get('name')), COLOUR.tarn, 18),

@@ -1,6 +1,5 @@
 import type { DrawnShape } from '@perambula/core';
 import { App } from 'antd';
-import { Draw } from 'ol/interaction.js';
 import DragPan from 'ol/interaction/DragPan.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { useEffect } from 'react';
@@ -46,15 +45,10 @@ export function usePen(
     all.forEach((each) => map.map.addInteraction(each));
     const point = ({ coordinate }: { coordinate: number[] }): void => latest.current.onPointed(unproject(coordinate));
     if (pen === 'place') map.map.on('click', point);
-    const abort = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape') for (const each of all) if (each instanceof Draw) each.abortDrawing();
-    };
-    window.addEventListener('keydown', abort);
     // with a pen in the hand a drag draws; two fingers still move the map
     setPanning(map, pen === null || pen === 'place');
     if (pen) map.map.getViewport()?.style.setProperty('cursor', 'crosshair');
     return () => {
-      window.removeEventListener('keydown', abort);
       map.map.un('click', point);
       all.forEach((each) => map.map.removeInteraction(each));
       sketch.clear();

@@ -4,6 +4,8 @@ import { LineString } from 'ol/geom.js';
 import { Draw } from 'ol/interaction.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { useCallback, useEffect, useState } from 'react';
+import { useEscape } from '../../shared/useEscape.js';
+
 import { project, rulerStyle, unproject } from '../map/index.js';
 import type { CountyMap } from '../map/index.js';
 import type { WayThrough } from './routes.api.js';
@@ -40,5 +42,6 @@ export function useRuler(map: CountyMap, waits: boolean) {
     onAgain();
     setOut((out) => !out);
   }, [onAgain]);
+  useEscape(measuring, onToggle);
   return { measuring, line, onWay, onAgain, onToggle };
 }

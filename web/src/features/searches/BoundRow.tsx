@@ -1,9 +1,9 @@
 import type { CountAnswer } from '@perambula/contract';
 import { sayArea, sayBound, squareMetresOf } from '@perambula/core';
-import type { Bound, Search, TravelTime } from '@perambula/core';
+import type { Bound, DrawnShape, Search, TravelTime } from '@perambula/core';
 import { Input, InputNumber, Tooltip } from 'antd';
 import { ArrowLeftRight, Circle, Pentagon, Timer, X } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { ChangeKeptBound, useKeptBounds } from '../bounds/index.js';
 import { afterKey, BOUND_KEYS } from './boundKeys.rules.js';
 import { BoundMenu } from './BoundMenu.js';
@@ -61,9 +61,7 @@ export function BoundRow({ bound, isFurther, search, held, most, isChosen, onCho
         ) : (
           <BoundName bound={bound} onChange={replace} />
         )}
-        {(shape.type === 'Polygon' || shape.type === 'MultiPolygon') && (
-          <span className="soft bound-area">{sayArea(squareMetresOf(shape))}</span>
-        )}
+        {(shape.type === 'Polygon' || shape.type === 'MultiPolygon') && <Area shape={shape} />}
         <Tooltip title={mode === 'in' ? 'Keep out instead' : 'Keep in instead'}>
           <button
             type="button"
@@ -98,6 +96,11 @@ export function BoundRow({ bound, isFurther, search, held, most, isChosen, onCho
     </div>
   );
 }
+
+/** How large a drawn area is. */
+const Area = memo(function Area({ shape }: { readonly shape: DrawnShape }) {
+  return <span className="soft bound-area">{sayArea(squareMetresOf(shape))}</span>;
+});
 
 /** Where a bound taken from a kept one has been changed: whether that is meant everywhere, only here, or not at all. */
 function Differs({ bound, onChange }: { readonly bound: Bound; readonly onChange: (bound: Bound) => void }) {

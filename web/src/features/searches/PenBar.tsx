@@ -1,6 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import type { Polygon } from '@perambula/core';
+import { useEscape } from '../../shared/useEscape.js';
 import { CornersEditor } from './CornersEditor.js';
 import type { Pen } from './linesProps.js';
 
@@ -21,6 +22,7 @@ interface Props {
 /** What the pen in the hand does. */
 export function PenBar({ pen, mode, onMode, onTyped, onPutAway }: Props) {
   const [typing, setTyping] = useState(false);
+  useEscape(!typing, onPutAway);
   return (
     <div className="pen">
       <p>

@@ -7,6 +7,7 @@ import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 
 import { useNavigate, useParams } from 'react-router';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
+import { useEscape } from '../../shared/useEscape.js';
 import { useParameters } from '../../shared/useParameters.js';
 import { useSettled } from '../../shared/useSettled.js';
 import { Waiting } from '../../shared/Waiting.js';
@@ -72,7 +73,8 @@ export function SearchPage() {
 
   const [triedWithout, setTriedWithout] = useState<string | null>(null);
   const counted = useMemo(() => (triedWithout === null ? search : withoutLine(search, triedWithout)), [search, triedWithout]);
-  usePutBackKey(triedWithout !== null, () => setTriedWithout(null));
+  const putBack = useCallback((): void => setTriedWithout(null), []);
+  useEscape(triedWithout !== null, putBack);
   const count = useCount(counted);
   // the figures follow each key; the homes themselves, much more to fetch and draw, follow once typing rests
   const settled = useSettled(counted, 140);
@@ -193,7 +195,7 @@ export function SearchPage() {
             </Checkbox>
           )}
           {pen && (
-            <PenBar pen={pen} mode={penMode} onMode={drawing.setPenMode} onTyped={drawing.drawn} onPutAway={() => setPen(null)} />
+            <PenBar pen={pen} mode={penMode} onMode={drawing.setPenMode} onTyped={drawing.drawn} onPutAway={drawing.putAway} />
           )}
           <Suspense fallback={<Waiting what="Opening the map …" />}>
             <MapView
@@ -294,18 +296,6 @@ function useNewKey(): void {
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
   }, [begin]);
-}
-
-/** Escape puts back the line that is left out on trial. */
-function usePutBackKey(trying: boolean, putBack: () => void): void {
-  useEffect(() => {
-    if (!trying) return;
-    const key = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape' && !event.defaultPrevented && !isTyping(event)) putBack();
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  });
 }
 
 function CountButton({

@@ -49,7 +49,21 @@ export function useDrawing() {
     }),
     [],
   );
-  return { pen, setPen, penMode, setPenMode, boundChosen, setBoundChosen, drawn, reshaped, placed, pointed, spotActions };
+  const putAway = useCallback((): void => setPen(null), []);
+  return {
+    pen,
+    setPen,
+    putAway,
+    penMode,
+    setPenMode,
+    boundChosen,
+    setBoundChosen,
+    drawn,
+    reshaped,
+    placed,
+    pointed,
+    spotActions,
+  };
 }
 
 function addBound(bound: Omit<Bound, 'id'>): void {
