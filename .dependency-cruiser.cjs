@@ -45,6 +45,13 @@ module.exports = {
       to: { path: '^web/src/features/([^/]+)/(?!index\\.ts$)', pathNot: '^web/src/features/$1/' },
     },
     {
+      name: 'portal-is-light',
+      severity: 'error',
+      comment: 'what clients open on a telephone has none of the agents’ components, not even behind its map',
+      from: { path: '^web/src/portalMain\\.tsx$' },
+      to: { path: 'node_modules/antd/', reachable: true },
+    },
+    {
       name: 'web-shared-knows-no-feature',
       severity: 'error',
       from: { path: '^web/src/shared/' },

@@ -218,7 +218,6 @@ test('the portal opens from the message on a telephone, and takes what she says'
   await expect(portal.locator('.home')).toHaveCount(0);
   await portal.getByRole('button', { name: 'Liked 1' }).tap();
   await portal.waitForTimeout(800);
-  //SHOT1
   await map.tap();
   await expect(portal.locator('.home')).toHaveCount(1);
   expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
@@ -259,7 +258,6 @@ test('Today tells who came by, what she said and what she asks; a time is agreed
       .locator('canvas')
       .first(),
   ).toBeVisible();
-  //SHOT2
   await expectAccessible(page);
 });
 

@@ -16,7 +16,8 @@ await main(async () => {
   const results = [unitTests(), await browserTests()];
   const passed = results.reduce((sum, each) => sum + each.passed, 0);
   const failed = results.reduce((sum, each) => sum + each.failed, 0);
-  say(`\n${passed} passed, ${failed} failed`);
+  const again = results.reduce((sum, each) => sum + (each.again ?? 0), 0);
+  say(`\n${passed} passed${again > 0 ? ` (${again} of them at the second try)` : ''}, ${failed} failed`);
   process.exit(failed === 0 && passed > 0 ? 0 : 1);
 });
 
@@ -49,7 +50,7 @@ async function browserTests() {
   }
   return tally(() => {
     const { expected, unexpected, flaky } = JSON.parse(readFileSync(join(ROOT, 'e2e/test-results/report.json'), 'utf8')).stats;
-    return { passed: expected + flaky, failed: unexpected };
+    return { passed: expected + flaky, failed: unexpected, again: flaky };
   });
 }
 

@@ -1,7 +1,6 @@
 import './homesMap.css';
 import { lazy, Suspense } from 'react';
 import type { HomesMap } from '../map/index.js';
-import { Waiting } from '../../shared/Waiting.js';
 
 const Map = lazy(async () => ({ default: (await import('../map/index.js')).HomesMap }));
 
@@ -9,7 +8,14 @@ const Map = lazy(async () => ({ default: (await import('../map/index.js')).Homes
 export function HomesOnMap(props: React.ComponentProps<typeof HomesMap>) {
   return (
     <div className="homes-map">
-      <Suspense fallback={<Waiting what="Opening the map …" />}>
+      <Suspense
+        // plain: the portal has nothing of the agents' components
+        fallback={
+          <p className="homes-map-wait" role="status">
+            Opening the map …
+          </p>
+        }
+      >
         <Map {...props} />
       </Suspense>
     </div>
