@@ -194,6 +194,8 @@ export function sweep(network: RoadNetwork, start: Start, { limit = Infinity, ta
       if (next >> 1 === target?.edge) known = Math.min(known, reach.secondsTo(target));
       const end = begin + crossing(next, metres[next >> 1] as number, begin);
       if (next >> 1 === at.edge && end >= (firstEnds[next & 1] as number)) continue;
+      // it is of use on the way, to homes along it, but leads nowhere sooner
+      if (end > (firstAt[tails[next ^ flip] as number] as number) + longestWait) continue;
       buckets.push(next, end, keyOf(next, end));
     }
   }
