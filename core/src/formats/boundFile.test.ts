@@ -106,7 +106,7 @@ describe('readBoundFile', () => {
   });
 
   it('reads every area of geojson-fixtures as it stands, and never fails', () => {
-    const all = Object.values(fixtures.all) as unknown[];
+    const all = Object.values(fixtures.all);
     expect(all.length).toBeGreaterThan(10);
     for (const each of all) expect(() => readBoundFile(each)).not.toThrow();
     const polygon = readBoundFile(fixtures.geometry.polygon);
