@@ -29,7 +29,7 @@ function milesOf([, count = '', unit = '']: RegExpExecArray): number | null {
 }
 
 const ANY = '(?:the |a |an |any )?(?:nearest )?';
-/** Distances to the nearest of a kind, whichever that is. */
+/** Distances to the nearest of a kind, whichever that is; a short walk is half a mile, ten minutes at three miles an hour. */
 const NEAREST: readonly Matcher[] = [
   ['MilesToShore', '(?:shore|coast|sea|water|ocean)'],
   ['MilesToStation', '(?:train |rail |railway )?stations?'],
@@ -44,7 +44,7 @@ const NEAREST: readonly Matcher[] = [
     },
   },
   {
-    pattern: `(?:near|close to) ${ANY}${noun}`,
+    pattern: `(?:near|close to|by|(?:a )?(?:short |easy )?walk(?:ing distance)? (?:to|from|of)) ${ANY}${noun}`,
     add: ({ not, builder }) => builder.add(field, not ? { atLeast: NEAR_MILES } : { atMost: NEAR_MILES }),
   },
 ]);
@@ -82,7 +82,7 @@ export function whereaboutsMatchers({ choices, places, areas = [] }: Gazetteer):
             },
           },
           {
-            pattern: `(?:near|close to|around|next to) ${place}`,
+            pattern: `(?:near|close to|around|next to|by) ${place}`,
             add: ({ not, builder }) => builder.addCircle(not ? 'out' : 'in', name, at, NEAR_MILES * METRES_PER_MILE),
           },
         ];

@@ -1,3 +1,4 @@
+import type { CountAnswer } from '@perambula/contract';
 import { sayBound } from '@perambula/core';
 import type { Bound, Search } from '@perambula/core';
 import { Dropdown } from 'antd';
@@ -11,15 +12,19 @@ import type { LinesProps } from './linesProps.js';
 interface Props {
   readonly bound: Bound;
   readonly search: Search;
+  readonly held: CountAnswer['bounds'][number] | undefined;
+  readonly tried: boolean;
+  readonly onTry: () => void;
   readonly onChange: LinesProps['onChange'];
   readonly onReplace: (bound: Bound) => void;
 }
 
 /** What else can be done with a bound. */
-export function BoundMenu({ bound, search, onChange, onReplace }: Props) {
+export function BoundMenu({ bound, search, held, tried, onTry, onChange, onReplace }: Props) {
   const [open, setOpen] = useState<'corners' | 'keep' | null>(null);
   const { shape, name } = bound;
   const items = [
+    { key: 'try', label: tried ? 'Put it back' : sayTrial(held), onClick: onTry },
     {
       key: 'double',
       label: 'Double it',
@@ -70,4 +75,10 @@ export function BoundMenu({ bound, search, onChange, onReplace }: Props) {
       )}
     </>
   );
+}
+
+/** What the search would find without it; of several kept in, one less may find fewer. */
+function sayTrial(held: Props['held']): string {
+  if (held?.adds != null) return `Try without it: ${held.adds} fewer`;
+  return held?.holdsBack ? `Try without it: adds ${held.holdsBack}` : 'Try without it';
 }

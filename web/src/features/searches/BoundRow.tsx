@@ -7,7 +7,8 @@ import { memo, useState } from 'react';
 import { ChangeKeptBound, useKeptBounds } from '../bounds/index.js';
 import { afterKey, BOUND_KEYS } from './boundKeys.rules.js';
 import { BoundMenu } from './BoundMenu.js';
-import { HoldsBack } from './LineRow.js';
+import { withoutLine } from './lineEditing.rules.js';
+import { HoldsBack, TriedNote } from './LineRow.js';
 import type { LinesProps } from './linesProps.js';
 import { RadiusEditor } from './RadiusEditor.js';
 
@@ -22,10 +23,13 @@ interface Props {
   readonly onChoose: () => void;
   readonly onChange: LinesProps['onChange'];
   readonly onShow: LinesProps['onShow'];
+  /** Whether it is left out on trial. */
+  readonly tried: boolean;
+  readonly onTry: LinesProps['onTry'];
 }
 
 /** One bound as a line of the search. */
-export function BoundRow({ bound, isFurther, search, held, most, isChosen, onChoose, onChange, onShow }: Props) {
+export function BoundRow({ bound, isFurther, search, held, most, isChosen, onChoose, onChange, onShow, tried, onTry }: Props) {
   const { shape, mode } = bound;
   const Icon = shape.type === 'Circle' ? Circle : shape.type === 'TravelTime' ? Timer : Pentagon;
   const replace = (next: Bound): void =>
@@ -73,6 +77,7 @@ export function BoundRow({ bound, isFurther, search, held, most, isChosen, onCho
           </button>
         </Tooltip>
         <Differs bound={bound} onChange={replace} />
+        {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, bound.id))} />}
       </div>
       {held?.adds != null ? (
         <span className="holds is-adds">adds {held.adds}</span>
@@ -84,7 +89,15 @@ export function BoundRow({ bound, isFurther, search, held, most, isChosen, onCho
           onShow={() => onShow('missByOne', mode === 'in' ? 'keepIn' : 'keepOut')}
         />
       )}
-      <BoundMenu bound={bound} search={search} onChange={onChange} onReplace={replace} />
+      <BoundMenu
+        bound={bound}
+        search={search}
+        held={held}
+        tried={tried}
+        onTry={() => onTry(tried ? null : bound.id)}
+        onChange={onChange}
+        onReplace={replace}
+      />
       <button
         type="button"
         className="line-remove"

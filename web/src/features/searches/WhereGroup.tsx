@@ -18,6 +18,8 @@ export function WhereGroup({
   boundChosen,
   onChooseBound,
   onPlace,
+  triedWithout,
+  onTry,
   journeys,
 }: LinesProps & {
   readonly most: number;
@@ -47,6 +49,8 @@ export function WhereGroup({
           onChoose={() => onChooseBound(bound.id)}
           onChange={onChange}
           onShow={onShow}
+          tried={triedWithout === bound.id}
+          onTry={onTry}
         />
       ))}
       {journeys}

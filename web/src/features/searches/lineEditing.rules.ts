@@ -8,7 +8,11 @@ export function withLine(search: Search, line: Line): Search {
 }
 
 export function withoutLine(search: Search, id: string): Search {
-  return { ...search, lines: search.lines.filter((line) => line.id !== id) };
+  return {
+    ...search,
+    lines: search.lines.filter((line) => line.id !== id),
+    bounds: search.bounds.filter((bound) => bound.id !== id),
+  };
 }
 
 /** The values of a choice line, whichever way they are meant. */
