@@ -116,7 +116,7 @@ test('near enough to work for both of them, a short walk to the water, not by th
   const sentence = page.locator('.sentence');
   await expect(sentence).toContainText('up to 20 min to Ferry Square by car, there by 8:30 am');
   await expect(sentence).toContainText('up to 25 min to Sedge Ferry Landing by car, there by 8:30 am');
-  await expect(sentence).toContainText(/shore up to 0\.5 mi/i);
+  await expect(sentence).toContainText('to the shore up to ½ mi');
   await expect(sentence).toContainText('but not in ½ mile around Mill yard');
   console.log(`  The whole question in one sentence: ${agent.actions} actions`);
   const fit = await agent.count('fit');
