@@ -89,11 +89,11 @@ test('a loop that crosses itself is kept as all that it goes around', async ({ p
   const { agent, at } = await begun(page);
   await agent.click(agent.button('+ Draw'));
   const eight = [
-    [0.3, 0.4],
-    [0.7, 0.7],
-    [0.7, 0.4],
-    [0.3, 0.7],
-    [0.29, 0.45],
+    [0.4, 0.38],
+    [0.6, 0.38],
+    [0.4, 0.75],
+    [0.6, 0.75],
+    [0.41, 0.4],
   ] as const;
   await page.mouse.move(at(...eight[0]).x, at(...eight[0]).y);
   await page.mouse.down();
@@ -107,6 +107,7 @@ test('a loop that crosses itself is kept as all that it goes around', async ({ p
 
 test('every shape by keyboard alone: corners typed, a box by its corners, a circle and an area by name', async ({ page }) => {
   const { agent } = await begun(page);
+  const fine = watch(page);
   const press = async (name: string): Promise<void> => {
     await page.getByRole('button', { name, exact: true }).focus();
     await page.keyboard.press('Enter');
@@ -128,8 +129,7 @@ test('every shape by keyboard alone: corners typed, a box by its corners, a circ
   // nudged and resized where it stands in the list
   await page.getByRole('button', { name: 'an area drawn: find it on the map' }).focus();
   await page.keyboard.press('Shift+ArrowRight');
-  await page.keyboard.press('-');
-  await page.keyboard.press('-');
+  for (let i = 0; i < 9; i++) await page.keyboard.press('-');
   await expect.poll(() => agent.count('fit')).toBeLessThan(drawn);
   // a district, found by its name
   await press('Find a place on the map');
@@ -138,6 +138,7 @@ test('every shape by keyboard alone: corners typed, a box by its corners, a circ
   await page.locator('.ant-select-item-option', { hasText: /^Ferry Hill$/ }).click();
   await press('Keep out Ferry Hill');
   await expect(page.locator('.sentence')).toContainText('but not in Ferry Hill');
+  fine();
 });
 
 test('a bound is kept by name, found by it, and changed in every search that has it', async ({ page }) => {
@@ -155,8 +156,9 @@ test('a bound is kept by name, found by it, and changed in every search that has
   await expect(page.getByText('“Within the ring road” is kept. The finder knows it by its name.')).toBeVisible();
   const fit = await agent.count('fit');
   await agent.click(agent.button('Save …'));
-  await page.getByRole('textbox', { name: 'Name' }).fill('Ring road homes');
+  await agent.type(page.getByRole('searchbox', { name: 'Name of the search' }), 'Ring road homes');
   await page.keyboard.press('Enter');
+  await expect(agent.button('Saved')).toBeVisible();
   await expect(page.locator('.chip-wait', { hasText: 'unsaved' })).toHaveCount(0);
 
   // by its name, in words

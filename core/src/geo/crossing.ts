@@ -6,6 +6,7 @@ import type { PolygonRings } from './inside.js';
 interface Segment {
   readonly ring: number;
   readonly index: number;
+  /** How many its ring has; Infinity of a line that does not come back to where it began. */
   readonly count: number;
   readonly a: LonLat;
   readonly b: LonLat;
@@ -13,11 +14,14 @@ interface Segment {
 
 /**
  * The first place where a polygon's outline crosses or touches itself, as the numbers of the two edges
- * (from 1, within their rings), or null when it is simple. Neighbouring edges may share their corner.
+ * (from 1, within their rings), or null when it is simple. Neighbouring edges may share their corner, and so may the last and
+ * the first of a ring; a line need not be closed.
  */
 export function selfCrossing(rings: PolygonRings): { readonly edges: readonly [number, number] } | null {
   const segments: Segment[] = rings.flatMap((ring, r) =>
-    ring.slice(1).map((b, i) => ({ ring: r, index: i, count: ring.length - 1, a: ring[i] as LonLat, b })),
+    ring
+      .slice(1)
+      .map((b, i) => ({ ring: r, index: i, count: isClosed(ring) ? ring.length - 1 : Infinity, a: ring[i] as LonLat, b })),
   );
   if (segments.length === 0) return null;
   const index = new Flatbush(segments.length);
@@ -40,6 +44,11 @@ export function selfCrossing(rings: PolygonRings): { readonly edges: readonly [n
     }
   }
   return null;
+}
+
+function isClosed(ring: readonly LonLat[]): boolean {
+  const [first, last] = [ring[0], ring[ring.length - 1]];
+  return first !== undefined && last !== undefined && first[0] === last[0] && first[1] === last[1];
 }
 
 function meets(s: Segment, t: Segment): boolean {

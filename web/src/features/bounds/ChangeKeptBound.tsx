@@ -17,17 +17,15 @@ interface Props {
 export function ChangeKeptBound({ kept, shape, onDone, onLeave }: Props) {
   const { message } = App.useApp();
   const effect = useBoundEffect(kept.id, shape);
-  const { mutate: keep, isPending } = useKeepBound();
+  const { mutateAsync: keep, isPending } = useKeepBound();
+  // the one who asks is gone once the bound agrees with the kept one, so that the answer is awaited here
   const change = (): void =>
-    keep(
-      { id: kept.id, name: kept.name, note: kept.note, shape },
-      {
-        onSuccess: () => {
-          void message.success(`“${kept.name}” is changed everywhere.`);
-          onDone();
-        },
-        onError: (error) => void message.error(messageOf(error)),
+    void keep({ id: kept.id, name: kept.name, note: kept.note, shape }).then(
+      () => {
+        void message.success(`“${kept.name}” is changed everywhere.`);
+        onDone();
       },
+      (error: unknown) => void message.error(messageOf(error)),
     );
   return (
     <Modal

@@ -58,7 +58,7 @@ export function KeepBound({ bound, onKept, onLeave }: Props) {
         <Input.TextArea
           value={note}
           maxLength={2000}
-          autoSize={{ minRows: 2 }}
+          rows={3}
           placeholder="Up to the tracks, without the mill"
           onChange={({ target }) => setNote(target.value)}
         />

@@ -35,7 +35,7 @@ export function CornersEditor({ from, onDone, onLeave }: Props) {
       </p>
       <Input.TextArea
         autoFocus
-        autoSize={{ minRows: 6, maxRows: 14 }}
+        rows={9}
         aria-label="Corners"
         value={text}
         placeholder={'40.6120 N 66.0140 W\nFerry Square\n40.6050 N 66.0020 W'}
