@@ -1,11 +1,11 @@
 import { spawn } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { forSaleSince, STORED_FIELDS } from '@perambula/core';
-import type { Spell } from '@perambula/core';
+import { forSaleSince, positionOf, STORED_FIELDS, surroundingsOf } from '@perambula/core';
+import type { ListingRecord, MapFile, Spell } from '@perambula/core';
 import fc from 'fast-check';
 import { createConnection } from 'mysql2/promise';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
@@ -17,6 +17,7 @@ const KILLS = 50;
 const TOKEN = 'a token';
 const READ_ONCE = fileURLToPath(new URL('../testing/readOnce.mjs', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'perambula-reader-'));
+const COUNTY_DIR = join(folder, 'county');
 const login = { host: '127.0.0.1', port: 0, name: 'perambula', user: 'perambula', password: 'reader' };
 let mariadb: MariaDb;
 let feed: ChildProcess;
@@ -35,7 +36,7 @@ beforeAll(async () => {
   const environment = {
     FEED_PORT: String(port),
     FEED_TOKEN: TOKEN,
-    COUNTY_DIR: join(folder, 'county'),
+    COUNTY_DIR,
     COUNTY_PARCELS: '3000',
     COUNTY_SINCE: '2018-01-01',
   };
@@ -72,7 +73,14 @@ async function all<T>(resource: string): Promise<T[]> {
 /** Reads once; killed after so many milliseconds, or left to end. */
 async function readOnce(killAfter = Infinity): Promise<number | null> {
   const child = spawn(process.execPath, [READ_ONCE], {
-    env: { ...process.env, FEED_URL: url, FEED_TOKEN: TOKEN, DATABASE: JSON.stringify(login), NOW: String(now) },
+    env: {
+      ...process.env,
+      FEED_URL: url,
+      FEED_TOKEN: TOKEN,
+      DATABASE: JSON.stringify(login),
+      NOW: String(now),
+      COUNTY_DIR,
+    },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   const timer = Number.isFinite(killAfter) ? setTimeout(() => child.kill('SIGKILL'), killAfter) : undefined;
@@ -124,10 +132,20 @@ it('holds what the feed holds, event by event, however often it is killed while 
     JSON.parse(stored.get(String(key)) as string) as Record<string, string | undefined>;
   const listings = await all<Record<string, unknown>>('Property');
   expect(stored.size).toBe(listings.length);
+  const near = surroundingsOf(JSON.parse(readFileSync(join(COUNTY_DIR, 'far.geojson'), 'utf8')) as MapFile);
   for (const listing of listings) {
     const kept = Object.entries(listing).filter(([field]) => STORED_FIELDS.has(field));
-    const { ForSaleSince: _since, NextOpenHouse: _next, ...brought } = storedOf(listing['ListingKey']);
+    const {
+      ForSaleSince: _since,
+      NextOpenHouse: _next,
+      MilesToStation,
+      MilesToShore,
+      ...brought
+    } = storedOf(listing['ListingKey']);
     expect(brought).toEqual(Object.fromEntries(kept));
+    // measured on the county's map
+    const place = positionOf(listing as ListingRecord);
+    expect([MilesToStation, MilesToShore]).toEqual(place ? [near(place).station, near(place).shore] : [null, null]);
   }
 
   // what no record holds: by all the listings of each home, and by the open houses as the feed has them
