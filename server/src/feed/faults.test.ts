@@ -130,7 +130,10 @@ it('holds what the feed holds, event by event, however often it is killed while 
   );
   const storedOf = (key: unknown): Record<string, string | undefined> =>
     JSON.parse(stored.get(String(key)) as string) as Record<string, string | undefined>;
+  // all of it at once: the comparisons take longer than the feed holds an idle connection
   const listings = await all<Record<string, unknown>>('Property');
+  const openHouses = await all<Record<string, string>>('OpenHouse');
+  const history = await all<Record<string, string>>('HistoryTransactional');
   expect(stored.size).toBe(listings.length);
   const near = surroundingsOf(JSON.parse(readFileSync(join(COUNTY_DIR, 'far.geojson'), 'utf8')) as MapFile);
   for (const listing of listings) {
@@ -145,11 +148,12 @@ it('holds what the feed holds, event by event, however often it is killed while 
     expect(brought).toEqual(Object.fromEntries(kept));
     // measured on the county's map
     const place = positionOf(listing as ListingRecord);
-    expect([MilesToStation, MilesToShore]).toEqual(place ? [near(place).station, near(place).shore] : [null, null]);
+    const { station, shore } = place ? near(place) : { station: null, shore: null };
+    expect([MilesToStation, MilesToShore]).toEqual([station, shore]);
   }
 
   // what no record holds: by all the listings of each home, and by the open houses as the feed has them
-  const visits = grouped(await all<Record<string, string>>('OpenHouse'), (visit) => visit['ListingKey']);
+  const visits = grouped(openHouses, (visit) => visit['ListingKey']);
   const homes = grouped(
     listings,
     (listing) => `${String(listing['ParcelNumber'])} ${listing['PropertyType'] === 'Residential Lease'}`,
@@ -172,9 +176,7 @@ it('holds what the feed holds, event by event, however often it is killed while 
   const events = await rows<Record<'listingKey' | 'field' | 'fromValue' | 'toValue' | 'feedKey', string> & { at: Date }>(
     "SELECT e.* FROM listing_events e JOIN listings l USING (listingKey) WHERE l.removed = 0 AND field <> 'ListingKey' ORDER BY feedKey",
   );
-  const told = (await all<Record<string, string>>('HistoryTransactional')).sort((a, b) =>
-    String(a['HistoryTransactionalKey']) < String(b['HistoryTransactionalKey']) ? -1 : 1,
-  );
+  const told = history.sort((a, b) => (String(a['HistoryTransactionalKey']) < String(b['HistoryTransactionalKey']) ? -1 : 1));
   expect(
     events.map(({ feedKey, field, fromValue, toValue, at }) => [feedKey, field, fromValue, toValue, at.toISOString()]),
   ).toEqual(
