@@ -41,7 +41,7 @@ export function usePen(
       };
       return pen === 'circle' ? circlePen(mode, usualRadius, events) : areaPen(sketch, mode, events);
     })();
-    const all = [...added, ...(pen === 'place' || added.length === 0 ? [] : snapping(source, map.base.far))];
+    const all = [...added, ...(pen === 'place' ? [] : snapping(source, map.base.far))];
     all.forEach((each) => map.map.addInteraction(each));
     const point = ({ coordinate }: { coordinate: number[] }): void => latest.current.onPointed(unproject(coordinate));
     if (pen === 'place') map.map.on('click', point);
