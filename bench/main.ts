@@ -9,6 +9,7 @@ import { benchMap } from './map.js';
 import { benchMany } from './many.js';
 import { benchReverse } from './reverse.js';
 import { benchRoads } from './roads.js';
+import { benchThreads } from './threads.js';
 
 const run = JSON.parse(readFileSync(process.env['PERAMBULA_RUN'] ?? '', 'utf8')) as RunFile;
 const { name, ...access } = run.database;
@@ -18,6 +19,7 @@ const parts: Readonly<Record<string, () => unknown>> = {
   browser: () => benchBrowser(run.web, run.signIn),
   map: () => benchMap(run.web, run.signIn),
   people: () => benchMany(run.web, run.signIn),
+  threads: () => benchThreads(100_000),
   count: () => benchCount(database, 100_000),
   million: () => benchCount(database, 1_000_000),
   reverse: () => benchReverse(100_000),

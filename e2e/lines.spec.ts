@@ -89,3 +89,51 @@ test('homes with an open house soon, and really for sale for long, by keyboard',
   await agent.setLine('Really for sale since', 'until Jan 31, 2026');
   expect(await agent.count('fit')).toBeLessThan(all);
 });
+
+test('how a price moved is one line, typed or chosen; what does not fit says why, the nearest first', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await agent.setLine('Price moved', 'down in the last 90 days');
+  await expect(page.locator('.sentence')).toContainText('price moved last 90 days, down');
+  const down = await agent.count('fit');
+  expect(down).toBeGreaterThan(0);
+  // a price that never moved is no blank
+  expect(await agent.count('unknown')).toBe(0);
+  await agent.line('Price moved').locator('.phrase').click();
+  await page.getByRole('spinbutton', { name: 'At least so many percent' }).fill('3');
+  await expect(page.locator('.sentence')).toContainText('down by 3% or more');
+  const cut = await agent.count('fit');
+  expect(cut).toBeLessThan(down);
+  await expectAccessible(page);
+
+  await page.getByRole('button', { name: /miss by one/ }).click();
+  await expect(page.getByRole('button', { name: 'Nearest first' })).toBeVisible();
+  await expect(
+    page
+      .locator('.result-reason')
+      .filter({ hasText: /the price (never moved|went (down|up) by \$[\d,]+, [\d.]+%)/ })
+      .first(),
+  ).toBeVisible();
+
+  // with a ceiling the nearest comes first, whatever the order of what fits
+  await agent.line('Price moved').getByRole('button', { name: 'Remove Price moved' }).click();
+  await agent.setLine('List price', 'up to 300k');
+  const over = async (): Promise<number[]> =>
+    (
+      await page
+        .locator('.result-reason')
+        .filter({ hasText: /\$[\d,]+ over/ })
+        .allInnerTexts()
+    ).map((text) => Number(text.replace(/\D/g, '')));
+  await expect.poll(async () => (await over()).length).toBeGreaterThan(2);
+  const misses = await over();
+  expect(misses).toEqual([...misses].sort((a, b) => a - b));
+
+  await agent.setLine('Garage', '2 or more');
+  await page.getByRole('button', { name: /unknown/ }).click();
+  await expect(page.locator('.result-reason').first()).toHaveText('garage left blank');
+  fine();
+});

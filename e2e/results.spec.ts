@@ -123,7 +123,7 @@ test('every one of a long list can be scrolled to, and the next and the one befo
   await agent.click(page.getByRole('button', { name: 'Remove Now' }));
   await agent.addLine('Now');
   await agent.click(agent.button('Ever listed'));
-  await agent.click(agent.button('Done'));
+  await agent.press('Escape');
   const all = await agent.count('fit');
   expect(all).toBeGreaterThan(500);
   await expect(page.getByText(`choose all ${all.toLocaleString('en-US')}`)).toBeVisible();

@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,15 +16,14 @@ await main(async () => {
   const data = mkdtempSync(join(tmpdir(), 'perambula-bench-'));
   const stack = await startStack({ data, port: await freePort(), loaded: true });
   try {
-    const { status } = spawnSync(
-      process.execPath,
-      [...NODE_OPTIONS, '--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)],
-      {
-        cwd: ROOT,
-        stdio: 'inherit',
-        env: { ...process.env, PERAMBULA_RUN: join(data, 'run.json') },
-      },
-    );
+    const bench = spawn(process.execPath, [...NODE_OPTIONS, '--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, PERAMBULA_RUN: join(data, 'run.json') },
+    });
+    // one that is told to stop stops the application, too
+    for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => bench.kill(signal));
+    const [status] = await once(bench, 'exit');
     process.exitCode = status ?? 1;
   } finally {
     await stack.stop();

@@ -19,6 +19,8 @@ export interface MissAnswer {
  */
 export type Row = ListingRecord & {
   readonly miss?: MissAnswer;
+  /** Of what is unknown: what it leaves blank, in words. */
+  readonly open?: string;
   readonly nice?: readonly string[];
   readonly minutes?: readonly (number | null)[];
 };

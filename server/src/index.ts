@@ -3,3 +3,4 @@ export { Surroundings } from './common/surroundings.js';
 export { databaseOptions } from './database.js';
 export { FeedReader, FeedSettings, ListingWriter } from './feed/index.js';
 export { ListingRow } from './listings/index.js';
+export { EngineThreads } from './searches/index.js';

@@ -1,6 +1,9 @@
 /** Bits of rows, 32 to a word; row r is bit r & 31 of word r >> 5. */
 export type Bits = Int32Array;
 
+/** Rows that a word of bits holds. */
+export const ROWS_A_WORD = 32;
+
 /** Words that hold `rows` bits. */
 export function wordsFor(rows: number): number {
   return (rows + 31) >>> 5;

@@ -49,16 +49,16 @@ export class BoundCache {
   /** Marks which of some rows lie inside a shape. */
   private test(shape: DrawnShape, rows: Bits, inside: Bits): void {
     const { columns } = this;
-    const { kernel, words, places } = columns;
+    const { kernel, words } = columns;
     const mark = (bits: Bits, within: PointTest): void =>
       forEachRow(bits, (row) => {
-        if (within(columns.longitude(row), columns.latitude(row))) setBit(inside, row, true);
+        if (within(columns.positions.longitude(row), columns.positions.latitude(row))) setBit(inside, row, true);
       });
     const points = kernel.count(rows);
     const raster = points < MANY ? null : rasterOf(shape, points);
     if (!raster) return mark(rows, prepared(shape));
     const [found, crossed] = [takeBits(kernel, words), takeBits(kernel, words)];
-    kernel.raster(raster, places, rows, found, crossed);
+    kernel.raster(raster, columns.positions.places, rows, found, crossed);
     kernel.combine('or', inside, found, inside);
     mark(crossed, raster.exact);
     kernel.give(found);

@@ -6,10 +6,12 @@ import { columnNumber } from '../search/span.js';
 import { hasBit, setBit, wordsFor } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { ChangeLog } from './changeLog.js';
-import { PLACES_PER_DEGREE } from '../geo/raster.js';
+import { Keys } from './keys.js';
 import { zeroBits } from './kernel.js';
-import type { Kernel, Places } from './kernel.js';
+import type { Kernel } from './kernel.js';
 import { BLANK, NOT_APPLICABLE, NumberColumn } from './numberColumn.js';
+import { Positions } from './positions.js';
+import { Texts } from './texts.js';
 import { TravelColumns } from './travelColumns.js';
 import { WordIndex } from './wordIndex.js';
 
@@ -35,10 +37,10 @@ export interface ChoicesColumn {
   applies: Bits;
 }
 
-/** Text as it stands; null where blank, undefined where not applicable. */
+/** Where each row's text stands. */
 export interface TextColumn {
   readonly type: 'text';
-  texts: (string | null | undefined)[];
+  readonly places: NumberColumn;
   readonly words: WordIndex;
 }
 
@@ -50,23 +52,22 @@ const FIRST_ROWS = 128;
 export class Columns {
   rows = 0;
   capacity = 0;
-  keys: string[] = [];
   readonly changes = new ChangeLog();
   live: Bits = new Int32Array(0);
   placed: Bits = new Int32Array(0);
-  /** Where a listing lies, in whole places. */
-  places: Places = { x: new Int32Array(0), y: new Int32Array(0) };
-  /** What rounding to places took from its degrees. From 16° on a single precision holds all of it, nearer 0° all but 10⁻¹⁵. */
-  private restX: Float32Array = new Float32Array(0);
-  private restY: Float32Array = new Float32Array(0);
+  readonly texts: Texts;
+  readonly keys: Keys;
+  readonly positions: Positions;
   readonly kinds: ChoiceColumn;
   readonly travels = new TravelColumns(this);
-  private readonly rowOf = new Map<string, number>();
   private readonly columns = new Map<string, Column>();
 
   constructor(readonly kernel: Kernel) {
+    this.texts = new Texts(kernel);
+    this.keys = new Keys(kernel, this.texts);
+    this.positions = new Positions(kernel);
     this.kinds = newChoiceColumn(kernel);
-    for (const field of FIELDS) this.columns.set(field.name, newColumn(field, kernel));
+    for (const field of FIELDS) this.columns.set(field.name, this.newColumn(field));
   }
 
   /** Words of a bitset over all rows that there is room for. */
@@ -83,10 +84,6 @@ export class Columns {
     return [['', this.kinds], ...this.columns];
   }
 
-  rowOfKey(key: string): number | undefined {
-    return this.rowOf.get(key);
-  }
-
   /** Whether a row's listing is still there. */
   isLive(row: number): boolean {
     return hasBit(this.live, row);
@@ -95,33 +92,44 @@ export class Columns {
   /** Adds a listing, or overwrites its row. */
   put(record: ListingRecord): void {
     const key = record.ListingKey;
-    const row = this.rowOf.get(key) ?? this.rows++;
+    const known = this.keys.rowOf(key);
+    const row = known ?? this.rows++;
     if (row >= this.capacity) this.grow(Math.max(FIRST_ROWS, this.capacity * 2));
-    this.keys[row] = key;
-    this.rowOf.set(key, row);
+    if (known === undefined) this.keys.add(key, row);
     setBit(this.live, row, true);
     const position = positionOf(record);
     setBit(this.placed, row, position !== null);
-    if (position) this.place(row, position);
+    if (position) this.positions.set(row, position);
     this.kinds.codes.set(row, codeFor(this.kinds, record['PropertyType']));
     for (const field of FIELDS) this.putValue(field, row, record);
     this.changes.add(row);
   }
 
   remove(key: string): void {
-    const row = this.rowOf.get(key);
+    const row = this.keys.rowOf(key);
     if (row === undefined) return;
     setBit(this.live, row, false);
     this.changes.add(row);
   }
 
   /** Takes so many rows, all of them without a value; whoever restores a snapshot fills them. */
-  begin(rows: number, keys: string[]): void {
+  begin(rows: number): void {
     this.grow(Math.max(FIRST_ROWS, (rows + (rows >>> 3) + 127) & ~127));
     this.rows = rows;
-    this.keys = keys;
-    this.rowOf.clear();
-    keys.forEach((key, row) => this.rowOf.set(key, row));
+  }
+
+  /** Writes all texts anew when so many changed that it is worth while. */
+  tidy(): void {
+    if (!this.texts.worn) return;
+    const texts = this.named().flatMap(([, column]) => (column.type === 'text' ? column.places : []));
+    this.texts.rewrite((renewed) => {
+      for (const places of [this.keys.places, ...texts])
+        for (let row = 0; row < this.rows; row++) {
+          const place = places.get(row);
+          if (Number.isFinite(place)) places.set(row, renewed(place));
+        }
+    });
+    this.changes.addAll();
   }
 
   private putValue(field: Field, row: number, record: ListingRecord): void {
@@ -144,9 +152,11 @@ export class Columns {
         break;
       }
       case 'text': {
-        const text = !applies ? undefined : value == null ? null : String(value);
-        if (column.texts[row] !== text) column.words.add(row, text);
-        column.texts[row] = text;
+        const before = column.places.get(row);
+        const text = applies && value != null ? String(value) : null;
+        if (Number.isFinite(before) && text !== null && this.texts.read(before) === text) break;
+        if (Number.isFinite(before)) this.texts.drop(before);
+        column.places.set(row, !applies ? NOT_APPLICABLE : text === null ? BLANK : this.texts.add(text));
       }
     }
   }
@@ -158,18 +168,28 @@ export class Columns {
     return bits;
   }
 
+  private newColumn({ type }: Field): Column {
+    const { kernel, texts, changes } = this;
+    if (type === 'choice' || type === 'yesNo') return newChoiceColumn(kernel);
+    if (type === 'choices') return { type, has: new Map(), blank: new Int32Array(0), applies: new Int32Array(0) };
+    const numbers = new NumberColumn(kernel);
+    return type === 'text'
+      ? { type, places: numbers, words: new WordIndex(texts, numbers, changes) }
+      : { type: 'ordered', numbers };
+  }
+
   private grow(capacity: number): void {
     this.capacity = capacity;
     this.live = this.grown(this.live);
     this.placed = this.grown(this.placed);
-    this.restX = grownRests(this.restX, capacity);
-    this.restY = grownRests(this.restY, capacity);
-    this.places = { x: this.grownPlaces(this.places.x), y: this.grownPlaces(this.places.y) };
+    this.positions.grow(capacity);
+    this.keys.places.grow(capacity);
     this.kinds.codes.grow(capacity);
     for (const column of this.columns.values()) {
       if (column.type === 'ordered') column.numbers.grow(capacity);
       else if (column.type === 'choice') column.codes.grow(capacity);
-      else if (column.type === 'choices') {
+      else if (column.type === 'text') column.places.grow(capacity);
+      else {
         column.blank = this.grown(column.blank);
         column.applies = this.grown(column.applies);
         for (const [choice, bits] of column.has) column.has.set(choice, this.grown(bits));
@@ -177,51 +197,17 @@ export class Columns {
     }
   }
 
-  /** Bytes taken by numbers, dates, choices and places, and characters of keys and texts. */
+  /** Bytes taken by numbers, dates, choices and positions, and those by keys and texts. */
   memory(): { bytes: number; words: number } {
-    const characters = (texts: readonly (string | null | undefined)[]): number =>
-      texts.reduce((sum, text) => sum + (text?.length ?? 0), 0);
-    let bytes = [this.live, this.placed, this.places.x, this.places.y, this.restX, this.restY].reduce(
-      (sum, each) => sum + each.byteLength,
-      0,
-    );
-    let words = characters(this.keys);
+    let bytes = [this.live, this.placed, ...this.positions.arrays()].reduce((sum, each) => sum + each.byteLength, 0);
+    let words = this.texts.bytes + this.keys.bytes + this.keys.places.values.byteLength;
     for (const [, column] of this.named()) {
       if (column.type === 'ordered') bytes += column.numbers.values.byteLength;
       else if (column.type === 'choice') bytes += column.codes.values.byteLength;
       else if (column.type === 'choices') bytes += (column.has.size + 2) * column.blank.byteLength;
-      else words += characters(column.texts);
+      else words += column.places.values.byteLength;
     }
     return { bytes, words };
-  }
-
-  /** In degrees, where a listing has a position. */
-  longitude(row: number): number {
-    return (this.places.x[row] as number) / PLACES_PER_DEGREE + (this.restX[row] as number);
-  }
-
-  latitude(row: number): number {
-    return (this.places.y[row] as number) / PLACES_PER_DEGREE + (this.restY[row] as number);
-  }
-
-  /** All that is held of the rows' positions. */
-  positions(): ArrayBufferView[] {
-    return [this.places.x, this.places.y, this.restX, this.restY].map((each) => each.subarray(0, this.rows));
-  }
-
-  private place(row: number, [x, y]: readonly [number, number]): void {
-    this.places.x[row] = Math.round(x * PLACES_PER_DEGREE);
-    this.places.y[row] = Math.round(y * PLACES_PER_DEGREE);
-    this.restX[row] = x - this.places.x[row] / PLACES_PER_DEGREE;
-    this.restY[row] = y - this.places.y[row] / PLACES_PER_DEGREE;
-  }
-
-  private grownPlaces(places: Int32Array): Int32Array {
-    const { buffer, byteOffset } = this.kernel.take(4 * this.capacity);
-    const larger = new Int32Array(buffer, byteOffset, this.capacity);
-    larger.set(places);
-    this.kernel.give(places);
-    return larger;
   }
 
   private grown(bits: Bits): Bits {
@@ -232,28 +218,8 @@ export class Columns {
   }
 }
 
-function grownRests(rests: Float32Array, capacity: number): Float32Array {
-  const larger = new Float32Array(capacity);
-  larger.set(rests);
-  return larger;
-}
-
 function newChoiceColumn(kernel: Kernel): ChoiceColumn {
   return { type: 'choice', codes: new NumberColumn(kernel), labels: [], codeOf: new Map() };
-}
-
-function newColumn(field: Field, kernel: Kernel): Column {
-  switch (field.type) {
-    case 'choice':
-    case 'yesNo':
-      return newChoiceColumn(kernel);
-    case 'choices':
-      return { type: 'choices', has: new Map(), blank: new Int32Array(0), applies: new Int32Array(0) };
-    case 'text':
-      return { type: 'text', texts: [], words: new WordIndex() };
-    default:
-      return { type: 'ordered', numbers: new NumberColumn(kernel) };
-  }
 }
 
 function codeFor(column: ChoiceColumn, value: FieldValue): number {

@@ -138,10 +138,24 @@ export class Engine {
 
   put(records: Iterable<ListingRecord>): void {
     for (const record of records) this.columns.put(record);
+    this.columns.tidy();
   }
 
   remove(keys: Iterable<string>): void {
     for (const key of keys) this.columns.remove(key);
+  }
+
+  /** Does what the first searches would have to wait for: reads the words of remarks, and finds the roads beside each home. */
+  warm(roads: Circumstances['roads']): void {
+    const { rows, placed, positions, travels } = this.columns;
+    const remarks = this.columns.column('PublicRemarks');
+    if (remarks.type === 'text') remarks.words.update(rows);
+    let row = 0;
+    while (row < rows && !hasBit(placed, row)) row++;
+    if (row === rows) return;
+    const to = [positions.longitude(row), positions.latitude(row)] as const;
+    travels.of({ to, arriveBy: '08:30', on: 'weekday', by: 'car' }, roads);
+    travels.settle();
   }
 
   /** Gives back all bitsets kept. */
@@ -277,8 +291,8 @@ export class Engine {
       const marks = { keys: [] as string[], places: [] as number[], status: [] as number[], prices: [] as (number | null)[] };
       forEachRow(bits, (row) => {
         if (marks.keys.length >= limit) return;
-        marks.keys.push(columns.keys[row] as string);
-        marks.places.push(Math.round(1e6 * columns.longitude(row)), Math.round(1e6 * columns.latitude(row)));
+        marks.keys.push(columns.keys.at(row));
+        marks.places.push(Math.round(1e6 * columns.positions.longitude(row)), Math.round(1e6 * columns.positions.latitude(row)));
         marks.status.push(status.codes.get(row));
         const price = numbers.get(row);
         marks.prices.push(Number.isFinite(price) ? price : null);
@@ -292,7 +306,7 @@ export class Engine {
     return this.passed(search, given, (passed) => {
       const { tell } = this.tellerOf(search, given, set, passed);
       return keys.flatMap((key) => {
-        const row = this.columns.rowOfKey(key);
+        const row = this.columns.keys.rowOf(key);
         return row === undefined ? [] : tell(row);
       });
     });
@@ -314,7 +328,7 @@ export class Engine {
           onlyA: kernel.count(onlyA),
           onlyB: kernel.count(onlyB),
           both: kernel.count(both),
-          keys: rows.map((row) => this.columns.keys[row] as string),
+          keys: rows.map((row) => this.columns.keys.at(row)),
         };
       }),
     );
@@ -336,7 +350,7 @@ export class Engine {
       missed,
       had,
       tell: (row) => ({
-        key: this.columns.keys[row] as string,
+        key: this.columns.keys.at(row),
         ...(set === 'missByOne' ? { missed: missed(row) } : {}),
         ...(nice.length > 0 ? { nice: had(row) } : {}),
         ...(journeys.length > 0 ? { minutes: minutesOf(row) } : {}),

@@ -62,6 +62,16 @@ export interface Kernel {
   raster(raster: Raster, places: Places, among: Bits, inside: Bits, crossed: Bits): void;
 }
 
+/** Memory that another thread took: so many bytes at an address. */
+export type At = (address: number, bytes: number) => Uint8Array;
+
+/** A kernel whose memory several threads reach, each through a kernel of its own. */
+export interface SharedKernel extends Kernel {
+  /** What the other threads' kernels are made with; it can be posted to them. */
+  readonly memory: object;
+  readonly at: At;
+}
+
 /** Where rows lie, in whole places: near enough to find their cell in a raster. */
 export interface Places {
   readonly x: Int32Array;

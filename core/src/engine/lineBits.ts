@@ -4,7 +4,10 @@ import { STATUS_DATE_FIELD } from '../listing/status.js';
 import { travelOf } from '../roads/travel.js';
 import { isEither } from '../search/document.js';
 import type { EitherMember, FieldLine, Is, Line, StatusTime } from '../search/document.js';
+import { timeTest } from '../search/statusTime.js';
 import { testText } from '../search/evaluate.js';
+import { hasMoved, PRICE_MOVED } from '../search/priceMove.js';
+import type { PriceMove } from '../search/priceMove.js';
 import { LEAST, MOST, spanOf } from '../search/span.js';
 import type { Bits } from './bitset.js';
 import type { ChoiceColumn, ChoicesColumn, OrderedColumn } from './columns.js';
@@ -74,6 +77,7 @@ function writeFieldLine(line: FieldLine, into: Written, writing: Writing): void 
   const travel = travelOf(line);
   if (travel) writeOrdered(line.is, field, writing.columns.travels.of(travel, writing.given.roads), into, writing);
   else if (line.assuming) writeCost(line, into, writing);
+  else if (line.moved) writeMoved(line.is, line.moved, into, writing);
   else writeTest(line.is, field, into, writing);
   if (line.blanks !== 'pass' && line.blanks !== 'fail') return;
   const { t, u } = into;
@@ -93,7 +97,7 @@ function writeTest(is: Is, field: Field, into: Written, writing: Writing): void 
     case 'choices':
       return writeChoices(is, column, into, writing);
     case 'text':
-      return textBits(is, column, into, writing);
+      return 'blank' in is ? writeBlank(is.blank, column.places, into, writing) : textBits(is, column, into, writing);
   }
 }
 
@@ -116,26 +120,49 @@ function writeCost(line: FieldLine, { t, u }: Written, { columns, given, stretch
   }
 }
 
-function writeOrdered(is: Is, field: Field, numbers: NumberColumn, { t, u }: Written, { given, stretch }: Writing): void {
-  const unknown = numbers.blanks > 0 && !('blank' in is) ? u : null;
-  if (!unknown) u.fill(0, stretch.first, stretch.end);
-  if ('blank' in is) {
-    if (is.blank) numbers.scanBlank(t, 'put', stretch);
-    else numbers.scan(LEAST, MOST, t, null, 'put', stretch);
-    return;
+/** When a price moved, and of those rows which did so by as much as is asked. */
+function writeMoved(is: Is, moved: PriceMove, { t, u }: Written, writing: Writing): void {
+  const { columns, stretch } = writing;
+  writeTest(is, fieldOf(PRICE_MOVED) as Field, { t, u }, writing);
+  const numbers = (name: string): NumberColumn => (columns.column(name) as OrderedColumn).numbers;
+  const [before, now] = [numbers('PreviousListPrice'), numbers('ListPrice')];
+  // most never moved, which one scan finds
+  const never = takeBits(columns.kernel, columns.words);
+  before.scanBlank(never, 'put', stretch);
+  now.scanBlank(never, 'take', stretch);
+  columns.kernel.combine('andNot', t, never, t, stretch);
+  columns.kernel.combine('andNot', u, never, u, stretch);
+  columns.kernel.give(never);
+  for (let w = stretch.first; w < stretch.end; w++) {
+    for (let left = (t[w] as number) | (u[w] as number); left !== 0; left &= left - 1) {
+      const bit = left & -left;
+      const row = 32 * w + 31 - Math.clz32(bit);
+      const truth = hasMoved(moved, before.get(row), now.get(row));
+      if (truth === null) u[w] = (u[w] as number) | bit;
+      if (!truth) t[w] = (t[w] as number) & ~bit;
+      if (truth === false) u[w] = (u[w] as number) & ~bit;
+    }
   }
+}
+
+function writeOrdered(is: Is, field: Field, numbers: NumberColumn, { t, u }: Written, { given, stretch }: Writing): void {
+  if ('blank' in is) return writeBlank(is.blank, numbers, { t, u }, { stretch });
+  const unknown = numbers.blanks > 0 ? u : null;
+  if (!unknown) u.fill(0, stretch.first, stretch.end);
   const { from, to } = spanOf(is, field, given);
   if ('not' in is) numbers.scan(LEAST, MOST, t, unknown, 'put', stretch);
   numbers.scan(from, to, t, 'not' in is ? null : unknown, 'not' in is ? 'take' : 'put', stretch);
 }
 
+/** Writes the rows that are blank, or those that have a value. */
+function writeBlank(blank: boolean, numbers: NumberColumn, { t, u }: Written, { stretch }: Pick<Writing, 'stretch'>): void {
+  u.fill(0, stretch.first, stretch.end);
+  if (blank) numbers.scanBlank(t, 'put', stretch);
+  else numbers.scan(LEAST, MOST, t, null, 'put', stretch);
+}
+
 function writeChoice(is: Is, field: Field, { codes, labels }: ChoiceColumn, { t, u }: Written, { stretch }: Writing): void {
-  if ('blank' in is) {
-    u.fill(0, stretch.first, stretch.end);
-    if (is.blank) codes.scanBlank(t, 'put', stretch);
-    else codes.scan(0, labels.length, t, null, 'put', stretch);
-    return;
-  }
+  if ('blank' in is) return writeBlank(is.blank, codes, { t, u }, { stretch });
   const unknown = codes.blanks > 0 ? u : null;
   if (!unknown) u.fill(0, stretch.first, stretch.end);
   codes.scan(1, 0, t, unknown, 'put', stretch);
@@ -169,10 +196,10 @@ function writeStatuses(entries: readonly StatusTime[], into: Written, writing: W
   writeJoined(
     entries.map((entry) => (part) => {
       const now = (here: Written): void => writeChoice({ equals: entry.status }, status, column, here, writing);
-      const { last } = entry;
-      if (last === undefined) return now(part);
+      const asked = timeTest(entry);
+      if (asked === null) return now(part);
       const date = fieldOf(STATUS_DATE_FIELD[entry.status]) as Field;
-      writeJoined([now, (here) => writeTest({ last }, date, here, writing)], part, writing, and);
+      writeJoined([now, (here) => writeTest(asked, date, here, writing)], part, writing, and);
     }),
     into,
     writing,

@@ -1,21 +1,31 @@
 import { isEither } from '../search/document.js';
 import type { Search } from '../search/document.js';
 import { nearnessOfBounds, nearnessOfValue, UNMEASURED } from '../search/miss.js';
+import { hasMoved } from '../search/priceMove.js';
+import type { PriceMove } from '../search/priceMove.js';
 import type { Circumstances } from '../search/circumstances.js';
 import { hasBit } from './bitset.js';
-import type { Columns } from './columns.js';
+import type { Columns, OrderedColumn } from './columns.js';
 import { numbersFor } from './numbersFor.js';
 
 /** How near a row comes to the one line, or bounds, that it misses: what `missOf` says of its record. */
 export function nearnessOfRow(search: Search, missed: string, row: number, columns: Columns, given: Circumstances): number {
   if (missed === 'keepIn' || missed === 'keepOut') {
     if (!hasBit(columns.placed, row)) return UNMEASURED;
-    return nearnessOfBounds(search, [columns.longitude(row), columns.latitude(row)], missed, given);
+    return nearnessOfBounds(search, [columns.positions.longitude(row), columns.positions.latitude(row)], missed, given);
   }
   const line = search.lines.find(({ id }) => id === missed);
   if (!line || isEither(line)) return UNMEASURED;
   const column = columns.column(line.field);
   if (column.type !== 'ordered') return UNMEASURED;
+  if (line.moved && !movedInRow(line.moved, row, columns)) return UNMEASURED;
   const value = numbersFor(line, columns, given)(row);
   return Number.isFinite(value) ? nearnessOfValue(line, value, given) : UNMEASURED;
+}
+
+function movedInRow(moved: PriceMove, row: number, columns: Columns): boolean | null {
+  const [before, now] = ['PreviousListPrice', 'ListPrice'].map((name) =>
+    (columns.column(name) as OrderedColumn).numbers.get(row),
+  );
+  return hasMoved(moved, before as number, now as number);
 }

@@ -1,5 +1,5 @@
 import type { Bits } from './bitset.js';
-import type { Kernel, Mode, Stretch, Values } from './kernel.js';
+import type { At, Kernel, Mode, Stretch, Values } from './kernel.js';
 
 /** What a row reads as where it has no value: beyond all values, so that they sort apart. */
 export const BLANK = Infinity;
@@ -12,6 +12,12 @@ const WIDTHS = [
   { array: Int32Array, blank: 2_147_483_647, notApplicable: -2_147_483_648 },
   { array: Float64Array, blank: Infinity, notApplicable: -Infinity },
 ] as const;
+
+/** What a column holds beside its values: the place of its width among one, two, four and eight bytes, and how many rows are blank. */
+export interface NumbersOutline {
+  readonly width: number;
+  readonly blanks: number;
+}
 
 /**
  * One number a row, as narrow as its values allow: whole numbers of one, two or four bytes, and eight for any others.
@@ -68,17 +74,24 @@ export class NumberColumn {
     this.kernel.scan(this.values, { from: blank, to: blank, blank, t, u: null, mode, first, end });
   }
 
-  /** Takes the place of what the column held. */
-  restore(width: number, blanks: number, capacity: number): void {
-    this.width = width;
-    this.blanks = blanks;
-    this.kernel.give(this.values);
-    this.values = this.room(width, capacity);
+  /** What is held beside the values. */
+  outline(): NumbersOutline {
+    return { width: this.width, blanks: this.blanks };
   }
 
-  /** The place of its width among one, two, four and eight bytes. */
-  get widthPlace(): number {
-    return this.width;
+  /** Takes the place of what the column held; whoever restores it fills the values. */
+  begin({ width, blanks }: NumbersOutline, capacity: number): void {
+    this.kernel.give(this.values);
+    this.values = this.room(width, capacity);
+    this.width = width;
+    this.blanks = blanks;
+  }
+
+  /** Reads the values that another thread writes, so many rows of them at an address. */
+  follow({ width, blanks }: NumbersOutline, address: number, capacity: number, at: At): void {
+    this.values = view(width, at(address, capacity * bytesOf(width)), capacity);
+    this.width = width;
+    this.blanks = blanks;
   }
 
   private get form(): (typeof WIDTHS)[number] {
@@ -99,11 +112,17 @@ export class NumberColumn {
   }
 
   private room(width: number, capacity: number): Values {
-    const { array } = WIDTHS[width] as (typeof WIDTHS)[number];
-    const { buffer, byteOffset } = this.kernel.take(capacity * array.BYTES_PER_ELEMENT);
-    const Room = array as new (memory: ArrayBufferLike, at: number, length: number) => Values;
-    return new Room(buffer, byteOffset, capacity);
+    return view(width, this.kernel.take(capacity * bytesOf(width)), capacity);
   }
+}
+
+function bytesOf(width: number): number {
+  return (WIDTHS[width] as (typeof WIDTHS)[number]).array.BYTES_PER_ELEMENT;
+}
+
+function view(width: number, { buffer, byteOffset }: ArrayBufferView, length: number): Values {
+  const { array } = WIDTHS[width] as (typeof WIDTHS)[number];
+  return new (array as new (memory: ArrayBufferLike, at: number, length: number) => Values)(buffer, byteOffset, length);
 }
 
 function fits(value: number, width: number): boolean {

@@ -6,11 +6,11 @@ import type { FieldLine } from '../search/document.js';
 import type { Columns, OrderedColumn } from './columns.js';
 
 /** Reads rows' numbers as a line asks for them, on its field's scale; not finite where a row has none. */
-export function numbersFor(line: FieldLine, columns: Columns, { roads }: Circumstances): (row: number) => number {
+export function numbersFor(line: FieldLine, columns: Columns, given: Circumstances): (row: number) => number {
   const { field, assuming } = line;
   const travel = travelOf(line);
   if (travel) {
-    const seconds = columns.travels.of(travel, roads);
+    const seconds = columns.travels.of(travel, given.roads);
     return (row) => seconds.get(row);
   }
   const numbers = (name: string) => (columns.column(name) as OrderedColumn).numbers;

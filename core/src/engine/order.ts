@@ -6,18 +6,19 @@ import type { Order } from '../search/document.js';
 import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import type { Columns } from './columns.js';
+import type { Keys } from './keys.js';
 import type { NumberColumn } from './numberColumn.js';
+import type { Texts } from './texts.js';
 
-/** What rows are put in order by: a number, the least first, or a text. Infinity and null come last. */
-export type Sorter =
-  { readonly number: (row: number) => number } | { readonly text: (row: number) => string | null; readonly sign: 1 | -1 };
+/** What rows are put in order by: a number, the least first and Infinity last, or a comparison of two rows. */
+export type Sorter = { readonly number: (row: number) => number } | { readonly compare: (a: number, b: number) => number };
 
 /** Sorters of an order: blanks last in either direction. */
-export function sortersOf(orders: readonly Order[], columns: Columns, { roads }: Circumstances): Sorter[] {
+export function sortersOf(orders: readonly Order[], columns: Columns, given: Circumstances): Sorter[] {
   return orders.map((order) => {
     const sign = order.direction === 'asc' ? 1 : -1;
     const travel = travelOf(order);
-    if (travel) return byNumber(columns.travels.of(travel, roads), sign);
+    if (travel) return byNumber(columns.travels.of(travel, given.roads), sign);
     return sorterOf(fieldOf(order.field) as Field, sign, columns);
   });
 }
@@ -45,42 +46,52 @@ function sorterOf(field: Field, sign: 1 | -1, columns: Columns): Sorter {
       return { number: (row) => ranks[codes.get(row)] ?? Infinity };
     }
     case 'text':
-      return { text: (row) => column.texts[row] ?? null, sign };
-    case 'choices':
-      return { text: (row) => [...column.has].find(([, bits]) => hasBit(bits, row))?.[0] ?? null, sign };
+      return { compare: byText(column.places, columns.texts, sign) };
+    case 'choices': {
+      const first = (row: number): string | null => [...column.has].find(([, bits]) => hasBit(bits, row))?.[0] ?? null;
+      return { compare: (a, b) => compareBlanksLast(first(a), first(b), sign) };
+    }
   }
 }
 
+/** Texts by their code points. */
+function byText(places: NumberColumn, texts: Texts, sign: 1 | -1): (a: number, b: number) => number {
+  return (a, b) => {
+    const [placeA, placeB] = [places.get(a), places.get(b)];
+    const [hasA, hasB] = [Number.isFinite(placeA), Number.isFinite(placeB)];
+    if (!hasA || !hasB) return Number(hasB) - Number(hasA);
+    return sign * texts.compare(placeA, placeB);
+  };
+}
+
 /** The first rows of those marked, in the order of the sorters, ties by key. */
-export function firstRows(bits: Bits, most: number, sorters: readonly Sorter[], keys: readonly string[]): number[] {
+export function firstRows(bits: Bits, most: number, sorters: readonly Sorter[], keys: Keys): number[] {
   const compare = comparing(sorters, keys);
   const [first] = sorters;
   const number = first && 'number' in first ? first.number : null;
   let rows: number[] = [];
-  // the first number of the last row that can still be among the first
+  // the last row that can still be among the first, and its first number
+  let last: number | undefined;
   let worst = Infinity;
   const cut = 2 * most + 64;
   forEachRow(bits, (row) => {
-    if (number && worst < Infinity && number(row) > worst) return;
+    if (last !== undefined && ((number && number(row) > worst) || compare(row, last) > 0)) return;
     rows.push(row);
     if (rows.length < cut) return;
     rows = rows.sort(compare).slice(0, most);
-    const last = rows[rows.length - 1];
+    last = rows[rows.length - 1];
     if (number && last !== undefined) worst = number(last);
   });
   return rows.sort(compare).slice(0, most);
 }
 
-function comparing(sorters: readonly Sorter[], keys: readonly string[]): (a: number, b: number) => number {
+function comparing(sorters: readonly Sorter[], keys: Keys): (a: number, b: number) => number {
   return (a, b) => {
     for (const sorter of sorters) {
-      const sign =
-        'number' in sorter
-          ? compareNumbers(sorter.number(a), sorter.number(b))
-          : compareBlanksLast(sorter.text(a), sorter.text(b), sorter.sign);
+      const sign = 'number' in sorter ? compareNumbers(sorter.number(a), sorter.number(b)) : sorter.compare(a, b);
       if (sign !== 0) return sign;
     }
-    return compareTexts(keys[a] as string, keys[b] as string);
+    return keys.compare(a, b);
   };
 }
 

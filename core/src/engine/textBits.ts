@@ -1,7 +1,8 @@
 import type { Is } from '../search/document.js';
 import { testText } from '../search/evaluate.js';
 import { stemsOf, wordsOf } from '../text/words.js';
-import { setBit } from './bitset.js';
+import { LEAST, MOST } from '../search/span.js';
+import { hasBit, ROWS_A_WORD, setBit } from './bitset.js';
 import type { TextColumn } from './columns.js';
 import type { Written, Writing } from './writing.js';
 
@@ -9,38 +10,38 @@ import type { Written, Writing } from './writing.js';
 const FEW = 2000;
 
 /** Writes the rows of a stretch whose text passes a test. */
-export function textBits(is: Is, column: TextColumn, { t, u }: Written, { columns: { rows }, stretch }: Writing): void {
-  const { texts } = column;
-  const end = Math.min(rows, 32 * stretch.end);
-  const candidates = end - 32 * stretch.first > FEW ? candidatesFor(is, column) : null;
+export function textBits(is: Is, column: TextColumn, { t, u }: Written, { columns, stretch }: Writing): void {
+  const { places } = column;
+  const end = Math.min(columns.rows, ROWS_A_WORD * stretch.end);
+  const candidates = end - ROWS_A_WORD * stretch.first > FEW ? candidatesFor(is, column, columns.rows) : null;
   const none = 'words' in is && is.words.noneOf !== undefined;
-  t.fill(0, stretch.first, stretch.end);
-  u.fill(0, stretch.first, stretch.end);
-  const known = new Map<string, boolean>();
-  const passes = (text: string): boolean => {
-    let passed = known.get(text);
-    if (passed === undefined) known.set(text, (passed = testText(is, text)));
+  const known = new Map<number, boolean>();
+  const passes = (place: number): boolean => {
+    let passed = known.get(place);
+    if (passed === undefined) known.set(place, (passed = testText(is, columns.texts.read(place))));
     return passed;
   };
-  for (let row = 32 * stretch.first; row < end; row++) {
-    const text = texts[row];
-    if (text === undefined) continue;
-    if ('blank' in is) setBit(t, row, (text === null) === is.blank);
-    else if (text === null) setBit(u, row, true);
-    // what is no candidate has none of the words
-    else if (candidates ? none : passes(text)) setBit(t, row, true);
+  places.scan(LEAST, MOST, t, u, 'put', stretch);
+  if (!candidates) {
+    for (let row = ROWS_A_WORD * stretch.first; row < end; row++)
+      if (hasBit(t, row) && !passes(places.get(row))) setBit(t, row, false);
+    return;
   }
-  for (const row of candidates ?? []) {
-    const text = texts[row];
-    if (text != null && row < end) setBit(t, row, passes(text));
+  // what is no candidate has none of the words
+  if (!none) t.fill(0, stretch.first, stretch.end);
+  const single = goesBySingleWords(is);
+  for (const row of candidates) {
+    const place = places.get(row);
+    if (!Number.isFinite(place) || row >= end) continue;
+    setBit(t, row, single && column.words.isCertain(row) ? !none : passes(place));
   }
 }
 
 /** Rows among which are all that have the words sought; null when every text must be read. */
-function candidatesFor(is: Is, { texts, words }: TextColumn): Iterable<number> | null {
+function candidatesFor(is: Is, { words }: TextColumn, rows: number): Iterable<number> | null {
   const groups = soughtIn(is);
   if (!groups || groups.every((group) => group.length === 0)) return null;
-  words.build(texts);
+  words.update(rows);
   const byStem = 'words' in is && is.words.stem === true;
   const found = groups.map((group) => ('words' in is ? words.withAll(group, byStem) : words.withPart(group)));
   return new Set(found.flatMap((rows) => [...rows]));
@@ -56,4 +57,11 @@ function soughtIn(is: Is): string[][] | null {
   if (anyOf) return anyOf.map(split);
   if (allOf) return allOf.slice(0, 1).map(split);
   return noneOf ? noneOf.map(split) : [split(phrase ?? '')];
+}
+
+/** Whether a text passes just when it has one of some single words, or none of them. */
+function goesBySingleWords(is: Is): boolean {
+  if (!('words' in is)) return false;
+  const { allOf = [] } = is.words;
+  return allOf.length < 2 && (soughtIn(is) ?? []).every((group) => group.length === 1);
 }

@@ -1,25 +1,24 @@
 import type { Snap } from '../roads/snap.js';
 import type { Travel, Way } from '../roads/travel.js';
 import type { TravelTimes } from '../roads/travelTimes.js';
-import { hasBit } from './bitset.js';
+import { hasBit, ROWS_A_WORD } from './bitset.js';
 import type { Bits } from './bitset.js';
 import type { ChangeLog } from './changeLog.js';
 import type { Kernel } from './kernel.js';
 import { BLANK, NOT_APPLICABLE, NumberColumn } from './numberColumn.js';
+import type { Positions } from './positions.js';
 
 /** Journeys whose seconds are kept. */
 const MOST_KEPT = 64;
-const ROWS_A_WORD = 32;
 
 /** Of the columns, what journeys are worked out from. */
-interface Places {
+interface Whereabouts {
   readonly kernel: Kernel;
   readonly changes: ChangeLog;
   readonly rows: number;
   readonly capacity: number;
   readonly placed: Bits;
-  readonly longitude: (row: number) => number;
-  readonly latitude: (row: number) => number;
+  readonly positions: Positions;
 }
 
 interface Kept {
@@ -36,7 +35,7 @@ export class TravelColumns {
   private readonly snaps: Readonly<Record<Way, (Snap | null | undefined)[]>> = { car: [], foot: [] };
   private seen = 0;
 
-  constructor(private readonly columns: Places) {}
+  constructor(private readonly columns: Whereabouts) {}
 
   /**
    * Whole seconds by row: blank where a listing's place or the roads are not known, not applicable where no way leads.
@@ -87,10 +86,11 @@ export class TravelColumns {
 
   /** The nearest road to a row's place; null where none is near, undefined where it has no place. */
   private snap(row: number, by: Way, roads: TravelTimes): Snap | null | undefined {
-    if (!hasBit(this.columns.placed, row)) return undefined;
+    const { placed, positions } = this.columns;
+    if (!hasBit(placed, row)) return undefined;
     const snaps = this.snaps[by];
     let snap = snaps[row];
-    if (snap === undefined) snaps[row] = snap = roads.snap([this.columns.longitude(row), this.columns.latitude(row)], by);
+    if (snap === undefined) snaps[row] = snap = roads.snap([positions.longitude(row), positions.latitude(row)], by);
     return snap;
   }
 

@@ -1,4 +1,8 @@
 import { stemOf, wordsOf } from '../text/words.js';
+import { ROWS_A_WORD } from './bitset.js';
+import type { ChangeLog } from './changeLog.js';
+import type { NumberColumn } from './numberColumn.js';
+import type { Texts } from './texts.js';
 
 /**
  * The rows in which each word stands. Built when first asked for; what a row once said is not taken out again,
@@ -8,25 +12,33 @@ export class WordIndex {
   private readonly rows = new Map<string, number[]>();
   /** Words by their stems. */
   private readonly byStem = new Map<string, string[]>();
-  private built = false;
+  /** The place of the text that was last read of each row. */
+  private readonly read: number[] = [];
+  /** Rows whose text changed since. */
+  private readonly rewritten = new Set<number>();
+  /** How far the change log had come when all texts were last read. */
+  private seen: number | null = null;
+  private epoch = 0;
 
-  /** Tells that a row's text is this one now. */
-  add(row: number, text: string | null | undefined): void {
-    if (this.built && text != null) this.put(row, text);
+  constructor(
+    private readonly texts: Texts,
+    private readonly places: NumberColumn,
+    private readonly changes: ChangeLog,
+  ) {}
+
+  /** Reads what so many rows say now, as far as it is not known. */
+  update(rows: number): void {
+    const { changes, texts } = this;
+    if (this.epoch !== texts.epoch) this.clear();
+    const changed = this.seen === null ? null : changes.since(this.seen);
+    if (changed) for (const word of changed) this.readRows(ROWS_A_WORD * word, Math.min(rows, ROWS_A_WORD * (word + 1)));
+    else this.readRows(0, rows);
+    this.seen = changes.now;
   }
 
-  /** Reads all texts, unless that was done. */
-  build(texts: readonly (string | null | undefined)[]): void {
-    if (this.built) return;
-    texts.forEach((text, row) => text != null && this.put(row, text));
-    this.built = true;
-  }
-
-  /** Forgets all, to be built anew. */
-  clear(): void {
-    this.rows.clear();
-    this.byStem.clear();
-    this.built = false;
+  /** Whether a row found has said the same all the time, and so has the words that it was found by. */
+  isCertain(row: number): boolean {
+    return !this.rewritten.has(row);
   }
 
   /** Rows whose text may hold all of these words, or words of the same stems, in no order; a row may come twice. */
@@ -45,6 +57,25 @@ export class WordIndex {
     const [first = '', last] = words;
     const may = last === undefined ? (word: string) => word.includes(first) : (word: string) => word.startsWith(last);
     return [...this.rows].flatMap(([word, rows]) => (may(word) ? rows : []));
+  }
+
+  private readRows(first: number, end: number): void {
+    for (let row = first; row < end; row++) {
+      const place = this.places.get(row);
+      if (place === this.read[row]) continue;
+      if (row < this.read.length) this.rewritten.add(row);
+      this.read[row] = place;
+      if (Number.isFinite(place)) this.put(row, this.texts.read(place));
+    }
+  }
+
+  /** Forgets all, for the places mean other texts now. */
+  private clear(): void {
+    this.rows.clear();
+    this.byStem.clear();
+    this.read.length = 0;
+    this.rewritten.clear();
+    this.epoch = this.texts.epoch;
   }
 
   private put(row: number, text: string): void {

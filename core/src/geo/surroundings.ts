@@ -3,10 +3,10 @@ import { distance, metresPerDegree, METRES_PER_MILE } from './distance.js';
 import type { LonLat } from './distance.js';
 import { metresToRing } from './inside.js';
 
-/** A map's features, as GeoJSON (RFC 7946); `layer` says what each is. */
+/** A map file's features, as GeoJSON (RFC 7946); `layer` says what each is. */
 export interface MapFile {
   readonly features: readonly {
-    readonly properties: { readonly layer?: string } | null;
+    readonly properties: { readonly layer?: string; readonly name?: string } | null;
     readonly geometry: { readonly type: string; readonly coordinates: unknown };
   }[];
 }

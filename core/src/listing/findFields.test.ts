@@ -26,6 +26,10 @@ describe('findFields', () => {
     ['price drop', 'PriceCut'],
     ['photos', 'PhotosCount'],
     ['noi', 'NetOperatingIncome'],
+    ['townhouse', 'PropertySubType'],
+    // what is called so comes before what has such a value
+    ['waterfront', 'WaterfrontYN'],
+    ['heat', 'Heating'],
   ])('“%s” finds %s first', (typed, name) => expect(first(typed)).toBe(name));
 
   it.each([

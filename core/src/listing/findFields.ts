@@ -9,10 +9,12 @@ const EXACT = 0;
 const SYNONYM = 1;
 const BEGINS = 2;
 const BEGINS_WORD = 3;
-const SYNONYM_BEGINS = 4;
-const ALL_WORDS = 5;
-const MISTYPED = 6;
-const MEANING = 8;
+/** One of its values: a field that is called so comes before one that has such a value. */
+const VALUE = 4;
+const SYNONYM_BEGINS = 5;
+const ALL_WORDS = 6;
+const MISTYPED = 7;
+const MEANING = 9;
 const NO_ANSWER = Infinity;
 
 /**
@@ -36,9 +38,10 @@ export function findFields(typed: string, kinds: readonly PropertyType[]): Field
 }
 
 interface Known {
-  /** Its label and name, and other words for it, each as one text of plain words. */
+  /** Its label and name, other words for it, and its values, each as one text of plain words. */
   readonly names: readonly string[];
   readonly others: readonly string[];
+  readonly values: readonly string[];
   /** All words of these, and the stems of them and of its help. */
   readonly words: readonly string[];
   readonly meant: ReadonlySet<string>;
@@ -49,20 +52,21 @@ const KNOWN: ReadonlyMap<Field, Known> = new Map(
     const { name, label, choices = [], synonyms = [], help } = field;
     const plain = (texts: readonly string[]): string[] => texts.map((text) => wordsOf(text).join(' '));
     const names = plain([label, name, name.replace(/([a-z])([A-Z])/g, '$1 $2')]);
-    const others = plain([...synonyms, ...choices]);
-    const words = [...new Set([...names, ...others].flatMap((text) => text.split(' ')))];
-    return [field, { names, others, words, meant: new Set([...words, ...wordsOf(help)].map(stemOf)) }];
+    const [others, values] = [plain(synonyms), plain(choices)];
+    const words = [...new Set([...names, ...others, ...values].flatMap((text) => text.split(' ')))];
+    return [field, { names, others, values, words, meant: new Set([...words, ...wordsOf(help)].map(stemOf)) }];
   }),
 );
 
 function rankOf(field: Field, sought: readonly string[]): number {
-  const { names, others, words, meant } = KNOWN.get(field) as Known;
+  const { names, others, values, words, meant } = KNOWN.get(field) as Known;
   const text = sought.join(' ');
   if (names.includes(text)) return EXACT;
   if (others.includes(text)) return SYNONYM;
   if (names.some((each) => each.startsWith(text))) return BEGINS;
   if (names.some((each) => each.includes(` ${text}`))) return BEGINS_WORD;
-  if (others.some((each) => each.startsWith(text) || each.includes(` ${text}`))) return SYNONYM_BEGINS;
+  if (values.includes(text)) return VALUE;
+  if ([...others, ...values].some((each) => each.startsWith(text) || each.includes(` ${text}`))) return SYNONYM_BEGINS;
   if (sought.every((word) => words.some((each) => each.startsWith(word)))) return ALL_WORDS;
   const wrong = sought.map((word) => words.reduce((least, each) => Math.min(least, mistakes(word, each)), NO_ANSWER));
   if (wrong.every((count) => count < NO_ANSWER)) return MISTYPED + Math.min(1, wrong.reduce((a, b) => a + b, 0) / 10);

@@ -8,9 +8,9 @@ import type { Field } from '../listing/field.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { travelOf } from '../roads/travel.js';
 import type { FieldLine, Is } from '../search/document.js';
-import { slackOf } from '../search/miss.js';
+import { nearnessToSpan, slackOf, UNMEASURED } from '../search/miss.js';
 import { columnNumber, LEAST, MOST, spanOf } from '../search/span.js';
-import type { TimeContext } from '../time/period.js';
+import type { Span, TimeContext } from '../time/period.js';
 import { StepSet } from './stepSet.js';
 import type { Interval } from './stepSet.js';
 
@@ -21,8 +21,8 @@ export interface Standing extends Condition {
 
 /** Whether a line can be looked up by its field's value alone: one whose answer moves neither with the clock nor with a place. */
 export function isIndexed(line: FieldLine, field: Field): boolean {
-  const { is, assuming } = line;
-  if (assuming || travelOf(line)) return false;
+  const { is, assuming, moved } = line;
+  if (assuming || moved || travelOf(line)) return false;
   switch (field.type) {
     case 'number':
     case 'money':
@@ -52,13 +52,15 @@ export class FieldIndex {
   private readonly banning: Bits;
   private readonly t: Bits;
   private readonly near: Bits;
+  /** What each search's line asks for, once it was looked at; null where that is no span. */
+  private readonly spans = new Map<number, Span<number> | null>();
 
   /** @param lines  each search's line on the field */
   constructor(
     readonly field: Field,
     readonly lines: ReadonlyMap<number, FieldLine>,
     private readonly words: number,
-    time: TimeContext,
+    private readonly time: TimeContext,
     private readonly kernel: Kernel,
   ) {
     this.without = zeroBits(kernel, words).fill(-1);
@@ -77,6 +79,16 @@ export class FieldIndex {
       this.steps = new StepSet(spans, words);
       this.nearSteps = new StepSet(new Map([...lines].map(([search, { is }]) => [search, nearbyOf(is, field, time)])), words);
     } else for (const [search, { is }] of lines) this.addChoices(search, is);
+  }
+
+  /** How near a value on the field's scale comes to a search's line: what `nearnessOfValue` says. */
+  nearnessOf(search: number, value: number): number {
+    let span = this.spans.get(search);
+    if (span === undefined) {
+      const { is } = this.lines.get(search) as FieldLine;
+      this.spans.set(search, (span = 'not' in is ? null : spanOf(is, this.field, this.time)));
+    }
+    return span ? nearnessToSpan(span, value, this.field) : UNMEASURED;
   }
 
   /** Where the searches stand to a record; what is false and cannot be measured is not near. Good until the next call. */

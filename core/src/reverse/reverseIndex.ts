@@ -10,8 +10,8 @@ import type { ListingRecord } from '../listing/record.js';
 import { STATUSES } from '../listing/status.js';
 import { isEither, mustLines } from '../search/document.js';
 import type { FieldLine, Line, Search } from '../search/document.js';
-import { contains, evaluateLine, valueFor } from '../search/evaluate.js';
-import { NEARLY, nearnessOfMiss, nearnessOfValue } from '../search/miss.js';
+import { contains, evaluateLine } from '../search/evaluate.js';
+import { NEARLY, nearnessOfMiss } from '../search/miss.js';
 import { statusesInReach } from '../search/reach.js';
 import { columnNumber } from '../search/span.js';
 import type { Circumstances } from '../search/circumstances.js';
@@ -105,7 +105,8 @@ export class ReverseIndex<Id> {
     kernel.combine('andNot', none, all, some);
     kernel.combine('andNot', some, hasRest, some);
     forEachRow(some, (i) => unknown.push(id(i)));
-    this.fields.forEach(({ field, lines }, f) => {
+    this.fields.forEach((index, f) => {
+      const { field, lines } = index;
       const { near: nearly } = this.standings[f] as Standing;
       if (!nearly) return;
       const number = columnNumber(valueOf(field, record) as number, field);
@@ -113,7 +114,7 @@ export class ReverseIndex<Id> {
       kernel.combine('andNot', nearly, hasRest, some);
       forEachRow(some, (i) => {
         const line = lines.get(i) as FieldLine;
-        const nearness = nearnessOfValue(line, number, given);
+        const nearness = index.nearnessOf(i, number);
         if (nearness <= NEARLY) near.push({ id: id(i), missed: line.id, nearness });
       });
     });
@@ -179,7 +180,7 @@ export class ReverseIndex<Id> {
       if (!hear(inside === null ? null : inside === (mode === 'in'), mode === 'in' ? 'keepIn' : 'keepOut')) return null;
     }
     const [lost] = missed;
-    if (!noneFalse) return lost !== undefined || blank ? null : this.nearAmong(i, record, given);
+    if (!noneFalse) return lost !== undefined || blank ? null : this.nearAmong(i, record);
     if (lost === undefined) return blank ? 'unknown' : 'fit';
     if (blank) return null;
     const nearness = nearnessOfMiss(search, record, lost, given);
@@ -187,12 +188,11 @@ export class ReverseIndex<Id> {
   }
 
   /** The one indexed line that a search misses. */
-  private nearAmong(i: number, record: ListingRecord, given: Circumstances): Omit<NearMiss<Id>, 'id'> | null {
+  private nearAmong(i: number, record: ListingRecord): Omit<NearMiss<Id>, 'id'> | null {
     const f = this.fields.findIndex(({ lines }, at) => lines.has(i) && !hasBit((this.standings[at] as Standing).t, i));
-    const { field, lines } = this.fields[f] as FieldIndex;
-    const line = lines.get(i) as FieldLine;
-    const nearness = nearnessOfValue(line, columnNumber(valueFor(line, record, given) as number, field), given);
-    return nearness <= NEARLY ? { missed: line.id, nearness } : null;
+    const index = this.fields[f] as FieldIndex;
+    const nearness = index.nearnessOf(i, columnNumber(valueOf(index.field, record) as number, index.field));
+    return nearness <= NEARLY ? { missed: (index.lines.get(i) as FieldLine).id, nearness } : null;
   }
 }
 

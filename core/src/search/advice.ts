@@ -54,11 +54,11 @@ export function advise(search: Search, evidence: Evidence): Advice {
     ...idle(search, evidence),
   ];
   if (fit === 0) {
-    const one = evidence.lines.some(({ holdsBack, blank: blanks }) => holdsBack + blanks > 0);
+    const alone = evidence.lines.filter(({ holdsBack, blank: blanks }) => holdsBack + blanks > 0).length;
     return {
       tone: 'tooFew',
       title: 'Nothing fits.',
-      reason: one ? 'One line alone keeps homes out.' : 'No single line is at fault; loosen more than one.',
+      reason: sayAlone(alone),
       notes,
     };
   }
@@ -137,10 +137,17 @@ function mixed({ kinds }: Search): Note[] {
   return [{ text: 'Rentals are mixed with what is for sale; a buyer would be sent both.' }];
 }
 
+/** How many lines keep homes out that all the others would let in. */
+function sayAlone(lines: number): string {
+  if (lines === 0) return 'No single line is at fault; loosen more than one.';
+  return lines === 1 ? 'One line alone keeps homes out.' : `Each of ${lines} lines keeps homes out by itself.`;
+}
+
 /** Musts on a field that many listings leave blank: the usual way to lose a good home without noticing. */
 function seldomFilled(search: Search, { filled = {}, lines }: Evidence): Note[] {
   return mustLines(search).flatMap((line) => {
-    if (isEither(line) || 'blank' in line.is || line.blanks === 'pass') return [];
+    // a price that never moved is blank, and rightly did not move
+    if (isEither(line) || 'blank' in line.is || line.moved || line.blanks === 'pass') return [];
     const share = filled[line.field];
     const blank = lines.find(({ id }) => id === line.id)?.blank ?? 0;
     if (share == null || share >= SELDOM_FILLED) return [];

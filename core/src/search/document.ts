@@ -1,3 +1,4 @@
+import type { PriceMove } from './priceMove.js';
 import type { LonLat } from '../geo/distance.js';
 import type { Travel } from '../roads/travel.js';
 import type { CostAssumptions } from '../listing/monthlyCost.js';
@@ -18,8 +19,10 @@ export type Scalar = number | string;
 
 export interface StatusTime {
   readonly status: Status;
-  /** ISO 8601 period, referring to the status's own date. */
+  /** Of the status's own date: an ISO 8601 period back from now, or the ISO 8601 dates of its first and last day. */
   readonly last?: string;
+  readonly since?: string;
+  readonly until?: string;
 }
 
 export interface WordsTest {
@@ -59,6 +62,8 @@ export interface FieldLine extends Partial<Travel> {
   readonly is: Is;
   /** Of what a home would cost a month: what the client brings and borrows. */
   readonly assuming?: CostAssumptions;
+  /** Of when the price last moved: which way, and by how much. */
+  readonly moved?: PriceMove;
   readonly blanks?: Blanks;
   readonly weight?: 'must' | 'nice';
   readonly name?: string;

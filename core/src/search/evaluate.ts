@@ -6,15 +6,19 @@ import { monthlyCostOf } from '../listing/monthlyCost.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
+import type { Status } from '../listing/status.js';
 import { travelOf } from '../roads/travel.js';
 import type { Travel } from '../roads/travel.js';
 import { isSameStreet } from '../text/streets.js';
+import { hasMoved } from './priceMove.js';
+import type { PriceMove } from './priceMove.js';
 import { plain, stemsOf, wordsOf } from '../text/words.js';
 import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
 import type { Circumstances } from './circumstances.js';
 import { isEither, mustLines } from './document.js';
 import type { DrawnShape, FieldLine, Is, Line, Scalar, Search, Shape, WordsTest } from './document.js';
 import { statusesInReach } from './reach.js';
+import { timeTest } from './statusTime.js';
 
 /** SQL's three values: true, false, and null for unknown. */
 export type Truth = boolean | null;
@@ -129,10 +133,16 @@ function evaluateFieldLine(line: FieldLine, record: ListingRecord, given: Circum
   const value = valueFor(line, record, given);
   if (value === undefined && travelOf(line)) return false;
   const isBlank = value == null || (Array.isArray(value) && value.length === 0);
-  if ('blank' in line.is) return isBlank === line.is.blank;
-  const truth = isBlank ? null : test(line.is, value, field, record, given);
+  const tested = 'blank' in line.is ? isBlank === line.is.blank : isBlank ? null : test(line.is, value, field, record, given);
+  const truth = line.moved ? and([tested, movedIn(record, line.moved)]) : tested;
   if (truth !== null || line.blanks === undefined || line.blanks === 'unknown') return truth;
   return line.blanks === 'pass';
+}
+
+/** Whether a record's price moved so; null where it asks none. */
+export function movedIn(record: ListingRecord, moved: PriceMove): boolean | null {
+  const dollars = (value: FieldValue): number => (typeof value === 'number' ? value : NaN);
+  return hasMoved(moved, dollars(record['PreviousListPrice']), dollars(record['ListPrice']));
 }
 
 function test(
@@ -144,9 +154,10 @@ function test(
 ): Truth {
   if ('oneOf' in is) {
     return or(
-      is.oneOf.map(({ status, last }) => {
-        if (value !== status) return false;
-        return last === undefined ? true : inLast(last, record, status, given);
+      is.oneOf.map((entry) => {
+        if (value !== entry.status) return false;
+        const asked = timeTest(entry);
+        return asked === null ? true : atTime(asked, record, entry.status, given);
       }),
     );
   }
@@ -188,10 +199,10 @@ function endOf(end: Scalar, which: 'first' | 'last', field: Field, { zone }: Cir
   return field.type === 'date' ? dayNumber(String(end)) : Number(end);
 }
 
-function inLast(period: string, record: ListingRecord, status: keyof typeof STATUS_DATE_FIELD, given: Circumstances): Truth {
+function atTime(is: Is, record: ListingRecord, status: Status, given: Circumstances): Truth {
   const field = fieldOf(STATUS_DATE_FIELD[status]) as Field;
   const value = valueOf(field, record);
-  return value == null ? null : testOrdered({ last: period }, value as string, field, given);
+  return value == null ? null : testOrdered(is, value as string, field, given);
 }
 
 /** A text's test; case and accents do not count. */

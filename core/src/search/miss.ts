@@ -8,12 +8,13 @@ import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { travelOf } from '../roads/travel.js';
 import { isEither, linesOfMember } from './document.js';
-import type { DrawnShape, EitherLine, FieldLine, Search, Shape } from './document.js';
-import { contains, valueFor } from './evaluate.js';
+import type { DrawnShape, EitherLine, FieldLine, Line, Search, Shape } from './document.js';
+import { contains, judge, movedIn, valueFor } from './evaluate.js';
 import { amount, dollars, plainNumber } from './numbers.js';
 import { phraseOf } from './phrase.js';
 import { columnNumber, spanOf } from './span.js';
 import type { Circumstances } from './circumstances.js';
+import type { Span } from '../time/period.js';
 
 /** Why and by how much a listing misses; `by` is null where nothing can be measured. */
 export interface Miss {
@@ -38,6 +39,21 @@ export function missOf(search: Search, record: ListingRecord, missed: string, gi
   return missOfLine(line, record, given);
 }
 
+/** What a listing leaves blank that keeps a search from saying whether it fits: "garage and year built left blank". */
+export function sayOpen(search: Search, record: ListingRecord, given: Circumstances): string {
+  const { lines, keepIn, keepOut } = judge(search, record, given);
+  const named = lines.flatMap(({ line, truth }) => (truth === null ? namesOf(line) : []));
+  if (keepIn === null || keepOut === null) named.push('place');
+  const all = [...new Set(named)];
+  const last = all.pop();
+  return `${all.length > 0 ? `${all.join(', ')} and ` : ''}${last ?? 'something'} left blank`;
+}
+
+function namesOf(line: Line): string[] {
+  const parts = isEither(line) ? line.either.flatMap(linesOfMember) : [line];
+  return parts.map((part) => (travelOf(part) ? 'place' : (fieldOf(part.field) as Field).label.toLowerCase()));
+}
+
 function sayNeither({ either }: EitherLine): string {
   const named = either.map((member) =>
     linesOfMember(member)
@@ -57,6 +73,7 @@ export function nearnessOfMiss(search: Search, record: ListingRecord, missed: st
   if (!line || isEither(line)) return UNMEASURED;
   const field = fieldOf(line.field) as Field;
   const value = appliesTo(field, record['PropertyType']) ? valueFor(line, record, given) : null;
+  if (line.moved && !movedIn(record, line.moved)) return UNMEASURED;
   return value == null || !isMeasured(field.type) ? UNMEASURED : nearnessOfValue(line, columnNumber(value, field), given);
 }
 
@@ -67,6 +84,8 @@ function missOfLine(line: FieldLine, record: ListingRecord, given: Circumstances
   const value = valueFor(line, record, given);
   if (value === undefined && travelOf(line))
     return { id: line.id, by: null, unit: '', text: 'no way leads there', nearness: UNMEASURED };
+  if (line.moved && !movedIn(record, line.moved))
+    return { id: line.id, by: null, unit: '', text: sayHowItMoved(record), nearness: UNMEASURED };
   const gap = value == null || !isMeasured(field.type) ? null : gapOf(line, columnNumber(value, field), given);
   if (!gap) {
     const now = Array.isArray(value) ? value.join(', ') : String(value ?? 'blank');
@@ -80,6 +99,13 @@ function missOfLine(line: FieldLine, record: ListingRecord, given: Circumstances
   }
   const { by, over, nearness } = gap;
   return { id: line.id, by, unit: unitOf(field), text: sayMiss(by, over, field), nearness };
+}
+
+/** "the price went down by $5,000, 1.6%", "the price never moved". */
+function sayHowItMoved({ PreviousListPrice: before, ListPrice: now }: ListingRecord): string {
+  if (typeof before !== 'number' || typeof now !== 'number' || before === now) return 'the price never moved';
+  const by = Math.abs(now - before);
+  return `the price went ${now < before ? 'down' : 'up'} by ${dollars(by)}, ${Math.round((1000 * by) / before) / 10}%`;
 }
 
 /** How near a value on its field's scale (`columnNumber`) comes to what a line asks; UNMEASURED where that is no span. */
@@ -103,9 +129,17 @@ export function slackOf(limit: number, field: Field): number {
 
 /** By how much a value lies outside a line's span: in the field's own unit, or in whole days. */
 function gapOf(line: FieldLine, value: number, given: Circumstances): { by: number; over: boolean; nearness: number } | null {
-  const field = fieldOf(line.field) as Field;
   if ('not' in line.is || 'blank' in line.is) return null;
-  const { from, to } = spanOf(line.is, field, given);
+  const field = fieldOf(line.field) as Field;
+  return gapToSpan(spanOf(line.is, field, given), value, field);
+}
+
+/** How near a value comes to a span of its field's scale, as `nearnessOfValue` has it for a line that asks for that span. */
+export function nearnessToSpan(span: Span<number>, value: number, field: Field): number {
+  return gapToSpan(span, value, field).nearness;
+}
+
+function gapToSpan({ from, to }: Span<number>, value: number, field: Field): { by: number; over: boolean; nearness: number } {
   const over = value > to;
   const limit = over ? to : from;
   if (isDay(field.type)) {

@@ -1,14 +1,15 @@
-import { DateTime } from 'luxon';
-import { isDay } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import type { PropertyType } from '../listing/kinds.js';
-import { isoPeriod } from '../time/period.js';
-import type { PeriodUnit } from '../time/period.js';
+import { readHow } from '../roads/readHow.js';
 import type { Is } from './document.js';
 import { amount } from './numbers.js';
-
-/** What was understood of a value as typed; `note` says where it was read otherwise than written. */
-export type Parsed = { readonly is: Is; readonly note?: string } | { readonly problem: string };
+import { readAssuming } from './readAssuming.js';
+import { parseChoice } from './parseChoice.js';
+import { parseDate } from './parseDate.js';
+import type { Parsed } from './parsed.js';
+import { parseStatus } from './parseStatus.js';
+import { parseText, parseWords } from './parseText.js';
+import { isAskable, NOT_ASKABLE, PRICE_MOVED, readMove } from './priceMove.js';
 
 const NUMBER = String.raw`[$]?\s*(?:\d[\d,]*(?:\.\d+)?|\.\d+)?\s*[¼½¾]?(?:\s*1/2)?\s*[km]?`;
 const FRACTIONS: Readonly<Record<string, number>> = { '¼': 0.25, '½': 0.5, '¾': 0.75, '1/2': 0.5 };
@@ -16,19 +17,68 @@ const SALES: readonly string[] = ['Residential', 'Residential Income', 'Land', '
 /** No home is sold for less; a smaller bare number is thousands. */
 const LEAST_SALE_PRICE = 10_000;
 
+/** What is said bare in these is the most that is wanted, as money is. */
+const CEILINGS: ReadonlySet<string> = new Set(['min', 'mi']);
+
+/** What a value is read by besides its field. */
+export interface Given {
+  /** The values that listings hold, where the catalogue does not name a choice's own. */
+  readonly values?: readonly string[];
+  /** The ISO 8601 date of the day, from which "since October" counts back. */
+  readonly today?: string;
+}
+
 /**
- * A number or date line's value from what a person types: "3 or more", ">= 3", "3..5", "300k to 450k", "not 3",
- * "last 30 days", "since Jan 1", "2026-01-01 to 2026-03-31". A bare number is the field's usual way round:
- * a ceiling for money, a floor for counts and areas.
+ * A line's value from what a person types: "3 or more", ">= 3", "3..5", "300k to 450k", "not 3", "last 30 days",
+ * "since Jan 1", "2026-01-01 to 2026-03-31", "yes", "gas, propane", "not auction", "active, or closed since October",
+ * "mentions workshop, studio", "25 min on foot", "up to 3,000 with 10% down". A bare number is the field's usual way round:
+ * a ceiling for money, minutes and miles, a floor for counts and areas. Whatever a line prints as its phrase reads back to the same value.
  */
-export function parseValue(text: string, field: Field, kinds: readonly PropertyType[]): Parsed {
+export function parseValue(text: string, field: Field, kinds: readonly PropertyType[], given: Given = {}): Parsed {
   const typed = text.trim().replace(/\s+/g, ' ');
   if (typed === '') return { problem: `Type a value for ${field.label}.` };
   if (/^(left )?blank$/i.test(typed)) return { is: { blank: true } };
   if (/^filled( in)?$/i.test(typed)) return { is: { blank: false } };
-  if (isDay(field.type)) return parseDate(typed);
-  if (field.type === 'number' || field.type === 'money') return parseNumber(typed, field, kinds);
-  return { problem: `${field.label} is chosen, not typed.` };
+  if (field.name === PRICE_MOVED) return parseMoved(typed, given.today);
+  if (field.name === 'Status') return parseStatus(typed, given.today);
+  if (field.name === 'Minutes') return parseMinutes(typed, field, kinds);
+  if (field.name === 'MonthlyCost') return parseCost(typed, field, kinds);
+  switch (field.type) {
+    case 'number':
+    case 'money':
+      return parseNumber(typed, field, kinds);
+    case 'date':
+    case 'timestamp':
+      return parseDate(typed, given.today);
+    case 'choice':
+    case 'choices':
+      return parseChoice(typed, field, [...new Set([...(field.choices ?? []), ...(given.values ?? [])])]);
+    case 'yesNo':
+      return parseYesNo(typed, field);
+    case 'text':
+      return field.group === 'Words' ? parseWords(typed) : parseText(typed, field);
+  }
+}
+
+/** Minutes, and how the journey is made where that is said. */
+function parseMinutes(typed: string, field: Field, kinds: readonly PropertyType[]): Parsed {
+  const { how, rest } = readHow(typed);
+  const minutes = parseNumber(rest, field, kinds);
+  return 'problem' in minutes || Object.keys(how).length === 0 ? minutes : { ...minutes, how };
+}
+
+/** A cost a month, and what it rests on where that is said. */
+function parseCost(typed: string, field: Field, kinds: readonly PropertyType[]): Parsed {
+  const { assuming, rest, out } = readAssuming(typed);
+  if (out) return { problem: 'A home is bought with 0 to 100% down, at 0 to 30% a year, over 1 to 50 years.' };
+  const cost = parseNumber(rest, field, kinds);
+  return 'problem' in cost || Object.keys(assuming).length === 0 ? cost : { ...cost, assuming };
+}
+
+function parseYesNo(typed: string, field: Field): Parsed {
+  if (/^(?:y|yes|true|with|has|must)$/i.test(typed)) return { is: { yes: true } };
+  if (/^(?:n|no|not|none|false|without)$/i.test(typed)) return { is: { yes: false } };
+  return { problem: `${field.label} is yes or no.` };
 }
 
 const FORMS: readonly (readonly [RegExp, (a: number, b: number) => Is])[] = [
@@ -56,7 +106,8 @@ function parseNumber(typed: string, field: Field, kinds: readonly PropertyType[]
   }
   const alone = new RegExp(`^${NUMBER}$`, 'i').test(bare) ? toNumber(bare) : NaN;
   if (Number.isNaN(alone)) return { problem: `“${typed}” is not an amount. Try “3 or more”, “up to 450k” or “300k to 450k”.` };
-  return sensible(alone, alone, typed, field, kinds, (a) => (field.type === 'money' ? { atMost: a } : { atLeast: a }));
+  const isCeiling = field.type === 'money' || CEILINGS.has(field.unit ?? '');
+  return sensible(alone, alone, typed, field, kinds, (a) => (isCeiling ? { atMost: a } : { atLeast: a }));
 }
 
 /** "3-5k" and "300 to 450k" mean thousands at both ends. */
@@ -123,32 +174,13 @@ function toNumber(text: string): number {
   return Math.round((whole + (fraction ? (FRACTIONS[fraction] ?? 0) : 0)) * thousands * 10000) / 10000;
 }
 
-function parseDate(typed: string): Parsed {
-  const relative = /^(?:in the )?(last|next)\s+(\d+)?\s*(day|week|month|year)s?$/i.exec(typed);
-  if (relative) {
-    const period = isoPeriod(Number(relative[2] ?? 1), (relative[3] as string).toLowerCase() as PeriodUnit);
-    return { is: (relative[1] as string).toLowerCase() === 'last' ? { last: period } : { next: period } };
-  }
-  const range = /^(.+?)\s+(?:to|until|\.\.)\s+(.+)$/i.exec(typed);
-  const [from, to] = range ? [toDate(range[1] as string), toDate(range[2] as string)] : [null, null];
-  if (from && to)
-    return from <= to
-      ? { is: { between: [from, to] } }
-      : { problem: `${from} to ${to} runs backwards. Put the earlier date first.` };
-  const since = /^(?:since|from|after|>=)\s*(.+)$/i.exec(typed);
-  const start = since && toDate(since[1] as string);
-  if (start) return { is: { atLeast: start } };
-  const until = /^(?:until|before|up to|<=)\s*(.+)$/i.exec(typed);
-  const end = until && toDate(until[1] as string);
-  if (end) return { is: { atMost: end } };
-  const day = toDate(typed);
-  return day ? { is: { equals: day } } : { problem: `“${typed}” is not a date. Try “last 30 days” or “since Jan 1, 2026”.` };
-}
-
-function toDate(text: string): string | null {
-  for (const format of ['yyyy-MM-dd', 'LLL d, yyyy', 'LLLL d, yyyy', 'M/d/yyyy', 'LLL d yyyy']) {
-    const date = DateTime.fromFormat(text.trim(), format, { locale: 'en-US' });
-    if (date.isValid) return date.toISODate();
-  }
-  return null;
+/** When a price moved, and which way by how much where that is said: "last 30 days, down 5%". */
+function parseMoved(typed: string, today: string | undefined): Parsed {
+  const read = readMove(typed);
+  if (!read) return parseDate(typed, today);
+  const { move: moved, rest } = read;
+  if (!isAskable(moved)) return { problem: NOT_ASKABLE };
+  if (/^(?:at any time|ever)?$/i.test(rest)) return { is: { blank: false }, moved };
+  const when = parseDate(rest, today);
+  return 'problem' in when ? when : { ...when, moved };
 }

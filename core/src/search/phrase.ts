@@ -7,10 +7,13 @@ import type { CostAssumptions } from '../listing/monthlyCost.js';
 import { sayHow, sayPlace } from '../roads/sayTravel.js';
 import type { Travel } from '../roads/travel.js';
 import { travelOf } from '../roads/travel.js';
-import { STATUSES } from '../listing/status.js';
+import { STATUS_DATE_FIELD, STATUSES } from '../listing/status.js';
 import { isEither } from './document.js';
-import type { FieldLine, Is, Line, Scalar } from './document.js';
+import type { FieldLine, Is, Line, Scalar, StatusTime, WordsTest } from './document.js';
 import { amount } from './numbers.js';
+import { sayMove } from './priceMove.js';
+import type { PriceMove } from './priceMove.js';
+import { timeTest } from './statusTime.js';
 
 /** A line's value as people say it: "3 or more", "$300,000 to $450,000", "not Auction". It reads back to itself. */
 export function phraseOf(line: Line): string {
@@ -26,11 +29,18 @@ export function labelOf(line: Pick<FieldLine, 'field' | 'name'> & Partial<Travel
 }
 
 function sayFieldLine(line: FieldLine): string {
-  const { is, field, assuming } = line;
-  const phrase = phraseOfIs(is, fieldOf(field) as Field);
+  const { is, field, assuming, moved } = line;
+  const phrase = sayTest(is, fieldOf(field) as Field, moved);
   const travel = travelOf(line);
   if (travel) return `${phrase}, ${sayHow(travel)}`;
   return field === 'MonthlyCost' ? `${phrase}, ${sayAssuming(assuming ?? USUAL_COST)}` : phrase;
+}
+
+/** A test, and how the price moved where that is asked too: "last 30 days, down by 5% or more". */
+function sayTest(is: Is, field: Field, moved: PriceMove | undefined): string {
+  if (!moved) return phraseOfIs(is, field);
+  const when = 'blank' in is && !is.blank ? 'at any time' : phraseOfIs(is, field);
+  return `${when}, ${sayMove(moved)}`;
 }
 
 /** What a cost a month rests on: "with 20% down at 6.5% over 30 years". */
@@ -49,7 +59,9 @@ export function phraseOfIs(is: Is, field: Field): string {
   if ('atLeast' in is) return isDay(field.type) ? `since ${say(is.atLeast)}` : `${say(is.atLeast)}${unit} or more`;
   if ('atMost' in is) return isDay(field.type) ? `until ${say(is.atMost)}` : `up to ${say(is.atMost)}${unit}`;
   if ('between' in is) return `${say(is.between[0])} to ${say(is.between[1])}${unit}`;
+  if ('equals' in is && field.type === 'text') return `is “${is.equals}”`;
   if ('equals' in is) return typeof is.equals === 'number' ? `exactly ${say(is.equals)}${unit}` : say(is.equals);
+  if ('not' in is && field.type === 'text') return `is not “${is.not}”`;
   if ('not' in is) return `not ${say(is.not)}${typeof is.not === 'number' ? unit : ''}`;
   if ('last' in is) return `last ${sayPeriod(is.last)}`;
   if ('next' in is) return `next ${sayPeriod(is.next)}`;
@@ -58,15 +70,25 @@ export function phraseOfIs(is: Is, field: Field): string {
   if ('noneOf' in is) return `not ${is.noneOf.join(', ')}`;
   if ('yes' in is) return is.yes ? 'yes' : 'no';
   if ('blank' in is) return is.blank ? 'left blank' : 'filled in';
-  if ('oneOf' in is)
-    return is.oneOf.map(({ status, last }) => (last ? `${status} in the last ${sayPeriod(last)}` : status)).join(', ');
+  if ('oneOf' in is) return is.oneOf.map(sayStatus).join(', ');
   if ('starts' in is) return `starts with “${is.starts}”`;
   if ('contains' in is) return `contains “${is.contains}”`;
   if ('sameStreet' in is) return `is ${is.sameStreet}`;
-  const { anyOf, allOf, noneOf, phrase } = is.words;
+  return `${sayWords(is.words)}${is.words.stem ? ', in any form' : ''}`;
+}
+
+function sayWords({ anyOf, allOf, noneOf, phrase }: WordsTest): string {
   if (phrase) return `says “${phrase}”`;
   if (allOf) return `mentions all of ${allOf.join(', ')}`;
   return noneOf ? `does not mention ${noneOf.join(', ')}` : `mentions ${(anyOf ?? []).join(', ')}`;
+}
+
+/** A status and its time: "Closed in the last 30 days", "Expired since Oct 1, 2025". */
+function sayStatus(entry: StatusTime): string {
+  const asked = timeTest(entry);
+  if (asked === null) return entry.status;
+  const time = phraseOfIs(asked, fieldOf(STATUS_DATE_FIELD[entry.status]) as Field);
+  return `${entry.status} ${'last' in asked ? `in the ${time}` : 'between' in asked ? `from ${time}` : time}`;
 }
 
 /** Whether a status line names every status there is. */

@@ -50,6 +50,16 @@ describe('readSearch', () => {
     ['a number as text', withLine({ field: 'ListPrice', is: { atLeast: '3' } }), 'lines[0].is.atLeast'],
     ['a day that is none', withLine({ field: 'OnMarketDate', is: { atLeast: '2026-02-30' } }), 'lines[0].is.atLeast'],
     ['a period that is none', withLine({ field: 'OnMarketDate', is: { last: '30 days' } }), 'lines[0].is.last'],
+    [
+      'a status in days and a period',
+      withLine({ field: 'Status', is: { oneOf: [{ status: 'Closed', last: 'P3M', since: '2026-01-01' }] } }),
+      'lines[0].is.oneOf[0]',
+    ],
+    [
+      'a status since no day',
+      withLine({ field: 'Status', is: { oneOf: [{ status: 'Closed', since: '2026-02-30' }] } }),
+      'lines[0].is.oneOf[0].since',
+    ],
     ['an unknown status', withLine({ field: 'Status', is: { oneOf: [{ status: 'Sold' }] } }), 'lines[0].is.oneOf[0].status'],
     ['an empty choice', withLine({ field: 'City', is: { anyOf: [] } }), 'lines[0].is.anyOf'],
     [

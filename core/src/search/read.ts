@@ -6,6 +6,8 @@ import type { Field } from '../listing/field.js';
 import type { Travel } from '../roads/travel.js';
 import { linesOfMember } from './document.js';
 import type { Bound, EitherMember, FieldLine, Line, Order, Search } from './document.js';
+import { moveAt, PRICE_MOVED } from './priceMove.js';
+import type { PriceMove } from './priceMove.js';
 import { listAt, numberAt, objectAt, quoted, SearchProblem, textAt, wordAt } from './problem.js';
 import { readIs } from './readIs.js';
 import { MOST_CORNERS, readShape } from './readShape.js';
@@ -72,7 +74,7 @@ function readMember(value: unknown, path: string): EitherMember {
 }
 
 function readFieldLine(value: unknown, path: string): FieldLine {
-  const line = objectAt(value, path, ['id', 'field', 'is', 'assuming', 'blanks', 'weight', 'name', ...TRAVEL_KEYS]);
+  const line = objectAt(value, path, ['id', 'field', 'is', 'assuming', 'moved', 'blanks', 'weight', 'name', ...TRAVEL_KEYS]);
   const field = readField(line['field'], `${path}.field`);
   const blanks = line['blanks'];
   return {
@@ -80,6 +82,7 @@ function readFieldLine(value: unknown, path: string): FieldLine {
     field: field.name,
     is: readIs(line['is'], field, `${path}.is`),
     ...(line['assuming'] === undefined ? {} : { assuming: readAssuming(line['assuming'], field, `${path}.assuming`) }),
+    ...(line['moved'] === undefined ? {} : { moved: readMoved(line['moved'], field, `${path}.moved`) }),
     ...travelFor(field, line, path),
     ...(blanks === undefined ? {} : { blanks: wordAt(blanks, `${path}.blanks`, ['unknown', 'pass', 'fail']) }),
     ...readWeightAndName(line, path),
@@ -110,6 +113,12 @@ function readAssuming(value: unknown, field: Field, path: string): CostAssumptio
     years: read('years'),
     insurancePercent: read('insurancePercent'),
   };
+}
+
+function readMoved(value: unknown, field: Field, path: string): PriceMove {
+  if (field.name !== PRICE_MOVED)
+    throw new SearchProblem(path, `${field.label} does not go up or down; only when the price moved does.`);
+  return moveAt(value, path);
 }
 
 function readWeightAndName(line: Record<string, unknown>, path: string): { weight?: 'must' | 'nice'; name?: string } {

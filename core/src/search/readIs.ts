@@ -2,7 +2,7 @@ import type { Field, FieldType } from '../listing/field.js';
 import { STATUSES } from '../listing/status.js';
 import { dayNumber, isPeriod } from '../time/period.js';
 import { DateTime } from 'luxon';
-import type { Is, Scalar, WordsTest } from './document.js';
+import type { Is, Scalar, StatusTime, WordsTest } from './document.js';
 import { listAt, numberAt, objectAt, quoted, SearchProblem, textAt, wordAt } from './problem.js';
 
 const COMPARISONS = ['equals', 'not', 'atLeast', 'atMost', 'between', 'blank'] as const;
@@ -75,16 +75,24 @@ export function readIs(value: unknown, field: Field, path: string): Is {
   }
 }
 
-function readStatusTimes(value: unknown, path: string): { status: (typeof STATUSES)[number]; last?: string }[] {
+function readStatusTimes(value: unknown, path: string): StatusTime[] {
   const entries = listAt(value, path, 50);
   if (entries.length === 0) throw new SearchProblem(path, 'Name at least one status.');
   return entries.map((entry, i) => {
     const at = `${path}[${i}]`;
-    const { status, last } = objectAt(entry, at, ['status', 'last']);
+    const { status, last, since, until } = objectAt(entry, at, ['status', 'last', 'since', 'until']);
     if (last !== undefined && !(typeof last === 'string' && isPeriod(last))) {
       throw new SearchProblem(`${at}.last`, `${quoted(last)} is not an ISO 8601 period such as P30D.`);
     }
-    return { status: wordAt(status, `${at}.status`, STATUSES), ...(last === undefined ? {} : { last: last }) };
+    if (last !== undefined && (since ?? until) !== undefined) {
+      throw new SearchProblem(at, `${at} takes a period back from now or days, not both.`);
+    }
+    return {
+      status: wordAt(status, `${at}.status`, STATUSES),
+      ...(last === undefined ? {} : { last }),
+      ...(since === undefined ? {} : { since: dayAt(since, `${at}.since`) }),
+      ...(until === undefined ? {} : { until: dayAt(until, `${at}.until`) }),
+    };
   });
 }
 
@@ -109,6 +117,13 @@ function readTexts(value: unknown, field: Field | undefined, path: string): stri
   return texts;
 }
 
+function dayAt(value: unknown, path: string): string {
+  const text = textAt(value, path, 40);
+  if (Number.isNaN(dayNumber(text)))
+    throw new SearchProblem(path, `${quoted(text)} is not a date of the calendar, as 2026-04-14.`);
+  return text;
+}
+
 function readScalar(value: unknown, field: Field, path: string): Scalar {
   switch (field.type) {
     case 'number':
@@ -119,12 +134,9 @@ function readScalar(value: unknown, field: Field, path: string): Scalar {
       return number;
     }
     case 'date':
-    case 'timestamp': {
-      const text = textAt(value, path, 40);
-      const good = Number.isNaN(dayNumber(text)) ? field.type === 'timestamp' && DateTime.fromISO(text).isValid : true;
-      if (!good) throw new SearchProblem(path, `${quoted(text)} is not a date of the calendar, as 2026-04-14.`);
-      return text;
-    }
+      return dayAt(value, path);
+    case 'timestamp':
+      return typeof value === 'string' && value.length <= 40 && DateTime.fromISO(value).isValid ? value : dayAt(value, path);
     default: {
       const text = textAt(value, path);
       return field.name === 'Status' ? wordAt(text, path, STATUSES) : text;

@@ -1,5 +1,6 @@
 import { METRES_PER_MILE } from '../geo/distance.js';
 import { fieldOf } from '../listing/fields.js';
+import { STATUSES } from '../listing/status.js';
 import type { Bound, EitherLine, FieldLine, Search } from './document.js';
 import { isEither, linesOfMember } from './document.js';
 import { plainNumber } from './numbers.js';
@@ -22,6 +23,8 @@ const SUBTYPE_WORDS: Readonly<Record<string, string>> = {
   Condominium: 'condominiums',
   'Manufactured Home': 'manufactured homes',
 };
+
+const STATUS_NAMES = new RegExp([...STATUSES].sort((a, b) => b.length - a.length).join('|'), 'g');
 
 /** A bound as it is read in a phrase: "½ mile around Sedge station", "Mill yard". */
 export function sayBound({ shape, name }: Bound): string {
@@ -86,7 +89,7 @@ function sayLine(line: FieldLine): string {
     return `${phrase.replace(/,.*/, '')} ${labelOf(line).replace(/^Minutes /, '')} ${phrase.replace(/^[^,]*, /, '')}`;
   const label = (fieldOf(line.field)?.label ?? line.field).toLowerCase();
   if (line.field === 'City') return phrase.startsWith('not') ? phrase : `in ${phrase.replace(/, ([^,]*)$/, ' or $1')}`;
-  if (line.field === 'Status') return phrase.toLowerCase();
+  if (line.field === 'Status') return phrase.replace(STATUS_NAMES, (name) => name.toLowerCase());
   if (line.field === 'ListPrice') return phrase;
   if ('yes' in line.is) return line.is.yes ? label : `${label}: no`;
   if (['BedroomsTotal', 'Baths', 'BathroomsFull'].includes(line.field)) {

@@ -4,7 +4,7 @@ import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { readSearch } from './read.js';
 import { fits } from './evaluate.js';
 import type { Search } from './document.js';
-import { missOf } from './miss.js';
+import { missOf, sayOpen } from './miss.js';
 
 // Facts of the trade (common practice, no source), each shown by a handful of listings. Engine and row-by-row evaluator
 // are both asked.
@@ -164,6 +164,18 @@ describe('what is searched', () => {
     expect(
       fitting(homes, searchOf([{ field: 'Status', is: { oneOf: [{ status: 'Active' }, { status: 'Closed', last: 'P30D' }] } }])),
     ).toEqual(['active', 'sold in March']));
+  it('with the days of each status’s own date, both ends included', () => {
+    const closed = (time: object): string[] =>
+      fitting(homes, searchOf([{ field: 'Status', is: { oneOf: [{ status: 'Closed', ...time }] } }]));
+    expect(closed({ since: '2026-03-20' })).toEqual(['sold in March']);
+    expect(closed({ since: '2026-03-21' })).toEqual([]);
+    expect(closed({ until: '2026-03-19' })).toEqual(['sold long ago']);
+    expect(closed({ since: '2019-01-01', until: '2026-03-20' })).toEqual(['sold in March', 'sold long ago']);
+    // it is the contract's date that a pending home's time is of
+    expect(fitting(homes, searchOf([{ field: 'Status', is: { oneOf: [{ status: 'Pending', since: '2026-04-01' }] } }]))).toEqual([
+      'pending',
+    ]);
+  });
   it('goes back to the first record when asked for everything', () =>
     expect(fitting(homes, searchOf([{ field: 'CloseDate', is: { atMost: '2020-01-01' } }], { reach: 'all' }))).toEqual([
       'sold long ago',
@@ -282,5 +294,36 @@ describe('what misses by one line', () => {
       const without = { ...search, lines: search.lines.filter((_, k) => k !== i) };
       expect(engine.count(without, TIME).fit).toBe(count.fit + holdsBack + blank);
     }
+  });
+});
+
+describe('what is left open', () => {
+  const open = (search: Search, fields: Fields): string => sayOpen(search, home('it', fields), TIME);
+  const search = searchOf([
+    { field: 'GarageSpaces', is: { atLeast: 2 } },
+    { field: 'YearBuilt', is: { atLeast: 1960 } },
+    { field: 'ListPrice', is: { atMost: 450_000 } },
+  ]);
+  it('names each field that a listing leaves blank, and no other', () => {
+    expect(open(search, { ListPrice: 400_000, YearBuilt: 1980 })).toBe('garage left blank');
+    expect(open(search, { ListPrice: 400_000 })).toBe('garage and year built left blank');
+    expect(open(search, {})).toBe('garage, year built and list price left blank');
+  });
+  it('is the place where bounds cannot be judged, and the parts of an either', () => {
+    const bounds: Search['bounds'] = [{ id: 'b', mode: 'in', shape: { type: 'Circle', center: [-66, 40.6], radiusMeters: 500 } }];
+    expect(open({ ...searchOf([]), bounds }, { Longitude: null, Latitude: null })).toBe('place left blank');
+    const either: Search = {
+      ...searchOf([]),
+      lines: [
+        {
+          id: 'e',
+          either: [
+            { id: 'f', field: 'GarageSpaces', is: { atLeast: 2 } },
+            { id: 'g', field: 'Basement', is: { anyOf: ['Full'] } },
+          ],
+        },
+      ],
+    };
+    expect(open(either, {})).toBe('garage and basement left blank');
   });
 });

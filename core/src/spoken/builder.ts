@@ -4,6 +4,7 @@ import { travelOf } from '../roads/travel.js';
 import type { Travel } from '../roads/travel.js';
 import { isEither } from '../search/document.js';
 import type { Bound, FieldLine, Is, Line, Order, Search } from '../search/document.js';
+import type { PriceMove } from '../search/priceMove.js';
 import type { NamedShape } from './matcher.js';
 
 /** A search put together from what was said, piece by piece. */
@@ -31,15 +32,16 @@ export class SearchBuilder {
   }
 
   /** Adds a test; choices of one field said one after another are one line, and a number said again takes its place. */
-  add(field: string, is: Is): void {
+  add(field: string, is: Is, moved?: PriceMove): void {
     const weight = this.nice ? ({ weight: 'nice' } as const) : {};
     const from = this.from.lines.some((line) => !isEither(line) && line.field === field);
     if (from) this.lines = this.lines.filter((line) => isEither(line) || line.field !== field || !this.from.lines.includes(line));
     const at = this.lines.findIndex((line) => !isEither(line) && line.field === field && (line.weight === 'nice') === this.nice);
     const before = this.lines[at] as FieldLine | undefined;
     const joined = before ? join(before.is, is) : null;
-    if (before && joined) this.lines[at] = { ...before, is: joined };
-    else this.lines.push({ id: `s${this.lines.length + 1}`, field, is, ...weight });
+    const move = moved ? { moved } : {};
+    if (before && joined) this.lines[at] = { ...before, is: joined, ...move };
+    else this.lines.push({ id: `s${this.lines.length + 1}`, field, is, ...move, ...weight });
   }
 
   /** A journey's minutes; each must hold, so that none takes the place of another but the same one said again. */

@@ -1,6 +1,7 @@
 import type { LonLat } from '../geo/distance.js';
 import type { Day, Travel } from '../roads/travel.js';
 import { wordsOf } from '../text/words.js';
+import { HOUR, hourOf } from '../time/hour.js';
 import { COUNT, numberOf } from './amounts.js';
 import type { Gazetteer, Matcher, Said } from './matcher.js';
 
@@ -14,7 +15,6 @@ const WALKING_DISTANCE = 15;
 const LIMIT = '(?:within|in|less than|under|up to|at most|no more than|not more than|max(?:imum)?(?: of)?)';
 const MINUTES = `(${COUNT}[ -]*(?:minutes?|mins?)[’']?|half an hour|an hour)`;
 const HOW = '(?:(?: of)?(?: a)? (drive|driving|by car|commute|walk|walking|on foot|by foot))?';
-const HOUR = String.raw`(?:(\d{1,2})(?::(\d{2}))?\s*([ap]\.?m\.?)?|(half past|quarter past|quarter to) (one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve))`;
 const WHEN = `(?:,? (there|arriving|to be there|to arrive|leaving|setting out|home|back)? ?(by|at|before) ${HOUR})?`;
 const DAYS = '(?:,? (?:on )?(?:an? )?(weekdays?|working days?|saturdays?|sundays?))?';
 
@@ -38,7 +38,7 @@ function matchersOf(name: string, at: LonLat): Matcher[] {
         if (minutes === null) return false;
         const foot = /walk|foot/.test(`${match[2] ?? ''} ${match[3] ?? ''}`);
         const leaves = /leaving|setting/.test(match[4] ?? '');
-        const time = timeOf(match.slice(6, 11), 'morning') ?? USUAL_ARRIVAL;
+        const time = hourOf(match.slice(6, 11), 'morning') ?? USUAL_ARRIVAL;
         const when = leaves ? { leaveAt: time } : { arriveBy: time };
         return add(said, minutes, { to: at, ...when, on: dayOf(match[11]), by: foot ? 'foot' : 'car' });
       },
@@ -50,7 +50,7 @@ function matchersOf(name: string, at: LonLat): Matcher[] {
         const minutes = minutesOf(match[1]);
         if (minutes === null) return false;
         const foot = /walk|foot/.test(`${match[2] ?? ''} ${match[3] ?? ''}`);
-        const time = timeOf(match.slice(6, 11), 'evening') ?? USUAL_LEAVING;
+        const time = hourOf(match.slice(6, 11), 'evening') ?? USUAL_LEAVING;
         const when = /home|back/.test(match[4] ?? '') || match[5] === 'by' ? { arriveBy: time } : { leaveAt: time };
         return add(said, minutes, { from: at, ...when, on: dayOf(match[11]), by: foot ? 'foot' : 'car' });
       },
@@ -72,21 +72,4 @@ function minutesOf(text = ''): number | null {
 
 function dayOf(text = ''): Day {
   return text.startsWith('sat') ? 'saturday' : text.startsWith('sun') ? 'sunday' : 'weekday';
-}
-
-const NUMBERS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
-
-/** The hour that HOUR's groups say, as "08:30"; where they leave morning or evening open, the one that fits. */
-function timeOf(groups: readonly (string | undefined)[], part: 'morning' | 'evening'): string | null {
-  const [digits, past, half, words, word] = groups;
-  let minutes: number;
-  if (words !== undefined && word !== undefined) {
-    minutes = 60 * (NUMBERS.indexOf(word) + 1) + (words === 'half past' ? 30 : words === 'quarter past' ? 15 : -15);
-  } else if (digits === undefined) return null;
-  else minutes = 60 * Number(digits) + Number(past ?? 0);
-  if (half) minutes = (minutes % 720) + (half.startsWith('p') ? 720 : 0);
-  // people are at work from five to noon, and on their way home from noon to midnight
-  else if (minutes < (part === 'morning' ? 300 : 720)) minutes += 720;
-  if (minutes >= 1440 || Number(past ?? 0) > 59) return null;
-  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 }

@@ -1,9 +1,10 @@
 import { DateTime } from 'luxon';
-import { dayNumber, today } from '../time/period.js';
 import { STATUSES } from '../listing/status.js';
 import type { Status } from '../listing/status.js';
-import type { Order } from '../search/document.js';
-import { COUNT, numberOf, PERIOD, periodOf } from './amounts.js';
+import type { Order, StatusTime } from '../search/document.js';
+import { isAskable, PRICE_MOVED } from '../search/priceMove.js';
+import type { PriceMove } from '../search/priceMove.js';
+import { COUNT, MONEY, numberOf, PERIOD, periodOf } from './amounts.js';
 import type { Matcher, Said } from './matcher.js';
 
 const MONTHS =
@@ -37,27 +38,24 @@ const STATUS_WORDS: readonly (readonly [string, readonly Status[]])[] = [
 ];
 
 function byStatus([words, statuses]: (typeof STATUS_WORDS)[number]): Matcher[] {
-  const set = ({ not, builder }: Said, last?: string): void => {
+  const set = ({ not, builder }: Said, time?: Omit<StatusTime, 'status'>): void => {
     if (not)
       builder.add('Status', {
         anyOf: STATUSES.filter(
           (status) => !statuses.includes(status) && !['Closed', 'Withdrawn', 'Expired', 'Canceled'].includes(status),
         ),
       });
-    else
-      builder.add('Status', last === undefined ? { anyOf: statuses } : { oneOf: statuses.map((status) => ({ status, last })) });
+    else builder.add('Status', time ? { oneOf: statuses.map((status) => ({ status, ...time })) } : { anyOf: statuses });
   };
   return [
     { pattern: `(?:${words})`, add: (said) => set(said) },
-    { pattern: `(?:${words}) (${PERIOD})`, add: (said) => set(said, periodOf(said.match[1] as string)) },
+    { pattern: `(?:${words}) (${PERIOD})`, add: (said) => set(said, { last: periodOf(said.match[1] as string) }) },
     {
       pattern: `(?:${words}) ${SINCE}`,
       add: (said) => {
         const from = sinceOf(said.match.slice(1), said.time);
         if (from === null || said.not) return false;
-        const days = dayNumber(today(said.time)) - dayNumber(from);
-        if (days < 1) return false;
-        set(said, `P${days}D`);
+        set(said, { since: from });
       },
     },
   ];
@@ -104,18 +102,41 @@ const NEW: readonly Matcher[] = [
 const CUT =
   '(?:price (?:cuts?|drops?|reductions?|reduced|lowered)|(?:reduced|lowered|cut|dropped)(?: in price)?|prices? (?:was |has been )?(?:cut|reduced|lowered|dropped))';
 
+const RAISE =
+  '(?:price (?:raises?|raised|rises?|rose|increases?|increased|went up)|raised in price|prices? (?:was |has been )?(?:raised|increased))';
+const BY = '(?: of| by)?(?: at least| more than| over)?';
+
+/** That a price moved, within the last while where one is said. */
+function addMove({ not, builder }: Omit<Said, 'match'>, move: PriceMove, period: string | undefined): boolean {
+  if (not || !isAskable(move)) return false;
+  builder.add(PRICE_MOVED, period === undefined ? { blank: false } : { last: periodOf(period) }, move);
+  return true;
+}
+
 const CUTS: readonly Matcher[] = [
   { pattern: CUT, add: ({ not, builder }) => builder.add('PriceCut', not ? { atMost: 0 } : { atLeast: 0.1 }) },
   {
     pattern: `${CUT} (${PERIOD})`,
-    add: ({ match, not, builder }) => {
-      if (not) return false;
-      builder.add('PriceCut', { atLeast: 0.1 });
-      builder.add('PriceChangeTimestamp', { last: periodOf(match[1] as string) });
-    },
+    add: ({ match, ...said }) => addMove(said, { way: 'down' }, match[1]),
   },
   {
-    pattern: `${CUT}(?: of| by)?(?: at least| more than| over)? (${COUNT}) ?(?:%|percent)(?: or more)?`,
+    pattern: `${RAISE}(?: (${PERIOD}))?`,
+    add: ({ match, ...said }) => addMove(said, { way: 'up' }, match[1]),
+  },
+  {
+    pattern: `(?:price (?:moves?|moved|changes?|changed)|prices? (?:has |have |was |were )?(?:changed|moved)) (${PERIOD})`,
+    add: ({ match, not, builder }) => (not ? false : builder.add(PRICE_MOVED, { last: periodOf(match[1] as string) })),
+  },
+  {
+    pattern: `${CUT}${BY} (${COUNT}) ?(?:%|percent)(?: or more)? (${PERIOD})`,
+    add: ({ match, ...said }) => addMove(said, { way: 'down', percent: numberOf(match[1] as string) }, match[2]),
+  },
+  {
+    pattern: `${CUT}${BY} (?=\\$|[\\d.,]+ ?k)(${MONEY})(?: or more)?(?: (${PERIOD}))?`,
+    add: ({ match, ...said }) => addMove(said, { way: 'down', dollars: numberOf(match[1] as string) }, match[2]),
+  },
+  {
+    pattern: `${CUT}${BY} (${COUNT}) ?(?:%|percent)(?: or more)?`,
     add: ({ match, not, builder }) =>
       builder.add('PriceCut', not ? { atMost: numberOf(match[1] as string) } : { atLeast: numberOf(match[1] as string) }),
   },

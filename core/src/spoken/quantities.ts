@@ -126,9 +126,17 @@ const money = (pattern: string, field: string): Matcher => ({
 
 const LIMIT = `(?:\\s*(?:of )?(?:${MOST}|${BELOW}))?\\s*`;
 
+const PER_MONTH = '(?: (?:a|per|each|every) month| monthly)';
+
 const COSTS: readonly Matcher[] = [
-  money(`(?:hoa|association|condo)(?: fees?| dues)?${LIMIT}(${MONEY})(?: (?:a|per) month| monthly)?`, 'FeePerMonth'),
-  money(`(?:fees?|dues)${LIMIT}(${MONEY})(?: (?:a|per) month| monthly)?`, 'FeePerMonth'),
+  money(`(?:monthly (?:costs?|payments?)|payments?|costs? (?:a|per) month)${LIMIT}(${MONEY})${PER_MONTH}?`, 'MonthlyCost'),
+  money(`(?:costs?|costing)${LIMIT}(${MONEY})${PER_MONTH}`, 'MonthlyCost'),
+  money(`(?:hoa|association|condo)(?: fees?| dues)?${LIMIT}(${MONEY})${PER_MONTH}?`, 'FeePerMonth'),
+  {
+    pattern: `(?:hoa|association|condo)(?: fees?| dues)?\\s*${ABOVE}\\s*(${MONEY})${PER_MONTH}?`,
+    add: ({ match, not, builder }) => builder.add('FeePerMonth', (not ? atMost : atLeast)(numberOf(match[1] as string))),
+  },
+  money(`(?:fees?|dues)${LIMIT}(${MONEY})${PER_MONTH}?`, 'FeePerMonth'),
   money(`(?:property )?tax(?:es)?${LIMIT}(${MONEY})(?: (?:a|per) year| yearly)?`, 'TaxAnnualAmount'),
   money(`(?:${MOST}|${BELOW})\\s*(${MONEY})\\s*(?:a|per|/)\\s*(?:sq\\.? ?ft\\.?|square foot)`, 'PricePerSquareFoot'),
 ];

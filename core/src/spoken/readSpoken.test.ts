@@ -53,7 +53,13 @@ function short({ search, unread }: Spoken): string {
 
 function shortLine(line: Line): string {
   if (isEither(line)) return 'either';
-  return `${line.weight === 'nice' ? '~' : ''}${shortTest(line.field, line.is)}${shortJourney(line)}`;
+  return `${line.weight === 'nice' ? '~' : ''}${shortTest(line.field, line.is)}${shortMove(line)}${shortJourney(line)}`;
+}
+
+function shortMove({ moved }: FieldLine): string {
+  if (!moved) return '';
+  const { way, percent, dollars } = moved;
+  return ` ${way}${percent === undefined ? '' : ` ${percent}%`}${dollars === undefined ? '' : ` $${dollars}`}`;
 }
 
 function shortJourney({ to, arriveBy, leaveAt, on, by, name }: FieldLine): string {
@@ -74,7 +80,8 @@ function shortTest(field: string, is: Is): string {
   if ('last' in is) return `${field}~${is.last}`;
   if ('next' in is) return `${field}+${is.next}`;
   if ('blank' in is) return `${field} ${is.blank ? 'blank' : 'filled'}`;
-  if ('oneOf' in is) return `${field}:${is.oneOf.map(({ status, last }) => status + (last ? `~${last}` : '')).join()}`;
+  if ('oneOf' in is)
+    return `${field}:${is.oneOf.map(({ status, last, since }) => status + (last ? `~${last}` : since ? `>=${since}` : '')).join()}`;
   if ('sameStreet' in is) return `street(${is.sameStreet})`;
   if (!('words' in is)) return JSON.stringify(is);
   const { anyOf, allOf, noneOf } = is.words;

@@ -6,7 +6,9 @@ import type { LonLat } from '../geo/distance.js';
 import type { Travel } from '../roads/travel.js';
 import { TravelTimes } from '../roads/travelTimes.js';
 import type { Circumstances } from '../search/circumstances.js';
-import type { Bound, DrawnShape, FieldLine, Line, Search, Shape } from '../search/document.js';
+import type { Bound, DrawnShape, FieldLine, Line, Search, Shape, StatusTime } from '../search/document.js';
+import { MOVE_WAYS } from '../search/priceMove.js';
+import type { PriceMove } from '../search/priceMove.js';
 import { gridNetwork, randomFrom } from './randomRoads.js';
 
 /** Randomness for tests: small listings full of blanks, near the values that random searches ask for. */
@@ -27,6 +29,8 @@ export const listings: fc.Arbitrary<ListingRecord[]> = fc
       PropertySubType: maybe(fc.constantFrom('Single Family Residence', 'Townhouse', 'Condominium')),
       StandardStatus: fc.constantFrom(...STATUSES),
       ListPrice: maybe(fc.integer({ min: 300, max: 310 }).map((k) => k * 1000)),
+      PreviousListPrice: maybe(fc.integer({ min: 300, max: 310 }).map((k) => k * 1000)),
+      PriceChangeTimestamp: maybe(dates.map((date) => `${date}T15:30:00.000Z`)),
       BedroomsTotal: maybe(fc.integer({ min: 1, max: 4 })),
       BathroomsFull: maybe(fc.integer({ min: 1, max: 2 })),
       BathroomsHalf: maybe(fc.integer({ min: 0, max: 1 })),
@@ -71,6 +75,14 @@ const choices = (field: string, values: readonly string[], withAll: boolean): fc
     .tuple(fc.constantFrom('anyOf', 'noneOf', ...(withAll ? ['allOf'] : [])), fc.subarray([...values], { minLength: 1 }))
     .map(([key, list]) => ({ id: '', field, is: { [key]: list } as never }));
 
+/** Ways and sizes of a price's move, some of them just that of the random prices. */
+export const moves: fc.Arbitrary<PriceMove> = fc
+  .tuple(
+    fc.constantFrom(...MOVE_WAYS),
+    fc.constantFrom({}, { percent: 1 }, { percent: 0.3 }, { dollars: 1000 }, { dollars: 3000 }),
+  )
+  .map(([way, amount]) => ({ way, ...amount }));
+
 const fieldLines: fc.Arbitrary<FieldLine> = fc
   .tuple(
     fc.oneof(
@@ -86,14 +98,19 @@ const fieldLines: fc.Arbitrary<FieldLine> = fc
       choices('City', TOWNS, false),
       choices('InteriorFeatures', FEATURES, true),
       choices('Status', ['Active', 'Closed', 'Pending', 'Expired'], false),
-      fc.constant<FieldLine>({
-        id: '',
-        field: 'Status',
-        is: { oneOf: [{ status: 'Active' }, { status: 'Closed', last: 'P60D' }] },
-      }),
+      fc
+        .constantFrom<StatusTime>(
+          { status: 'Closed', last: 'P60D' },
+          { status: 'Closed', since: '2026-03-01' },
+          { status: 'Closed', since: '2026-01-15', until: '2026-03-10' },
+          { status: 'Closed', until: '2026-04-01' },
+        )
+        .map((timed): FieldLine => ({ id: '', field: 'Status', is: { oneOf: [{ status: 'Active' }, timed] } })),
       fc.boolean().map((yes): FieldLine => ({ id: '', field: 'WaterfrontYN', is: { yes } })),
       fc.constantFrom('P30D', 'P2M').map((last): FieldLine => ({ id: '', field: 'OnMarketDate', is: { last } })),
       fc.constant<FieldLine>({ id: '', field: 'StatusChangeTimestamp', is: { last: 'P45D' } }),
+      moves.map((moved): FieldLine => ({ id: '', field: 'PriceChangeTimestamp', is: { last: 'P60D' }, moved })),
+      moves.map((moved): FieldLine => ({ id: '', field: 'PriceChangeTimestamp', is: { blank: false }, moved })),
       fc
         .constantFrom<FieldLine['is']>(
           { words: { anyOf: ['workshop', 'studio'] } },

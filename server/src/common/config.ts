@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+
 /** Everything the server is told from outside, read once from the environment. */
 export interface Config {
   readonly port: number;
@@ -16,6 +18,8 @@ export interface Config {
   readonly countyDir: string;
   /** The file that keeps what the search engine holds, for a quick start. */
   readonly engineSnapshot: string | null;
+  /** Threads that answer searches at once, over one memory. */
+  readonly engineThreads: number;
   /** Folder of the built web application; null serves the interface from elsewhere. */
   readonly webDir: string | null;
   readonly zone: string;
@@ -47,6 +51,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     mail: { smtp: need('SMTP_URL'), mailbox: env['MAILBOX_URL'] ?? null },
     countyDir: need('COUNTY_DIR'),
     engineSnapshot: env['ENGINE_SNAPSHOT'] ?? null,
+    engineThreads: threadsOf(env['ENGINE_THREADS']),
     webDir: env['WEB_DIR'] ?? null,
     zone: env['COUNTY_ZONE'] ?? 'America/New_York',
     demo: env['DEMO_PASSWORD']
@@ -57,4 +62,14 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
         }
       : null,
   };
+}
+
+const MOST_THREADS = 4;
+
+/** As many as were asked for, or up to four that leave a core to the server itself. */
+function threadsOf(asked: string | undefined): number {
+  if (asked === undefined) return Math.max(1, Math.min(MOST_THREADS, availableParallelism() - 1));
+  const threads = Number(asked);
+  if (!Number.isInteger(threads) || threads < 1) throw new Error(`ENGINE_THREADS is a whole number from 1 on, not ${asked}.`);
+  return threads;
 }

@@ -30,6 +30,11 @@ export class Thread<Calls extends CallsOf<Calls>> {
     private readonly ended: () => void = () => undefined,
   ) {}
 
+  /** How many calls wait for their answer. */
+  get unanswered(): number {
+    return this.waiting.size;
+  }
+
   /** @throws Error with the thread's own message, or when the thread ends before it answers */
   ask<K extends keyof Calls>(call: K, ask: Calls[K]['ask']): Promise<Calls[K]['answer']> {
     const worker = (this.worker ??= this.start());

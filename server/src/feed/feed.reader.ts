@@ -122,9 +122,14 @@ export class FeedReader implements OnModuleDestroy {
     }
   }
 
-  /** Whether everything that the feed held was read once. */
+  /** Whether everything that the feed held was read once, and joined; comparing what is there comes last. */
   async hasReadAll(): Promise<boolean> {
-    return (await this.cursor('Property')).firstLoadDone;
+    const [listings, joined, compared] = await Promise.all([
+      this.cursor('Property'),
+      this.cursor('Joined'),
+      this.cursor('Comparison'),
+    ]);
+    return listings.firstLoadDone && joined.firstLoadDone && compared.modifiedAt !== BEGINNING;
   }
 
   /** The feed's own account of past changes, so that a listing's history reaches back before the first load. */
@@ -193,6 +198,13 @@ export class FeedReader implements OnModuleDestroy {
                status = IF(VALUES(modifiedAt) > modifiedAt, VALUES(status), status),
                modifiedAt = GREATEST(modifiedAt, VALUES(modifiedAt))`,
           );
+          // a first load is joined at its end, all at once
+          if (cursor.firstLoadDone) {
+            const sequence = await lockSequence(manager);
+            const keys = new Set(raws.map((raw) => String(raw['ListingKey'])));
+            await joinOpenHouses(manager, sequence, this.clock.date(), [...keys]);
+            await manager.save(sequence);
+          }
           await also(manager);
           return raws.length;
         }),

@@ -58,6 +58,30 @@ describe('open houses', () => {
   });
 });
 
+it('an open house that becomes known in a minute already looked at is searched by at once', async () => {
+  const demoNow = async (): Promise<Date> => new Date((await stack.juno.good<{ now: string }>('GET', '/api/clock')).now);
+  const [[open]] = await database.query<RowDataPacket[]>(
+    `SELECT listingKey, JSON_VALUE(data, '$.NextOpenHouse') AS next FROM listings
+     WHERE removed = 0 HAVING next > ? ORDER BY next DESC LIMIT 1`,
+    [new Date((await demoNow()).getTime() + 86_400_000).toISOString()],
+  );
+  // within a minute, so that only the record itself can bring the open house back
+  await expect.poll(async () => Math.abs((await demoNow()).getUTCSeconds() - 15), { timeout: 60_000 }).toBeLessThan(10);
+  await database.query('DELETE FROM open_houses WHERE listingKey = ?', [open?.['listingKey']]);
+  await database.query("UPDATE listings SET data = JSON_REMOVE(data, '$.NextOpenHouse') WHERE listingKey = ?", [
+    open?.['listingKey'],
+  ]);
+  const comesAgain = async (): Promise<unknown> => {
+    await database.query("UPDATE feed_cursors SET modifiedAt = '1970-01-01T00:00:00.000Z' WHERE resource = 'OpenHouse'");
+    const [[row]] = await database.query<RowDataPacket[]>(
+      "SELECT JSON_VALUE(data, '$.NextOpenHouse') AS next FROM listings WHERE listingKey = ?",
+      [open?.['listingKey']],
+    );
+    return row?.['next'];
+  };
+  await expect.poll(comesAgain, { timeout: 20_000, interval: 500 }).toBe(open?.['next']);
+});
+
 describe('since when a home is really for sale', () => {
   it('reaches back over listings that were taken off unsold, and never over a sale', async () => {
     const [rows] = await database.query<RowDataPacket[]>(

@@ -12,6 +12,8 @@ type Part = { status: 'up' } | { status: 'down'; reason: string };
 /** Answers for each part, without a sign-in; 503 when one that searching needs is down. */
 @Controller('health')
 export class HealthController {
+  private cameUp = false;
+
   constructor(
     private readonly database: DataSource,
     private readonly engine: EngineHost,
@@ -31,8 +33,14 @@ export class HealthController {
     ]);
     const ready = database.status === 'up' && listings.status === 'up';
     if (!ready) response.status(503);
-    const firstLoad = ready && (await this.reader.hasReadAll()) ? 'done' : 'under way';
+    const firstLoad = ready && (await this.reader.hasReadAll()) && (await this.engineHasAll()) ? 'done' : 'under way';
     return { status: ready ? 'up' : 'down', firstLoad, parts: { database, listings, feed: feedUp, mail: mailUp } };
+  }
+
+  /** Whether the engine came up with the listings since it began; that it follows them a second later is no matter. */
+  private async engineHasAll(): Promise<boolean> {
+    this.cameUp ||= this.engine.asOf >= (await this.listings.sequence());
+    return this.cameUp;
   }
 
   private async engineReady(): Promise<void> {

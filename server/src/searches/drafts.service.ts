@@ -27,7 +27,7 @@ export class DraftsService {
     return rows.map(draftOf);
   }
 
-  /** Keeps one as it now is; beyond the most that are kept, the oldest go. */
+  /** Keeps one as it now is. One that was left just like it goes, and of more than are kept the oldest. */
   async put(agentId: string, id: string, body: DraftBody): Promise<Draft> {
     const rows = this.database.getRepository(DraftRow);
     const known = await rows.findOneBy({ id });
@@ -45,21 +45,22 @@ export class DraftsService {
       updatedAt: this.clock.date(),
     };
     await rows.save(row);
-    const others = { agentId, id: Not(id) };
-    const oldest = await rows.find({
-      select: { id: true },
-      where: others,
-      order: { updatedAt: 'DESC' },
-      skip: MOST - 1,
-      take: MOST,
-    });
-    if (oldest.length > 0) await rows.delete(oldest.map(({ id: old }) => old));
+    const others = await rows.find({ where: { agentId, id: Not(id) }, order: { updatedAt: 'DESC' } });
+    const said = saidOf(row);
+    const same = others.filter((other) => saidOf(other) === said);
+    const gone = [...same, ...others.filter((other) => !same.includes(other)).slice(MOST - 1)];
+    if (gone.length > 0) await rows.delete(gone.map(({ id: old }) => old));
     return draftOf(row);
   }
 
   async remove(agentId: string, id: string): Promise<void> {
     await this.database.getRepository(DraftRow).delete({ id, agentId });
   }
+}
+
+/** All that two drafts which are alike have in common, as one text. */
+function saidOf({ clientId, searchId, name, document }: DraftRow): string {
+  return JSON.stringify([clientId, searchId, name, readSearch(document)]);
 }
 
 function draftOf({ agentId: _agentId, updatedAt, ...draft }: DraftRow): Draft {

@@ -4,24 +4,22 @@ import { Subject } from 'rxjs';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
-import { Thread } from '../common/thread.js';
 import { ListingsService } from '../listings/index.js';
-import type { EngineCalls } from './engine.worker.js';
+import { EngineThreads } from './engine.threads.js';
 
 const FOLLOW_EVERY_MS = 1_000;
 const BATCH = 2_000;
 /** Changes after which the snapshot is written anew. */
 const SAVE_EVERY = 20_000;
 
-/** The engine's thread, kept in step with the listings' sequence. */
+/** The engine, kept in step with the listings' sequence. */
 @Injectable()
 export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   /** The sequence number of the last listing that the engine holds. */
   asOf = 0;
   /** Says each new `asOf`. */
   readonly moved = new Subject<number>();
-  /** One that is started anew holds nothing, and follows from the beginning. */
-  private readonly thread: Thread<EngineCalls>;
+  private readonly threads: EngineThreads;
   private following: Promise<void> | null = null;
   private timer: NodeJS.Timeout | undefined;
 
@@ -32,15 +30,14 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly listings: ListingsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {
-    const workerData = { countyDir: config.countyDir };
-    this.thread = new Thread<EngineCalls>(new URL('./engine.worker.js', import.meta.url), { workerData }, () => {
-      this.asOf = 0;
-    });
+    // what is lost is followed again from the beginning
+    this.threads = new EngineThreads(config.engineThreads, { countyDir: config.countyDir }, () => (this.asOf = 0));
   }
 
   async onApplicationBootstrap(): Promise<void> {
     await this.load();
     await this.follow();
+    void this.threads.warm().catch((error: unknown) => log.warn({ error }, 'engine not warm'));
     this.timer = setInterval(
       () => void this.follow().catch((error: unknown) => log.warn({ error }, 'engine not in step')),
       FOLLOW_EVERY_MS,
@@ -51,12 +48,10 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
     clearInterval(this.timer);
     await this.following?.catch(() => undefined);
     if (this.asOf > this.savedAt) await this.save();
-    await this.thread.end();
+    await this.threads.end();
   }
 
-  ask<K extends keyof EngineCalls>(call: K, ask: EngineCalls[K]['ask']): Promise<EngineCalls[K]['answer']> {
-    return this.thread.ask(call, ask);
-  }
+  ask: EngineThreads['ask'] = (call, ask) => this.threads.ask(call, ask);
 
   /** Brings the engine up to the listings' sequence. */
   follow(): Promise<void> {
@@ -70,7 +65,7 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
       const rows = await this.listings.changedSince(this.asOf, BATCH);
       const last = rows[rows.length - 1];
       if (!last) break;
-      await this.ask('put', {
+      await this.threads.write('put', {
         records: rows.filter(({ removed }) => removed === 0).map(({ data }) => data),
         removed: rows.filter(({ removed }) => removed !== 0).map(({ listingKey }) => listingKey),
       });
@@ -84,14 +79,17 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   private async load(): Promise<void> {
     const file = this.config.engineSnapshot;
     if (!file) return;
-    const sequence = await this.ask('load', { file }).catch((error: unknown) => {
-      log.warn({ error }, 'the engine’s snapshot cannot be read; the listings are read instead');
-      return null;
-    });
+    const sequence = await this.threads.write('load', { file }).then(
+      (loaded) => loaded.sequence,
+      (error: unknown) => {
+        log.warn({ error }, 'the engine’s snapshot cannot be read; the listings are read instead');
+        return null;
+      },
+    );
     if (sequence === null) return;
     // a snapshot from the future is of other listings
     if (sequence > (await this.listings.sequence())) {
-      await this.thread.end();
+      await this.threads.end();
       return;
     }
     this.asOf = this.savedAt = sequence;

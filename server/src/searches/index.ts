@@ -2,3 +2,4 @@ export { EngineHost } from './engine.host.js';
 export { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './search.entity.js';
 export { SearchesModule } from './searches.module.js';
 export { alertState, SearchesService } from './searches.service.js';
+export { EngineThreads } from './engine.threads.js';

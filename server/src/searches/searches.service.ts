@@ -14,7 +14,7 @@ import type {
   SavedSearch,
   SearchState,
 } from '@perambula/contract';
-import { FIELDS, missOf, readSearch, writeGeoJson, writeListingFile } from '@perambula/core';
+import { FIELDS, missOf, readSearch, sayOpen, writeGeoJson, writeListingFile } from '@perambula/core';
 import type {
   ComparedPart,
   ListingRecord,
@@ -67,7 +67,7 @@ export class SearchesService {
       time: this.clock.time(),
       part: { ...part, prices: true },
     });
-    return { total, rows: await this.rows(search, keys), prices, asOf };
+    return { total, rows: await this.rows(search, part.set, keys), prices, asOf };
   }
 
   /** The keys of a result, in its order, at most 50,000. */
@@ -88,7 +88,7 @@ export class SearchesService {
   /** The rows of some listings of a result, as `results` gives them. */
   async rowsOf(document: unknown, set: ResultSet, keys: readonly string[]): Promise<Row[]> {
     const search = readSearch(document);
-    return this.rows(search, await this.engine.ask('tell', { search, time: this.clock.time(), set, keys }));
+    return this.rows(search, set, await this.engine.ask('tell', { search, time: this.clock.time(), set, keys }));
   }
 
   async compare(first: unknown, second: unknown, part: ComparedPart): Promise<ComparisonAnswer> {
@@ -96,19 +96,24 @@ export class SearchesService {
     const { keys, ...figures } = await this.engine.ask('compare', { a, b, time: this.clock.time(), part });
     const rows = await this.rows(
       a,
+      'fit',
       keys.map((key) => ({ key })),
     );
     return { ...figures, rows };
   }
 
-  private async rows(search: Search, keys: readonly ResultKey[]): Promise<Row[]> {
+  private async rows(search: Search, set: ResultSet, keys: readonly ResultKey[]): Promise<Row[]> {
     const records = await this.listings.byKeys(keys.map(({ key }) => key));
     return keys.flatMap(({ key, missed, nice, minutes }) => {
       // what is stored is the agent's part
       const record = records.get(key);
       if (!record) return [];
-      const miss = missed ? sayMiss(missOf(search, record, missed, this.circumstances.now())) : null;
-      return [{ ...record, ...(miss ? { miss } : {}), ...(nice ? { nice } : {}), ...(minutes ? { minutes } : {}) } as Row];
+      const given = this.circumstances.now();
+      const miss = missed ? sayMiss(missOf(search, record, missed, given)) : null;
+      const open = set === 'unknown' ? { open: sayOpen(search, record, given) } : {};
+      return [
+        { ...record, ...(miss ? { miss } : {}), ...open, ...(nice ? { nice } : {}), ...(minutes ? { minutes } : {}) } as Row,
+      ];
     });
   }
 

@@ -50,7 +50,7 @@ async function fill(records: readonly ListingRecord[]): Promise<void> {
     names.map((name) => {
       const value = record[name] ?? null;
       if (Array.isArray(value)) return JSON.stringify(value);
-      return name === 'StatusChangeTimestamp' && typeof value === 'string' ? value.replace('T', ' ').replace('Z', '') : value;
+      return /Timestamp$/.test(name) && typeof value === 'string' ? value.replace('T', ' ').replace('Z', '') : value;
     }),
   );
   await database.query('DELETE FROM oracle');
@@ -195,6 +195,12 @@ describe('what an agent keeps beside searches', () => {
     expect((await stack.silas.good<Draft[]>('GET', '/api/drafts')).map(({ id }) => id)).not.toContain(ids[0]);
     await stack.silas.good('DELETE', `/api/drafts/${ids[0]}`);
     expect(await stack.juno.good<Draft[]>('GET', '/api/drafts')).toHaveLength(drafts.length);
+    // one that was left just like another is one with it
+    const twice = '44444444-4444-4444-8444-444444444444';
+    await keep(stack.juno, twice, 'Begun and changed');
+    const without = (await stack.juno.good<Draft[]>('GET', '/api/drafts')).map(({ id }) => id);
+    expect([without.length, without.includes(ids[1]), without.includes(twice)]).toEqual([drafts.length, false, true]);
+    await stack.juno.good('DELETE', `/api/drafts/${twice}`);
     // of more than thirty the oldest go, and never the one just kept
     for (let i = 10; i < 42; i++) await keep(stack.juno, `33333333-3333-4333-8333-3333333333${i}`, `Begun ${i}`);
     const kept = await stack.juno.good<Draft[]>('GET', '/api/drafts');

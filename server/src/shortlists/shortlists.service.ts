@@ -52,8 +52,9 @@ export class ShortlistsService {
       const there = await manager.findBy(ShortlistItemRow, { shortlistId: id });
       const keys = new Set(there.map(({ listingKey }) => listingKey));
       let position = Math.max(-1, ...there.map((item) => item.position));
-      for (const [key, record] of records) {
-        if (keys.has(key)) continue;
+      for (const key of listingKeys) {
+        const record = records.get(key);
+        if (!record || keys.has(key)) continue;
         await manager.insert(ShortlistItemRow, {
           id: randomUUID(),
           shortlistId: id,

@@ -9,7 +9,7 @@ import {
   PROPERTY_TYPES,
   STATUS_DATE_FIELD,
 } from '@perambula/core';
-import type { Field, FieldLine, Is, Line, Search, TimeContext } from '@perambula/core';
+import type { Field, FieldLine, Is, Line, PriceMove, Search, StatusTime, TimeContext } from '@perambula/core';
 
 /** A search as SQL conditions over a table of listings, one for each line and the two of the bounds; written apart from the engine. */
 export interface SqlSearch {
@@ -18,7 +18,7 @@ export interface SqlSearch {
 }
 
 export const ORACLE_TABLE = `CREATE OR REPLACE TABLE oracle (
-  ListingKey VARCHAR(20), PropertyType VARCHAR(40), PropertySubType VARCHAR(40), StandardStatus VARCHAR(40), ListPrice INT, BedroomsTotal INT,
+  ListingKey VARCHAR(20), PropertyType VARCHAR(40), PropertySubType VARCHAR(40), StandardStatus VARCHAR(40), ListPrice INT, PreviousListPrice INT, PriceChangeTimestamp DATETIME(3), BedroomsTotal INT,
   BathroomsFull INT, BathroomsHalf INT, LotSizeAcres DECIMAL(10,4), GarageYN BOOLEAN, GarageSpaces INT, InteriorFeatures JSON, City VARCHAR(40), WaterfrontYN BOOLEAN,
   OnMarketDate DATE, CloseDate DATE, StatusChangeTimestamp DATETIME(3), Longitude DOUBLE, Latitude DOUBLE) COLLATE utf8mb4_bin`;
 
@@ -56,10 +56,21 @@ function sqlOfLine(line: Line, time: TimeContext): string {
 
 function sqlOfFieldLine(line: FieldLine, time: TimeContext): string {
   const field = fieldOf(line.field) as Field;
-  const test = sqlOfIs(line.is, field, COLUMNS[field.name] ?? field.name, time);
+  const asked = sqlOfIs(line.is, field, COLUMNS[field.name] ?? field.name, time);
+  const test = line.moved ? `(${asked} AND ${sqlOfMove(line.moved)})` : asked;
   const answered = line.blanks === 'pass' ? `IFNULL(${test}, TRUE)` : line.blanks === 'fail' ? `IFNULL(${test}, FALSE)` : test;
   const kinds = PROPERTY_TYPES.filter((kind) => appliesTo(field, kind));
   return kinds.length === PROPERTY_TYPES.length ? `(${answered})` : `IF(PropertyType IN (${list(kinds)}), ${answered}, FALSE)`;
+}
+
+/** A price before that is left blank says that the price never moved. */
+function sqlOfMove({ way, percent = 0, dollars = 0 }: PriceMove): string {
+  const went = { down: 'ListPrice < before', up: 'ListPrice > before', either: 'ListPrice <> before' }[way];
+  const by = 'ABS(ListPrice - before)';
+  return `(${went} AND ${by} >= ${dollars} AND 100 * ${by} >= ${percent} * before)`.replaceAll(
+    'before',
+    'IFNULL(PreviousListPrice, ListPrice)',
+  );
 }
 
 function sqlOfIs(is: Is, field: Field, column: string, time: TimeContext): string {
@@ -72,12 +83,7 @@ function sqlOfIs(is: Is, field: Field, column: string, time: TimeContext): strin
   if ('not' in is) return `${column} <> ${is.not}`;
   if ('last' in is) return last(is.last, field, column, time);
   if ('oneOf' in is) {
-    return `(${is.oneOf
-      .map(({ status, last: period }) => {
-        const date = fieldOf(STATUS_DATE_FIELD[status]) as Field;
-        return `(${column} = '${status}'${period ? ` AND ${last(period, date, date.name, time)}` : ''})`;
-      })
-      .join(' OR ')})`;
+    return `(${is.oneOf.map((entry) => `(${column} = '${entry.status}'${sqlOfTime(entry, time)})`).join(' OR ')})`;
   }
   if (field.type === 'choices') {
     if ('anyOf' in is) return `JSON_OVERLAPS(${column}, JSON_ARRAY(${list(is.anyOf)}))`;
@@ -87,6 +93,13 @@ function sqlOfIs(is: Is, field: Field, column: string, time: TimeContext): strin
   if ('anyOf' in is) return `${column} IN (${list(is.anyOf)})`;
   if ('noneOf' in is) return `${column} NOT IN (${list(is.noneOf)})`;
   throw new Error(`No SQL for ${JSON.stringify(is)}`);
+}
+
+function sqlOfTime({ status, last: period, since, until }: StatusTime, time: TimeContext): string {
+  const date = fieldOf(STATUS_DATE_FIELD[status]) as Field;
+  if (period) return ` AND ${last(period, date, date.name, time)}`;
+  if (date.type !== 'date' && (since ?? until)) throw new Error(`No SQL for days of ${date.name}`);
+  return `${since ? ` AND ${date.name} >= '${since}'` : ''}${until ? ` AND ${date.name} <= '${until}'` : ''}`;
 }
 
 function last(period: string, field: Field, column: string, time: TimeContext): string {

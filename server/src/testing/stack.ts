@@ -30,7 +30,7 @@ export class Browser {
       method,
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-        cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+        cookie: this.cookie(),
         ...headers,
       },
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
@@ -47,11 +47,20 @@ export class Browser {
     };
   }
 
+  /** An answer that goes on. */
+  stream(path: string, signal: AbortSignal): Promise<Response> {
+    return fetch(`${this.web}${path}`, { headers: { cookie: this.cookie() }, signal });
+  }
+
   /** The body of an answer that must be good. */
   async good<T>(method: string, path: string, body?: unknown): Promise<T> {
     const answer = await this.ask<T>(method, path, body);
     if (answer.status >= 300) throw new Error(`${method} ${path} answered ${answer.status}: ${JSON.stringify(answer.body)}`);
     return answer.body;
+  }
+
+  private cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
   }
 
   async signIn(email: string, password: string): Promise<this> {

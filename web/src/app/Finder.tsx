@@ -38,8 +38,10 @@ export function Finder() {
   const spoken = useSpoken(sought, open);
   const settled = useSettled(spoken?.search ?? STARTING_SEARCH, 120);
   const count = useCount(settled, spoken !== null);
+  // that of what was typed before is not shown for what is typed now
+  const counted = count.isPlaceholderData ? undefined : count.data?.fit;
   useFinderKey(field);
-  const search: Option[] = spoken ? [{ value: 'search', label: <Said spoken={spoken} fit={count.data?.fit} /> }] : [];
+  const search: Option[] = spoken ? [{ value: 'search', label: <Said spoken={spoken} fit={counted} /> }] : [];
   // until the answer comes, those of the last one that bear these words, too: Enter never leads to another home
   const rows = (sought.length < 2 ? [] : (homes.data?.rows ?? [])).filter(
     (row) => !homes.isPlaceholderData || String(row['UnparsedAddress']).toLowerCase().includes(sought.toLowerCase()),

@@ -8,9 +8,10 @@ const KEYS: readonly (readonly [keys: readonly string[], does: string])[] = [
   [['N'], 'A new search, with your usual lines'],
   [['O'], 'Open another search: named, unfinished, or a usual start'],
   [['L'], 'Add a line to the search'],
+  [['↑ ↓'], 'From a line to the next; Enter edits it, Delete takes it out'],
   [['← ↑ → ↓'], 'Move a bound, from its mark in the list; with Shift, ten times as far'],
   [['+ −'], 'Make it larger or smaller; D doubles it, Delete takes it away'],
-  [['Enter'], 'Keep the value typed, close the line'],
+  [['Enter'], 'Keep the value typed, close the line; ↓ leads into what can be ticked under it'],
   [['Esc'], 'Take the value as it was typed; put back a line left out on trial; leave the pen'],
   [['Ctrl', 'Z'], 'Take back the last change of the search'],
   [['Ctrl', 'Shift', 'Z'], 'Do it again'],
@@ -19,6 +20,17 @@ const KEYS: readonly (readonly [keys: readonly string[], does: string])[] = [
   [['←'], 'The listing before, in the results'],
   [['→'], 'The next listing'],
   [['?'], 'This list'],
+];
+
+/** What a line's value can say, by examples. */
+const VALUES: readonly (readonly [of: string, examples: string])[] = [
+  ['Amounts', '3 or more · up to 450k · 300k to 450k · exactly 3 · not 3'],
+  ['Dates', 'last 30 days · since October · Jan 1, 2025 to Mar 2025 · 2019'],
+  ['Choices', 'heat pump, oil · not auction · all of deck, patio'],
+  ['Status', 'active, or closed in the last 6 months · sold since October · not pending · ever listed'],
+  ['Words', 'workshop, studio · all of deck, garden · “water view” · not needs work · garden in any form'],
+  ['Streets, other text', 'Lantern Ln · starts with 12 · contains ferry · is “Marl & Mason”'],
+  ['Anything', 'left blank · filled in'],
 ];
 
 /** How a search is put into words, by examples. */
@@ -37,7 +49,7 @@ const WORDS: readonly (readonly [of: string, examples: string])[] = [
     'How far',
     'within 20 minutes of Ferry Square at 8:30 · 25 minutes home from Ferry Square at 5:15 · a short walk to Old Quay station',
   ],
-  ['Where it stands', 'new this week · sold in the last 6 months · price cut by 5% · not bank-owned'],
+  ['Where it stands', 'new this week · sold in the last 6 months · price cut by 5% this month · not bank-owned'],
   ['What it says', 'mentions workshop · not mentioning needs work'],
   ['Wishes', 'ideally a deck · preferably hardwood floors'],
   ['In what order', 'cheapest first · newest first · largest first'],
@@ -59,7 +71,7 @@ export function Shortcuts() {
       open={open}
       onCancel={() => setOpen(false)}
       footer={null}
-      width={620}
+      width={900}
       centered
       getContainer={onPage}
     >
@@ -75,16 +87,24 @@ export function Shortcuts() {
           </div>
         ))}
       </dl>
+      <h3>A line’s value</h3>
+      <Examples of={VALUES} />
       <h3>A search in words</h3>
-      <dl className="in-words">
-        {WORDS.map(([of, examples]) => (
-          <div key={of}>
-            <dt>{of}</dt>
-            <dd>{examples}</dd>
-          </div>
-        ))}
-      </dl>
+      <Examples of={WORDS} />
       <p className="soft">Commas part one thing from the next. What is not understood is shown, and can be sought in remarks.</p>
     </Modal>
+  );
+}
+
+function Examples({ of: examples }: { readonly of: typeof WORDS }) {
+  return (
+    <dl className="in-words">
+      {examples.map(([about, said]) => (
+        <div key={about}>
+          <dt>{about}</dt>
+          <dd>{said}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }

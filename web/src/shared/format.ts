@@ -18,6 +18,8 @@ function at(moment: Moment): DateTime {
 
 /** "Tue, Apr 14" */
 export const day = (moment: Moment): string => at(moment).toFormat('ccc, LLL d');
+/** "2026-04-14" */
+export const calendarDay = (moment: Moment): string => at(moment).toFormat('yyyy-MM-dd');
 /** "Apr 14, 2026" */
 export const dateOf = (moment: Moment): string => at(moment).toFormat('LLL d, yyyy');
 /** "9:12 am" */

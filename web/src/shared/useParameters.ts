@@ -11,18 +11,15 @@ export function useParameters(): readonly [params: URLSearchParams, change: (cha
   const [params, setParams] = useSearchParams();
   const leaving = useNavigation().state !== 'idle';
   const change = useCallback(
-    (changes: Changes): void =>
-      setParams(
-        (before) => {
-          const after = new URLSearchParams(before);
-          for (const [name, value] of Object.entries(changes)) {
-            if (value === null) after.delete(name);
-            else if (value !== undefined) after.set(name, value);
-          }
-          return after;
-        },
-        { replace: true },
-      ),
+    (changes: Changes): void => {
+      // the address as it stands: the page may not have been drawn since another change of it
+      const after = new URLSearchParams(window.location.search);
+      for (const [name, value] of Object.entries(changes)) {
+        if (value === null) after.delete(name);
+        else if (value !== undefined) after.set(name, value);
+      }
+      setParams(after, { replace: true });
+    },
     [setParams],
   );
   return [params, change, leaving];

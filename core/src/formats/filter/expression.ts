@@ -7,7 +7,9 @@ import { isEither, mustLines } from '../../search/document.js';
 import type { DrawnShape, EitherMember, FieldLine, Is, Line, Scalar, Search } from '../../search/document.js';
 import { travelOf } from '../../roads/travel.js';
 import { labelOf, sayAssuming } from '../../search/phrase.js';
+import { sayMove } from '../../search/priceMove.js';
 import { statusesInReach } from '../../search/reach.js';
+import { timeTest } from '../../search/statusTime.js';
 import { daysOf, instantsOf, isoDate } from '../../time/period.js';
 import type { TimeContext } from '../../time/period.js';
 
@@ -72,10 +74,12 @@ function memberExpression(member: EitherMember, time: TimeContext, left: string[
 function fieldExpression(line: FieldLine, time: TimeContext, left: string[]): Expression | null {
   const field = fieldOf(line.field) as Field;
   const expression = travelOf(line) ? null : testExpression(line.is, field, time, left);
+  if (line.moved) left.push(`${field.label} says when, and not that it went ${sayMove(line.moved)}.`);
   if (line.assuming)
     left.push(`${field.label} is left to the reader’s own assumptions: ${sayAssuming(line.assuming)} is not said.`);
   if (!expression) left.push(`${labelOf(line)} cannot be said in this language.`);
-  if (!expression || line.blanks !== 'pass') return expression;
+  // a test for blanks leaves nothing open that could pass
+  if (!expression || line.blanks !== 'pass' || 'blank' in line.is) return expression;
   return { op: 'or', args: [expression, { op: 'isNull', property: propertyOf(field) }] };
 }
 
@@ -99,11 +103,11 @@ function testExpression(is: Is, field: Field, time: TimeContext, left: string[])
   if ('last' in is) return period('last', is.last, field, property, time, left);
   if ('next' in is) return period('next', is.next, field, property, time, left);
   if ('oneOf' in is) {
-    const entries = is.oneOf.map(({ status, last }): Expression => {
-      const now: Expression = { op: '=', property, value: status };
-      if (last === undefined) return now;
-      const date = fieldOf(STATUS_DATE_FIELD[status]) as Field;
-      return { op: 'and', args: [now, period('last', last, date, date.name, time, left)] };
+    const entries = is.oneOf.map((entry): Expression => {
+      const now: Expression = { op: '=', property, value: entry.status };
+      const asked = timeTest(entry);
+      const when = asked && testExpression(asked, fieldOf(STATUS_DATE_FIELD[entry.status]) as Field, time, left);
+      return when ? { op: 'and', args: [now, when] } : now;
     });
     return { op: 'or', args: entries };
   }

@@ -91,7 +91,8 @@ function sayable(search: Search): Search {
   const can = (line: Line): boolean => {
     const parts = 'either' in line ? line.either.flatMap((member) => ('all' in member ? member.all : [member])) : [line];
     return parts.every(
-      ({ field, is }) => !('words' in is) && !('sameStreet' in is) && !fieldOf(field)?.kinds && field !== 'PublicRemarks',
+      ({ field, is, moved }) =>
+        !moved && !('words' in is) && !('sameStreet' in is) && !fieldOf(field)?.kinds && field !== 'PublicRemarks',
     );
   };
   return { ...search, lines: search.lines.filter(can), bounds: search.bounds.filter(({ shape }) => shape.type !== 'Circle') };
@@ -150,6 +151,7 @@ describe('a search as an expression', () => {
         ...SEARCH,
         lines: [
           { id: 'w', field: 'PublicRemarks', is: { words: { anyOf: ['shed'] } } },
+          { id: 'm', field: 'PriceChangeTimestamp', is: { last: 'P30D' }, moved: { way: 'down', percent: 5 } },
           { id: 'n', field: 'ViewYN', is: { yes: true }, weight: 'nice' },
           { id: 'd', field: 'OnMarketDate', is: { last: 'P30D' } },
         ],
@@ -160,6 +162,8 @@ describe('a search as an expression', () => {
     expect(left).toEqual([
       '1 of its lines would only be nice, and filter nothing.',
       'Public remarks cannot be said in this language.',
+      '“last P30D” of price moved is written as the dates that it means now.',
+      'Price moved says when, and not that it went down by 5% or more.',
       '“last P30D” of on market is written as the dates that it means now.',
       'A circle is written as 64 corners.',
     ]);

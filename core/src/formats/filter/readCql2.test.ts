@@ -12,7 +12,8 @@ function sayable(search: Search): Search {
   const can = (line: Line): boolean =>
     line.weight !== 'nice' &&
     (isEither(line) ? line.either.flatMap(linesOfMember) : [line]).every(
-      ({ field, is, blanks }) =>
+      ({ field, is, blanks, moved }) =>
+        !moved &&
         !('words' in is || 'sameStreet' in is || 'last' in is || 'next' in is || 'oneOf' in is) &&
         field !== 'PublicRemarks' &&
         blanks !== 'pass',

@@ -80,7 +80,8 @@ class Reader {
       else if (!line) this.left.push(`Not taken over: ${said(part)}`);
       else if ('field' in line && line.field === 'PropertyType' && 'anyOf' in line.is) kinds = line.is.anyOf;
       else lines.push(line);
-      if (line && 'field' in line && line.field === 'Status') anyStatus = false;
+      // what only keeps statuses out says nothing of those that a search ranges over
+      if (line && 'field' in line && line.field === 'Status' && !('noneOf' in line.is || 'not' in line.is)) anyStatus = false;
     }
     const search = { ...EMPTY_SEARCH, kinds, lines, bounds } as Search;
     return anyStatus ? { ...search, reach: 'all' } : search;

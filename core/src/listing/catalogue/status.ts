@@ -61,11 +61,11 @@ export const STATUS: readonly Field[] = [
   },
   {
     name: 'PriceChangeTimestamp',
-    label: 'Price changed',
+    label: 'Price moved',
     group: 'Status',
     type: 'timestamp',
-    synonyms: ['cut', 'reduced'],
-    help: 'When the price last moved. Blank when it never did.',
+    synonyms: ['price changed', 'cut', 'reduced', 'raised'],
+    help: 'When the price last moved; a line can also say which way and by how much. Blank when it never did.',
   },
   {
     name: 'StatusChangeTimestamp',

@@ -19,7 +19,7 @@ const NONE: ReadonlySet<string> = new Set();
 /** Some homes on the county's map, and nothing else on it: each stands in a list beside it as well. */
 export function HomesMap({ label, homes, hovered = null, onHover, onOpen }: Props) {
   const element = useRef<HTMLDivElement>(null);
-  const [map] = useState(createMap);
+  const [map] = useState(() => createMap({ inPage: true }));
   const marks = useMemo(() => marksOfHomes(homes), [homes]);
   useHomes(map, element, { marks, hovered, chosen: NONE, onHover, onOpen, fit: true });
   return (

@@ -5,6 +5,7 @@ import OlMap from 'ol/Map.js';
 import View from 'ol/View.js';
 import ScaleLine from 'ol/control/ScaleLine.js';
 import Zoom from 'ol/control/Zoom.js';
+import { defaults as interactions } from 'ol/interaction/defaults.js';
 import type BaseLayer from 'ol/layer/Base.js';
 import VectorLayer from 'ol/layer/Vector.js';
 import { fromLonLat } from 'ol/proj.js';
@@ -24,8 +25,13 @@ export function isInCounty([lon, lat]: LonLat): boolean {
   return lon > -66.25 && lon < -65.75 && lat > 40.42 && lat < 40.78;
 }
 
-/** A map with all its layers, from the land up to what is measured on it. */
-export function createMap() {
+/**
+ * A map with all its layers, from the land up to what is measured on it.
+ *
+ * @param inPage  whether it stands in a page that scrolls: then a wheel above it moves the page, until the map is
+ *   clicked on
+ */
+export function createMap({ inPage }: { readonly inPage: boolean }) {
   const base = createBaseLayers();
   const overlays = createOverlays(base.far);
   const layer = (style?: StyleLike): VectorLayer =>
@@ -41,6 +47,7 @@ export function createMap() {
   const map = new OlMap({
     layers: [...below, homes, overlays.places, ...base.above, pins, ruler, sketch],
     view: new View({ ...HOME, minZoom: 9.5, maxZoom: 18, enableRotation: false }),
+    interactions: interactions({ onFocusOnly: inPage }),
     controls: [new ScaleLine({ units: 'us', minWidth: 60 }), new Zoom({ zoomInTipLabel: 'Closer', zoomOutTipLabel: 'Farther' })],
   });
   map.getViewport()?.style.setProperty('background', COLOUR.land);

@@ -15,7 +15,7 @@ export type Mark =
   | { readonly lon: number; readonly lat: number; readonly cluster: number; readonly count: number };
 
 /** Pixels within which homes stand together, and the zoom from which on each stands by itself. */
-const TOGETHER = 44;
+const TOGETHER = 60;
 const APART_FROM_ZOOM = 15;
 /** So few in all are not put together. */
 const FEW = 400;

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { areasOf, crossingsNamed, pointsOf, streetsOf } from './mapPlaces.rules.js';
-import type { MapFeatures } from './mapPlaces.rules.js';
+import type { MapFile } from '@perambula/core';
 import { bestNamed, placeAt } from './places.rules.js';
 
 const line = (layer: string, name: string, ...coordinates: [number, number][]) => ({
   properties: { layer, name },
   geometry: { type: 'LineString', coordinates },
 });
-const MAP: MapFeatures = {
+const MAP: MapFile = {
   features: [
     line('street', 'N Heron Ave', [-66, 40.6], [-66, 40.61], [-66, 40.62]),
     line('arterial', '3rd St', [-66.01, 40.61], [-66, 40.61], [-65.99, 40.61]),

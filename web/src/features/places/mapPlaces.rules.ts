@@ -1,14 +1,6 @@
-import type { DrawnShape, LonLat } from '@perambula/core';
+import type { DrawnShape, LonLat, MapFile } from '@perambula/core';
 import { isSameStreet } from '@perambula/core';
 import type { NamedArea, NamedPlace } from './places.rules.js';
-
-/** What the county's map files hold, as GeoJSON; `layer` says what a feature is. */
-export interface MapFeatures {
-  readonly features: readonly {
-    readonly properties: { readonly layer?: string; readonly name?: string } | null;
-    readonly geometry: { readonly type: string; readonly coordinates: unknown };
-  }[];
-}
 
 /** Layers of the map whose names people say when they mean a place. */
 const PLACES: ReadonlySet<string> = new Set([
@@ -26,7 +18,7 @@ const PLACES: ReadonlySet<string> = new Set([
 const STREETS: ReadonlySet<string> = new Set(['highway', 'arterial', 'street', 'lane']);
 
 /** The named points of the map. */
-export function pointsOf({ features }: MapFeatures): NamedPlace[] {
+export function pointsOf({ features }: MapFile): NamedPlace[] {
   return features.flatMap(({ properties, geometry }) => {
     const { layer = '', name = '' } = properties ?? {};
     if (geometry.type !== 'Point' || !PLACES.has(layer) || name === '') return [];
@@ -44,7 +36,7 @@ const AREA_NAMES: Readonly<Record<string, (name: string) => string>> = {
 };
 
 /** The areas of the map that people name: districts, postal areas, the zones of schools. */
-export function areasOf({ features }: MapFeatures): NamedArea[] {
+export function areasOf({ features }: MapFile): NamedArea[] {
   return features.flatMap(({ properties, geometry }) => {
     const { layer = '', name = '' } = properties ?? {};
     const named = AREA_NAMES[layer];
@@ -54,7 +46,7 @@ export function areasOf({ features }: MapFeatures): NamedArea[] {
 }
 
 /** The map's streets by name, each with the corners of all its ways. */
-export function streetsOf({ features }: MapFeatures): ReadonlyMap<string, readonly LonLat[]> {
+export function streetsOf({ features }: MapFile): ReadonlyMap<string, readonly LonLat[]> {
   const streets = new Map<string, LonLat[]>();
   for (const { properties, geometry } of features) {
     const { layer = '', name = '' } = properties ?? {};

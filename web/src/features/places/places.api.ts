@@ -1,18 +1,17 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { LonLat } from '@perambula/core';
+import type { LonLat, MapFile } from '@perambula/core';
 import type { AddressPlace } from '@perambula/contract';
 import { useMemo } from 'react';
 import { ask } from '../../shared/http.js';
 import { areasOf, pointsOf, streetsOf } from './mapPlaces.rules.js';
-import type { MapFeatures } from './mapPlaces.rules.js';
 import type { NamedArea, NamedPlace } from './places.rules.js';
 
-const NONE: MapFeatures = { features: [] };
+const NONE: MapFile = { features: [] };
 
-function useMapFile(file: 'far' | 'zones'): MapFeatures {
+function useMapFile(file: 'far' | 'zones'): MapFile {
   const answer = useQuery({
     queryKey: ['map', file],
-    queryFn: () => ask<MapFeatures>(`map/${file}.geojson`),
+    queryFn: () => ask<MapFile>(`map/${file}.geojson`),
     staleTime: Infinity,
     structuralSharing: false,
   });

@@ -1,7 +1,7 @@
 import './searchMap.css';
 import { distance, STATUSES } from '@perambula/core';
 import type { LonLat } from '@perambula/core';
-import { App } from 'antd';
+import { App, Checkbox } from 'antd';
 import Feature from 'ol/Feature.js';
 import { Point } from 'ol/geom.js';
 import { transformExtent } from 'ol/proj.js';
@@ -39,7 +39,7 @@ const NONE: ReadonlySet<string> = new Set();
 /** The county's own map with bounds and listings on it. Everything on it stands in a list beside it as well. */
 export const MapView = memo(function MapView(props: MapViewProps) {
   const element = useRef<HTMLDivElement>(null);
-  const [map] = useState(createMap);
+  const [map] = useState(() => createMap({ inPage: false }));
   const latest = useRef(props);
   useEffect(() => void (latest.current = props));
   const { journeys, pen, penMode, caption } = props;
@@ -141,7 +141,14 @@ export const MapView = memo(function MapView(props: MapViewProps) {
           onClose={() => setSpot(null)}
         />
       )}
-      <MapLegend statuses={statuses} hidden={hidden} onToggle={toggleStatus} />
+      <div className="map-foot">
+        {pen === null && (
+          <Checkbox className="map-follow" checked={props.following} onChange={({ target }) => props.onFollow(target.checked)}>
+            List only what the map shows
+          </Checkbox>
+        )}
+        <MapLegend statuses={statuses} hidden={hidden} onToggle={toggleStatus} />
+      </div>
       {sheet && <PrintSheet url={sheet} onDone={() => setSheet(null)} />}
     </div>
   );

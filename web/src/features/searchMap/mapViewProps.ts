@@ -18,6 +18,9 @@ export interface MapViewProps {
   readonly onOpen: (key: string) => void;
   /** West, south, east and north of what the map shows, whenever it has come to rest. */
   readonly onView: (box: Box) => void;
+  /** Whether the list follows what the map shows. */
+  readonly following: boolean;
+  readonly onFollow: (on: boolean) => void;
   readonly bounds: readonly Bound[];
   readonly boundChosen: string | null;
   readonly onChooseBound: (id: string | null) => void;

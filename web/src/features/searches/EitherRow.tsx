@@ -1,15 +1,13 @@
-import { fieldOf, linesOfMember, phraseOf } from '@perambula/core';
-import type { EitherLine, Field, FieldLine, Line } from '@perambula/core';
+import { fieldOf, labelOf, linesOfMember, phraseOf } from '@perambula/core';
+import type { EitherLine, Field, FieldLine, Line, NewLine } from '@perambula/core';
 import { X } from 'lucide-react';
 import { Fragment, useState } from 'react';
-import { freshId } from './draft.js';
 import { withMemberLine, withoutMemberLine } from './either.rules.js';
 import { FieldPopover } from './FieldPopover.js';
-import { withLine, withoutLine } from './lineEditing.rules.js';
+import { newLine, withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
-import { BlankNote, HoldsBack, TriedNote } from './LineRow.js';
+import { BlankNote, HoldsBack, TriedNote, useFocusAfter } from './LineRow.js';
 import type { LinesProps } from './linesProps.js';
-import { useChoices } from './searches.api.js';
 import { ValueEditor } from './ValueEditor.js';
 
 type Props = LinesProps & {
@@ -17,95 +15,71 @@ type Props = LinesProps & {
   readonly most: number;
   /** The id of the line that is being edited, here or elsewhere. */
   readonly editing: string | null;
-  readonly onEdit: (id: string | null) => void;
+  readonly onEdit: (id: string, on: boolean) => void;
 };
 
-/** A line being added: its field, and the member that it must hold together with; null for one of its own. */
-interface Pending {
-  readonly field: Field;
-  readonly id: string;
+/** A line being added, and the member that it must hold together with; null for one of its own. */
+interface Begun {
+  readonly line: NewLine;
   readonly beside: number | null;
 }
 
 /** Several lines of which any may hold; each says how many homes fit thanks to it alone. */
 export function EitherRow(props: Props) {
   const { line, search, count, most, editing, onEdit, onChange, onShow, triedWithout, onTry } = props;
-  const [pending, setPending] = useState<Pending | null>(null);
+  const [begun, setBegun] = useState<Begun | null>(null);
   const held = count?.lines.find(({ id }) => id === line.id);
   const tried = triedWithout === line.id;
   const nice = line.weight === 'nice';
   const put = (next: Line | null, touched?: string): void =>
     onChange(next ? withLine(search, next) : withoutLine(search, line.id), touched);
-  const begin = (field: Field, beside: number | null): void => {
-    onEdit(null);
-    setPending({ field, id: freshId(search), beside });
+  const begin = (field: Field, sought: string, beside: number | null): void => {
+    const begins = newLine(field, sought);
+    if (begins.is) put(withMemberLine(line, begins, beside), begins.id);
+    setBegun(begins.is ? null : { line: begins, beside });
+    onEdit(begins.id, true);
   };
-  const editor = (member: FieldLine | undefined, field: Field, id: string, beside: number | null, done: () => void) => (
-    <MemberEditor
-      {...props}
-      field={field}
-      member={member}
-      onDone={done}
-      onLine={(is) => put(withMemberLine(line, { ...(member ?? { id, field: field.name }), is }, beside), id)}
-    />
-  );
-  const pendingEditor = pending && !line.either.some((member) => linesOfMember(member).some(({ id }) => id === pending.id)) && (
-    <p className="either-line">
-      <span className="line-label">{pending.field.label}</span>
-      {editor(undefined, pending.field, pending.id, pending.beside, () => setPending(null))}
-    </p>
-  );
+  const members = withBegun(line, begun);
   return (
     <div className={`line is-either ${tried ? 'is-left-out' : ''}`}>
       <span className="line-label">Either</span>
       <div className="line-value">
-        {line.either.map((member, i) => (
-          <Fragment key={linesOfMember(member)[0]?.id ?? i}>
+        {members.map((lines, i) => (
+          <Fragment key={lines[0]?.id ?? i}>
             {i > 0 && <span className="either-or">or</span>}
-            {linesOfMember(member).map((each, j) => {
-              const field = fieldOf(each.field) as Field;
-              const isEdited = editing === each.id || pending?.id === each.id;
-              return (
-                <div key={each.id} className="either-line">
-                  {isEdited ? (
-                    <>
-                      <span className="line-label">{field.label}</span>
-                      {editor(each, field, each.id, i, () => (setPending(null), onEdit(null)))}
-                    </>
-                  ) : (
-                    <button
-                      type="button"
-                      className="phrase"
-                      aria-label={`${field.label}: ${phraseOf(each)}. Edit`}
-                      onClick={() => (setPending(null), onEdit(each.id))}
-                    >
-                      {j > 0 && 'and '}
-                      {field.label.toLowerCase()} {phraseOf(each)}
-                    </button>
-                  )}
-                  {j === 0 && held?.members?.[i] && !nice && <span className="either-adds">adds {held.members[i].adds}</span>}
-                  <button
-                    type="button"
-                    className="line-remove"
-                    aria-label={`Remove ${field.label} from these`}
-                    onClick={() => put(withoutMemberLine(line, each.id))}
-                  >
-                    <X size={13} aria-hidden="true" />
-                  </button>
-                  {j === linesOfMember(member).length - 1 && (
-                    <AddMember kinds={search.kinds} label="and …" onChoose={(field) => begin(field, i)} />
-                  )}
-                </div>
-              );
-            })}
-            {pending?.beside === i && pendingEditor}
+            {lines.map((each, j) => (
+              <div key={each.id} className="either-line">
+                <MemberPhrase
+                  member={each}
+                  search={search}
+                  isFurther={j > 0}
+                  editing={editing === each.id}
+                  onEdit={(on) => {
+                    onEdit(each.id, on);
+                    if (!on) setBegun(null);
+                  }}
+                  onLine={(changed) => put(withMemberLine(line, changed, begun?.beside ?? null), each.id)}
+                />
+                {j === 0 && held?.members?.[i] && !nice && <span className="either-adds">adds {held.members[i].adds}</span>}
+                <button
+                  type="button"
+                  className="line-remove"
+                  aria-label={`Remove ${labelOf(each)} from these`}
+                  onClick={() => (each.is ? put(withoutMemberLine(line, each.id)) : setBegun(null))}
+                >
+                  <X size={13} aria-hidden="true" />
+                </button>
+                {j === lines.length - 1 && (
+                  <AddMember kinds={search.kinds} label="and …" onChoose={(field, sought) => begin(field, sought, i)} />
+                )}
+              </div>
+            ))}
           </Fragment>
         ))}
-        {pending?.beside === null && pendingEditor}
         <AddMember
           kinds={search.kinds}
           label="or …"
-          onChoose={(field) => begin(field, null)}
+          onChoose={(field, sought) => begin(field, sought, null)}
           openAtOnce={line.either.length === 1}
         />
         {nice && <span className="line-hint">would be nice: comes first, keeps nothing out</span>}
@@ -137,20 +111,51 @@ export function EitherRow(props: Props) {
   );
 }
 
-function MemberEditor({
-  search,
-  field,
+/** The members' lines, with the one that is being added where it will stand. */
+function withBegun({ either }: EitherLine, begun: Begun | null): readonly (readonly (FieldLine | NewLine)[])[] {
+  const members = either.map(linesOfMember);
+  if (!begun || members.some((lines) => lines.some(({ id }) => id === begun.line.id))) return members;
+  if (begun.beside === null) return [...members, [begun.line]];
+  return members.map((lines, i) => (i === begun.beside ? [...lines, begun.line] : lines));
+}
+
+/** One line of a member as its phrase, or as it is edited. */
+function MemberPhrase({
   member,
-  onDone,
+  search,
+  isFurther,
+  editing,
+  onEdit,
   onLine,
 }: Pick<Props, 'search'> & {
-  readonly field: Field;
-  readonly member: FieldLine | undefined;
-  readonly onDone: () => void;
-  readonly onLine: (is: FieldLine['is']) => void;
+  readonly member: FieldLine | NewLine;
+  readonly isFurther: boolean;
+  readonly editing: boolean;
+  readonly onEdit: (on: boolean) => void;
+  readonly onLine: (line: FieldLine) => void;
 }) {
-  const choices = useChoices().data ?? {};
-  return <ValueEditor field={field} is={member?.is} kinds={search.kinds} choices={choices} onDone={onDone} onChange={onLine} />;
+  const field = fieldOf(member.field) as Field;
+  const phrase = useFocusAfter(editing);
+  if (editing || !member.is) {
+    return (
+      <>
+        <span className="line-label">{field.label}</span>
+        <ValueEditor line={member} kinds={search.kinds} onDone={() => onEdit(false)} onChange={onLine} />
+      </>
+    );
+  }
+  return (
+    <button
+      ref={phrase}
+      type="button"
+      className="phrase"
+      aria-label={`${field.label}: ${phraseOf(member)}. Edit`}
+      onClick={() => onEdit(true)}
+    >
+      {isFurther && 'and '}
+      {field.label.toLowerCase()} {phraseOf(member)}
+    </button>
+  );
 }
 
 function AddMember({
@@ -161,7 +166,7 @@ function AddMember({
 }: {
   readonly kinds: LinesProps['search']['kinds'];
   readonly label: string;
-  readonly onChoose: (field: Field) => void;
+  readonly onChoose: (field: Field, sought: string) => void;
   readonly openAtOnce?: boolean;
 }) {
   const [open, setOpen] = useState(openAtOnce);

@@ -7,7 +7,7 @@ import { FieldPopover } from './FieldPopover.js';
 
 interface Props {
   readonly kinds: readonly PropertyType[];
-  readonly onChoose: (field: Field) => void;
+  readonly onChoose: (field: Field, sought: string) => void;
 }
 
 /** Adds a line of any field, by the button or its key. */

@@ -8,7 +8,8 @@ import { useFilled } from './searches.api.js';
 
 interface Props {
   readonly kinds: readonly PropertyType[];
-  readonly onChoose: (field: Field) => void;
+  /** Given what the field was found by, too. */
+  readonly onChoose: (field: Field, sought: string) => void;
   readonly onClose: () => void;
   /** Where to type, for whoever opens it. */
   readonly input: React.RefObject<InputRef | null>;
@@ -18,6 +19,8 @@ interface Props {
 export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
   const [sought, setSought] = useState('');
   const [place, setPlace] = useState(0);
+  // at once, so that no letter typed is lost; it has no place on the page yet to which that could scroll
+  useEffect(() => input.current?.focus({ preventScroll: true }), [input]);
   const list = useRef<HTMLUListElement>(null);
   const filled = useFilled(kinds, true).data;
   const searching = sought.trim() !== '';
@@ -34,7 +37,7 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
     // it may be opened again before it has gone
     setSought('');
     setPlace(0);
-    onChoose(field);
+    onChoose(field, sought);
   };
   const move = (event: React.KeyboardEvent, by: number): void => {
     event.preventDefault();

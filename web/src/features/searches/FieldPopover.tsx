@@ -9,7 +9,7 @@ interface Props {
   readonly open: boolean;
   readonly placement: PopoverProps['placement'];
   readonly onOpen: (open: boolean) => void;
-  readonly onChoose: (field: Field) => void;
+  readonly onChoose: (field: Field, sought: string) => void;
   /** What it hangs from. */
   readonly children: React.ReactElement;
 }
@@ -22,6 +22,7 @@ export function FieldPopover({ kinds, open, placement, onOpen, onChoose, childre
       trigger="click"
       open={open}
       onOpenChange={onOpen}
+      // one that is opened again before it has gone has its field still, and takes the focus when it is seen
       afterOpenChange={(shown) => shown && input.current?.focus()}
       {...(placement ? { placement } : {})}
       arrow={false}
@@ -31,9 +32,9 @@ export function FieldPopover({ kinds, open, placement, onOpen, onChoose, childre
           input={input}
           kinds={kinds}
           onClose={() => onOpen(false)}
-          onChoose={(field) => {
+          onChoose={(field, sought) => {
             onOpen(false);
-            onChoose(field);
+            onChoose(field, sought);
           }}
         />
       }

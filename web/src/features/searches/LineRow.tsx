@@ -1,15 +1,12 @@
-import { fieldOf, isEither, labelOf, phraseOf, sayPlace, sentenceCase, travelOf, USUAL_COST } from '@perambula/core';
-import type { FieldLine, Line } from '@perambula/core';
+import { fieldOf, isEither, labelOf, phraseOf, sayPlace, sentenceCase, travelOf } from '@perambula/core';
+import type { FieldLine, Line, NewLine } from '@perambula/core';
 import { Tooltip } from 'antd';
 import { X } from 'lucide-react';
-import { CostEditor } from './CostEditor.js';
+import { useEffect, useRef } from 'react';
 import { eitherOf } from './either.rules.js';
-import { withJourney } from './journey.rules.js';
-import { JourneyEditor } from './JourneyEditor.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
 import type { LinesProps } from './linesProps.js';
-import { useChoices } from './searches.api.js';
 import { ValueEditor } from './ValueEditor.js';
 
 /** One line: its phrase, edited where it stands, what it holds back, and what else can be done with it. */
@@ -25,79 +22,80 @@ export function LineRow({
   triedWithout,
   onTry,
 }: LinesProps & {
-  readonly line: FieldLine;
+  readonly line: FieldLine | NewLine;
   readonly most: number;
   readonly editing: boolean;
   readonly onEdit: (on: boolean) => void;
 }) {
-  const choices = useChoices().data ?? {};
   const field = fieldOf(line.field);
   const held = count?.lines.find(({ id }) => id === line.id);
   const label = field ? labelOf(line) : line.field;
   const travel = travelOf(line);
   const nice = line.weight === 'nice';
   const tried = triedWithout === line.id;
+  const phrase = useFocusAfter(editing);
+  const remove = (): void => (line.is ? onChange(withoutLine(search, line.id)) : onEdit(false));
   const hint = nice ? 'would be nice: comes first, keeps nothing out' : field?.hint;
   return (
-    <div className={`line ${editing ? 'is-edited' : ''} ${tried ? 'is-left-out' : ''}`}>
+    <div className={`line ${editing ? 'is-edited has-editor' : ''} ${tried ? 'is-left-out' : ''}`}>
       <span className="line-label">{travel ? sentenceCase(sayPlace(travel, line.name)) : label}</span>
       <div className="line-value">
         {editing && field ? (
           <ValueEditor
-            field={field}
-            is={line.is}
+            line={line}
             kinds={search.kinds}
-            choices={choices}
             onDone={() => onEdit(false)}
-            onChange={(is) => onChange(withLine(search, { ...line, is }), line.id)}
-          >
-            {travel && (
-              <JourneyEditor
-                travel={travel}
-                name={line.name}
-                onChange={(next, name) => onChange(withLine(search, withJourney(line, next, name)), line.id)}
-              />
-            )}
-            {line.field === 'MonthlyCost' && (
-              <CostEditor
-                assuming={line.assuming ?? USUAL_COST}
-                onChange={(assuming) => onChange(withLine(search, { ...line, assuming }), line.id)}
-              />
-            )}
-          </ValueEditor>
+            onChange={(next) => onChange(withLine(search, next), line.id)}
+          />
         ) : (
-          <button type="button" className="phrase" onClick={() => onEdit(true)} aria-label={`${label}: ${phraseOf(line)}. Edit`}>
-            {phraseOf(line)}
-          </button>
+          line.is && (
+            <button
+              ref={phrase}
+              type="button"
+              className="phrase"
+              onClick={() => onEdit(true)}
+              aria-label={`${label}: ${phraseOf(line)}. Edit`}
+            >
+              {phraseOf(line)}
+            </button>
+          )
         )}
         {hint && !editing && !tried && <span className="line-hint">{hint}</span>}
         {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, line.id))} />}
-        <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />
+        {line.is && <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />}
       </div>
-      {nice || tried ? (
+      {!line.is || nice || tried ? (
         <span className="holds" />
       ) : (
         <HoldsBack holdsBack={held?.holdsBack} most={most} label={label} onShow={() => onShow('missByOne', line.id)} />
       )}
-      <LineMenu
-        line={line}
-        label={label}
-        adds={held ? held.holdsBack + held.blank : 0}
-        tried={tried}
-        onChange={(changed) => onChange(withLine(search, changed))}
-        onTry={() => onTry(tried ? null : line.id)}
-        onEither={() => onChange(withLine(search, eitherOf(line, search)))}
-      />
-      <button
-        type="button"
-        className="line-remove"
-        aria-label={`Remove ${label}`}
-        onClick={() => onChange(withoutLine(search, line.id))}
-      >
+      {line.is && (
+        <LineMenu
+          line={line}
+          label={label}
+          adds={held ? held.holdsBack + held.blank : 0}
+          tried={tried}
+          onChange={(changed) => onChange(withLine(search, changed))}
+          onTry={() => onTry(tried ? null : line.id)}
+          onEither={() => onChange(withLine(search, eitherOf(line, search)))}
+        />
+      )}
+      <button type="button" className="line-remove" aria-label={`Remove ${label}`} onClick={remove}>
         <X size={14} aria-hidden="true" />
       </button>
     </div>
   );
+}
+
+/** The phrase that takes the focus back when its editor, which had it, is gone. */
+export function useFocusAfter(editing: boolean): React.RefObject<HTMLButtonElement | null> {
+  const phrase = useRef<HTMLButtonElement>(null);
+  const was = useRef(editing);
+  useEffect(() => {
+    if (was.current && !editing && document.activeElement === document.body) phrase.current?.focus();
+    was.current = editing;
+  }, [editing]);
+  return phrase;
 }
 
 /** Says that a line is left out on trial, and how the trial ends. */

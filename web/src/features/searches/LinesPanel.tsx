@@ -1,15 +1,14 @@
 import { FIELD_GROUPS, fieldOf, isEither, linesOfMember, PROPERTY_TYPES, travelOf } from '@perambula/core';
-import type { Field, Line, PropertyType, Search } from '@perambula/core';
+import type { Field, Line, NewLine, PropertyType, Search } from '@perambula/core';
 import { Select } from 'antd';
 import { useCallback, useState } from 'react';
-import { freshId } from './draft.js';
+import { changeDraft, useDraft } from './draft.js';
 import { EitherRow } from './EitherRow.js';
 import { FieldCatalogue } from './FieldCatalogue.js';
-import { withLine } from './lineEditing.rules.js';
+import { newLine, withLine } from './lineEditing.rules.js';
+import { moveAmongLines } from './lineKeys.js';
 import { LineRow } from './LineRow.js';
 import type { LinesProps } from './linesProps.js';
-import { useChoices } from './searches.api.js';
-import { ValueEditor } from './ValueEditor.js';
 import { WhereGroup } from './WhereGroup.js';
 
 const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
@@ -21,17 +20,27 @@ const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
   'Commercial Sale': 'Commercial',
 };
 
+/** Of these a search may well ask twice: a deck, and no pool. */
+const MANY_LINES: ReadonlySet<Field['type']> = new Set(['choices', 'text']);
+
 /** The search as lines that can be edited where they stand, each with what it holds back. */
 export function LinesPanel(props: LinesProps) {
   const { search, count, stale, onChange, onPen } = props;
   const [editing, setEditing] = useState<string | null>(null);
-  const [pending, setPending] = useState<Field | null>(null);
+  const [begun, setBegun] = useState<NewLine | null>(null);
   const add = useCallback(
-    (field: Field): void => {
-      setEditing(null);
+    (field: Field, sought: string): void => {
+      // what was begun before and never said goes
+      setBegun(null);
       // a journey begins with its place
       if (field.name === 'Minutes') return onPen('place');
-      setPending(field);
+      // two amounts of one field, or two sets of statuses, would keep out what either lets in
+      const there = useDraft.getState().document.lines.find((line) => !isEither(line) && line.field === field.name);
+      if (there && !MANY_LINES.has(field.type)) return setEditing(there.id);
+      const line = newLine(field, sought);
+      if (line.is) changeDraft((now) => withLine(now, line), line.id);
+      else setBegun(line);
+      setEditing(line.id);
     },
     [onPen],
   );
@@ -41,10 +50,14 @@ export function LinesPanel(props: LinesProps) {
     count?.keepIn.holdsBack ?? 0,
     count?.keepOut.holdsBack ?? 0,
   );
+  const edit = (id: string, on: boolean): void => {
+    setEditing((now) => (on ? id : now === id ? null : now));
+    if (!on && begun?.id === id) setBegun(null);
+  };
   const rentalsMixed = search.kinds.includes('Residential Lease') && search.kinds.length > 1;
-  const lineRow = (line: Line): React.ReactNode =>
-    isEither(line) ? (
-      <EitherRow key={line.id} line={line} most={most} {...props} editing={editing} onEdit={setEditing} />
+  const lineRow = (line: Line | NewLine): React.ReactNode =>
+    'either' in line ? (
+      <EitherRow key={line.id} line={line} most={most} {...props} editing={editing} onEdit={edit} />
     ) : (
       <LineRow
         key={line.id}
@@ -52,15 +65,17 @@ export function LinesPanel(props: LinesProps) {
         most={most}
         {...props}
         editing={editing === line.id}
-        onEdit={(on) => setEditing(on ? line.id : null)}
+        onEdit={(on) => edit(line.id, on)}
       />
     );
   return (
-    <div className={stale ? 'lines is-stale' : 'lines'}>
+    <div className={stale ? 'lines is-stale' : 'lines'} onKeyDown={moveAmongLines}>
       <WhereGroup {...props} most={most} journeys={search.lines.filter(isJourney).map(lineRow)} />
       {FIELD_GROUPS.map((group) => {
-        const lines = search.lines.filter((line) => groupOf(line) === group && !isJourney(line));
-        if (lines.length === 0 && group !== 'Home' && pending?.group !== group) return null;
+        const lines = [...search.lines, ...(begun && !isOf(search, begun) ? [begun] : [])].filter(
+          (line) => groupOf(line) === group && !isJourney(line),
+        );
+        if (lines.length === 0 && group !== 'Home') return null;
         return (
           <section key={group} aria-label={group}>
             <h4 className="lines-head">{group}</h4>
@@ -81,9 +96,6 @@ export function LinesPanel(props: LinesProps) {
               </div>
             )}
             {lines.map(lineRow)}
-            {pending?.group === group && (
-              <PendingLine field={pending} {...props} onDone={(id) => (setPending(null), setEditing(id))} />
-            )}
           </section>
         );
       })}
@@ -93,45 +105,15 @@ export function LinesPanel(props: LinesProps) {
 }
 
 /** Minutes to a place stand with the bounds: they say where, too. */
-function isJourney(line: Line): boolean {
-  return !isEither(line) && travelOf(line) !== null;
+function isJourney(line: Line | NewLine): boolean {
+  return !('either' in line) && travelOf(line) !== null;
 }
 
-function groupOf(line: Line): Field['group'] {
-  const first = isEither(line) ? line.either.flatMap(linesOfMember)[0] : line;
+function isOf(search: Search, { id }: NewLine): boolean {
+  return search.lines.some((line) => line.id === id);
+}
+
+function groupOf(line: Line | NewLine): Field['group'] {
+  const first = 'either' in line ? line.either.flatMap(linesOfMember)[0] : line;
   return (first && fieldOf(first.field)?.group) ?? 'Home';
-}
-
-function PendingLine({
-  field,
-  search,
-  onChange,
-  onDone,
-}: LinesProps & { readonly field: Field; readonly onDone: (id: string | null) => void }) {
-  const choices = useChoices().data ?? {};
-  return (
-    <div className="line is-edited">
-      <span className="line-label">{field.label}</span>
-      <div className="line-value">
-        <ValueEditor
-          field={field}
-          is={undefined}
-          kinds={search.kinds}
-          choices={choices}
-          onDone={() => onDone(null)}
-          onChange={(is) => {
-            const id = pendingId(search, field);
-            onChange(withLine(search, { id, field: field.name, is }), id);
-          }}
-        />
-      </div>
-    </div>
-  );
-}
-
-/** The id under which a line being typed is kept: its first letters count already, the next ones go on in the same line. */
-function pendingId(search: Search, field: Field): string {
-  const base = `new-${field.name}`;
-  const last = search.lines[search.lines.length - 1];
-  return last?.id.startsWith(base) ? last.id : search.lines.some(({ id }) => id === base) ? `${base}-${freshId(search)}` : base;
 }

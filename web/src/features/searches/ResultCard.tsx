@@ -25,6 +25,7 @@ const WEEK_MS = 7 * 86_400_000;
 /** One result: its picture, price, what it is, and what is new or missing about it. */
 export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, wishes, minutes, onHover, onChoose }: Props) {
   const time = timeOnMarket(row, now);
+  const reason = reasonOf(row);
   return (
     <article
       className={`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`}
@@ -36,8 +37,14 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
       </Link>
       <div className="result-text">
         <p className="result-price">
-          <span className="result-figure">{price(row)}</span> <News row={row} now={now} /> <Wishes row={row} wishes={wishes} />
+          <span className="result-figure">{price(row)}</span> {!reason && <News row={row} now={now} />}{' '}
+          <Wishes row={row} wishes={wishes} />
         </p>
+        {reason && (
+          <p className="result-reason" title={reason}>
+            {reason}
+          </p>
+        )}
         <p>
           <Link to={`/listings/${row.ListingKey}`} className="result-address">
             {street(row)},
@@ -65,6 +72,11 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
   );
 });
 
+/** Why a home is none of those that fit. */
+function reasonOf({ miss, open }: Row): string | undefined {
+  return miss?.text ?? open;
+}
+
 /** What a home has of what would be nice. */
 function Wishes({ row, wishes }: Pick<Props, 'row' | 'wishes'>) {
   const had = (row.nice ?? []).flatMap((id) => wishes.get(id) ?? []);
@@ -73,7 +85,8 @@ function Wishes({ row, wishes }: Pick<Props, 'row' | 'wishes'>) {
 
 /** The one thing about a result that is most worth a glance. */
 export function News({ row, now }: { readonly row: Row; readonly now: string }) {
-  if (row.miss) return <span className="chip chip-wait">{row.miss.text}</span>;
+  const reason = reasonOf(row);
+  if (reason) return <span className="chip chip-wait">{reason}</span>;
   const recently = (field: string): boolean =>
     typeof row[field] === 'string' && Date.parse(now) - Date.parse(row[field]) < WEEK_MS;
   const { ListPrice: asked, PreviousListPrice: before } = row;

@@ -38,8 +38,8 @@ interface Props {
 }
 
 const ROW_HEIGHT = 126;
-/** A line more for each journey that the search names. */
-const MINUTES_HEIGHT = 19;
+/** A line more for each journey that the search names, and for why a home does not fit. */
+const LINE_HEIGHT = 19;
 
 /** What a search finds, as cards or as a table. It is drawn anew only when its rows change, not at each key typed. */
 export const ResultsPane = memo(function ResultsPane(props: Props) {
@@ -101,6 +101,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
             rows={rows}
             wishes={wishes}
             search={search}
+            set={set}
             hovered={hovered}
             onHover={onHover}
             chosen={chosen}
@@ -170,6 +171,7 @@ function Cards({
   rows: { keys, rowAt, see },
   wishes,
   search,
+  set,
   hovered,
   onHover,
   chosen,
@@ -178,6 +180,7 @@ function Cards({
   readonly rows: ResultRows;
   readonly wishes: ReadonlyMap<string, string>;
   readonly search: Search;
+  readonly set: ResultSet;
   readonly hovered: string | null;
   readonly onHover: (key: string | null) => void;
   readonly chosen: ReadonlySet<string>;
@@ -185,7 +188,7 @@ function Cards({
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const now = useNow();
-  const height = ROW_HEIGHT + MINUTES_HEIGHT * travelsOf(search).length;
+  const height = ROW_HEIGHT + LINE_HEIGHT * (travelsOf(search).length + (set === 'fit' ? 0 : 1));
   const virtual = useVirtualizer({
     count: keys.length,
     getScrollElement: () => scroller.current,

@@ -9,7 +9,7 @@ import type { ColumnDef, Header } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Checkbox } from 'antd';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
 import { street } from '../../shared/format.js';
 import { Status } from '../../shared/status.js';
@@ -36,7 +36,23 @@ interface Props {
 
 const features = tableFeatures({ columnSizingFeature, columnResizingFeature });
 type Features = typeof features;
-type Cells = ColumnDef<Features, Row>;
+
+/** A column, and how it shows a listing. */
+interface Cell {
+  readonly id: string;
+  /** In pixels; the agent's own columns have that of their order and width. */
+  readonly size?: number;
+  readonly enableResizing?: boolean;
+  /** Whether its figures stand at the right. */
+  readonly isFigure: boolean;
+  readonly render: (row: Row) => React.ReactNode;
+}
+
+interface SizedCell extends Cell {
+  readonly width: number;
+}
+
+const NO_ROWS: Row[] = [];
 
 const ROW_HEIGHT = 33;
 const HEAD_HEIGHT = 34;
@@ -63,11 +79,12 @@ export function ResultsTable(props: Props) {
   const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
   useEffect(() => see(from, to), [see, from, to]);
   const fields = useMemo(() => known(columns), [columns]);
+  const cells = useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]);
   const table = useTable({
     features,
-    columns: useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]),
-    data: items.map(({ index }): Row => rowAt(index) ?? { ListingKey: keys[index] ?? '' }),
-    getRowId: ({ ListingKey }) => ListingKey,
+    columns: useMemo(() => cells.map(({ render: _, ...cell }): ColumnDef<Features, Row> => cell), [cells]),
+    // the rows are drawn from their cells, each by itself: only those that come into view are drawn anew
+    data: NO_ROWS,
     columnResizeMode: 'onEnd',
     state: { columnSizing: Object.fromEntries(columns.map(({ field, width }) => [field, width])) },
     onColumnSizingChange: (update) => {
@@ -78,7 +95,11 @@ export function ResultsTable(props: Props) {
     },
   });
   const drag = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const bodies = table.getRowModel().rows;
+  const widths = cells.map(({ id }) => table.getColumn(id)?.getSize() ?? 0).join();
+  const sized = useMemo(() => {
+    const all = widths.split(',').map(Number);
+    return cells.map((cell, i): SizedCell => ({ ...cell, width: all[i] ?? 0 }));
+  }, [cells, widths]);
   return (
     <DndContext
       sensors={drag}
@@ -114,65 +135,86 @@ export function ResultsTable(props: Props) {
               )}
             </SortableContext>
           </div>
-          {items.map(({ index, start }, i) => {
-            const row = bodies[i];
-            if (!row) return null;
-            const there = rowAt(index);
-            return (
-              <div
-                key={row.id}
-                role="row"
-                aria-rowindex={index + 2}
-                className={chosen.has(row.id) ? 'table-row is-chosen' : 'table-row'}
-                style={{ transform: `translateY(${start}px)`, height: ROW_HEIGHT }}
-                onMouseEnter={() => onHover(row.id)}
-                onMouseLeave={() => onHover(null)}
-              >
-                <span role="cell" className="table-choose">
-                  <Checkbox
-                    checked={chosen.has(row.id)}
-                    onChange={() => onToggle(row.id)}
-                    aria-label={there ? `Choose ${street(there)}` : 'Choose'}
-                  />
-                </span>
-                {row.getAllCells().map((cell) => (
-                  <span
-                    key={cell.id}
-                    role="cell"
-                    className={cell.column.columnDef.meta ? 'table-cell is-figure' : 'table-cell'}
-                    style={{ width: cell.column.getSize() }}
-                  >
-                    {there ? <table.FlexRender cell={cell} /> : <i className="table-waiting" />}
-                  </span>
-                ))}
-              </div>
-            );
-          })}
+          {items.map(({ index, start }) => (
+            <TableRow
+              key={keys[index]}
+              listingKey={keys[index] ?? ''}
+              row={rowAt(index)}
+              index={index}
+              start={start}
+              cells={sized}
+              chosen={chosen.has(keys[index] ?? '')}
+              onToggle={onToggle}
+              onHover={onHover}
+            />
+          ))}
         </div>
       </div>
     </DndContext>
   );
 }
 
-/** The columns' cells; `meta` marks those whose figures stand at the right. */
-function cellsOf(fields: ReturnType<typeof known>, journeys: readonly NamedTravel[], now: string): Cells[] {
-  const news: Cells = {
+const TableRow = memo(function TableRow({
+  listingKey,
+  row,
+  index,
+  start,
+  cells,
+  chosen,
+  onToggle,
+  onHover,
+}: {
+  readonly listingKey: string;
+  /** Undefined until it has come. */
+  readonly row: Row | undefined;
+  readonly index: number;
+  readonly start: number;
+  readonly cells: readonly SizedCell[];
+  readonly chosen: boolean;
+  readonly onToggle: (key: string) => void;
+  readonly onHover: (key: string | null) => void;
+}) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      className={chosen ? 'table-row is-chosen' : 'table-row'}
+      style={{ transform: `translateY(${start}px)`, height: ROW_HEIGHT }}
+      onMouseEnter={() => onHover(listingKey)}
+      onMouseLeave={() => onHover(null)}
+    >
+      <span role="cell" className="table-choose">
+        <Checkbox checked={chosen} onChange={() => onToggle(listingKey)} aria-label={row ? `Choose ${street(row)}` : 'Choose'} />
+      </span>
+      {cells.map(({ id, isFigure, width, render }) => (
+        <span key={id} role="cell" className={isFigure ? 'table-cell is-figure' : 'table-cell'} style={{ width }}>
+          {row ? render(row) : <i className="table-waiting" />}
+        </span>
+      ))}
+    </div>
+  );
+});
+
+/** The columns: the agent's own, the news after the first of them, and the journeys' minutes last. */
+function cellsOf(fields: ReturnType<typeof known>, journeys: readonly NamedTravel[], now: string): Cell[] {
+  const news: Cell = {
     id: NEWS,
     size: NEWS_WIDTH,
     enableResizing: false,
-    cell: ({ row }) => <News row={row.original} now={now} />,
+    isFigure: false,
+    render: (row) => <News row={row} now={now} />,
   };
-  const [first, ...others] = fields.map(({ field, known: of }): Cells => ({
+  const [first, ...others] = fields.map(({ field, known: of }): Cell => ({
     id: field,
-    ...(isNumeric(of) ? { meta: {} } : {}),
-    cell: ({ row }) => <Cell field={of} row={row.original} now={now} />,
+    isFigure: isNumeric(of),
+    render: (row) => <Value field={of} row={row} now={now} />,
   }));
-  const minutes = journeys.map((_, i): Cells => ({
+  const minutes = journeys.map((_, i): Cell => ({
     id: `${JOURNEY}${i}`,
     size: MINUTES_WIDTH,
     enableResizing: false,
-    meta: {},
-    cell: ({ row }) => <Minutes taken={row.original.minutes?.[i]} />,
+    isFigure: true,
+    render: (row) => <Minutes taken={row.minutes?.[i]} />,
   }));
   return first ? [first, news, ...others, ...minutes] : [news, ...minutes];
 }
@@ -188,7 +230,7 @@ function Minutes({ taken }: { readonly taken: number | null | undefined }) {
   return <span>{taken == null ? '–' : Math.round(taken)}</span>;
 }
 
-function Cell({ field, row, now }: { readonly field: Field; readonly row: Row; readonly now: string }) {
+function Value({ field, row, now }: { readonly field: Field; readonly row: Row; readonly now: string }) {
   if (field.name === 'UnparsedAddress') return <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link>;
   if (field.name === 'Status') return <Status status={String(row['StandardStatus'])} />;
   if (field.name === 'ListPrice' && typeof row['ListPrice'] === 'number') return <b>{dollars(row['ListPrice'])}</b>;

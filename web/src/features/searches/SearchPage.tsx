@@ -1,7 +1,7 @@
 import './search.css';
 import { isEither, labelOf, sentenceOf } from '@perambula/core';
 import type { Order, ResultSet } from '@perambula/core';
-import { App, Button, Checkbox, Tooltip } from 'antd';
+import { App, Button, Tooltip } from 'antd';
 import { Redo2, Undo2 } from 'lucide-react';
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -15,6 +15,7 @@ import { isTyping } from '../../shared/isTyping.js';
 import { AddToShortlist } from './AddToShortlist.js';
 import { changeDraft, changesUnsaved, useDraft } from './draft.js';
 import { shownJourneys } from './journey.rules.js';
+import { orderFrom } from './order.rules.js';
 import { withoutLine } from './lineEditing.rules.js';
 import { LinesPanel } from './LinesPanel.js';
 import { useMarksOf } from './marks.api.js';
@@ -81,10 +82,16 @@ export function SearchPage() {
   const { chosen, choose, setKeys } = useResultsState();
   const onlyChosen = params.get('only') === 'chosen';
   const following = params.get('only') === 'view';
+  // near misses come nearest first, whatever the search's order, unless another is chosen for them
+  const missOrder = params.get('misses');
+  const found = useMemo(
+    () => (set === 'missByOne' ? { ...settled, order: orderFrom(missOrder) } : settled),
+    [settled, set, missOrder],
+  );
   const marks = useMarksOf(settled, set, line, onlyChosen ? chosen : null);
   const [viewed, setViewed] = useState<Box | null>(null);
   const inView = useMemo(() => (following && marks && viewed ? marks.keysWithin(viewed) : null), [following, marks, viewed]);
-  const rows = useResultRows(settled, set, line, onlyChosen ? chosen : inView);
+  const rows = useResultRows(found, set, line, onlyChosen ? chosen : inView);
   const { keys } = rows;
   const [hovered, setHovered] = useState<string | null>(null);
   const drawing = useDrawing();
@@ -100,7 +107,13 @@ export function SearchPage() {
   // the same from one key to the next, so that map and results are drawn anew only for what concerns them
   const journeys = useMemo(() => shownJourneys(counted), [counted]);
   const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
-  const reorder = useCallback((order: readonly Order[]): void => changeDraft((now) => ({ ...now, order })), []);
+  const reorder = useCallback(
+    (order: readonly Order[]): void => {
+      if (set === 'missByOne') changeAddress({ misses: order.length === 0 ? null : JSON.stringify(order) });
+      else changeDraft((now) => ({ ...now, order }));
+    },
+    [set, changeAddress],
+  );
   const showAs = useCallback((as: ResultsView): void => show({ as }), [show]);
   const showOnlyChosen = useCallback((only: boolean): void => show({ only: only ? 'chosen' : 'all' }), [show]);
   const follow = useCallback((on: boolean): void => show({ only: on ? 'view' : 'all' }), [show]);
@@ -189,11 +202,6 @@ export function SearchPage() {
           </span>
         </header>
         <div className="search-map">
-          {!pen && (
-            <Checkbox className="map-follow" checked={following} onChange={({ target }) => follow(target.checked)}>
-              List only what the map shows
-            </Checkbox>
-          )}
           {pen && (
             <PenBar pen={pen} mode={penMode} onMode={drawing.setPenMode} onTyped={drawing.drawn} onPutAway={drawing.putAway} />
           )}
@@ -207,6 +215,8 @@ export function SearchPage() {
               onHover={setHovered}
               onOpen={open}
               onView={setViewed}
+              following={following}
+              onFollow={follow}
               bounds={search.bounds}
               boundChosen={boundChosen}
               onChooseBound={setBoundChosen}
@@ -222,8 +232,8 @@ export function SearchPage() {
           </Suspense>
         </div>
         <ResultsPane
-          search={settled}
-          order={search.order}
+          search={found}
+          order={set === 'missByOne' ? found.order : search.order}
           set={set}
           view={view}
           rows={rows}

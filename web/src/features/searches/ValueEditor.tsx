@@ -1,287 +1,189 @@
-import type { Choices } from '@perambula/contract';
-import { parseValue, phraseOfIs, STATUSES } from '@perambula/core';
-import type { Field, Is, PropertyType } from '@perambula/core';
-import { Button, Checkbox, Input, Segmented, Select } from 'antd';
-import { Fragment, useState } from 'react';
-import { asTyped, choiceIs, choiceMode, chosenValues, textIs, textOf } from './lineEditing.rules.js';
-import type { ChoiceMode } from './lineEditing.rules.js';
-import { periodOf, STATUS_SETS, statusEntries, statusIs } from './statusEditing.rules.js';
-import type { StatusEntry } from './statusEditing.rules.js';
-import { wordsIs, wordsTyped } from './wordsEditing.rules.js';
-import type { WordsMode, WordsTyped } from './wordsEditing.rules.js';
+import { fieldOf, parseValue, phraseOf, PRICE_MOVED, travelOf, USUAL_COST, withSaid } from '@perambula/core';
+import type { Field, FieldLine, Is, NewLine, Parsed, PropertyType } from '@perambula/core';
+import { Button, Input, Segmented } from 'antd';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useNow } from '../../shared/clock.api.js';
+import { calendarDay } from '../../shared/format.js';
+import { ChoicePicks } from './ChoicePicks.js';
+import { CostEditor } from './CostEditor.js';
+import { withJourney } from './journey.rules.js';
+import { JourneyEditor } from './JourneyEditor.js';
+import { asTyped, chosenValues, withMove } from './lineEditing.rules.js';
+import { MoveEditor } from './MoveEditor.js';
+import { useChoices } from './searches.api.js';
+import { StatusPicks } from './StatusPicks.js';
+import { TextPicks, WordsPicks } from './TextPicks.js';
 
-interface Editing {
-  readonly field: Field;
-  readonly is: Is | undefined;
+interface Props {
+  readonly line: FieldLine | NewLine;
   readonly kinds: readonly PropertyType[];
-  readonly choices: Choices;
-  readonly onChange: (is: Is) => void;
+  readonly onChange: (line: FieldLine) => void;
   readonly onDone: () => void;
-  /** What an amount rests on, edited beside it. */
-  readonly children?: React.ReactNode;
 }
 
-/** A line's value, edited where it stands; every change that can be read is counted at once. */
-export function ValueEditor(props: Editing) {
-  if (props.field.name === 'Status') return <StatusEditor {...props} />;
-  switch (props.field.type) {
-    case 'choice':
-    case 'choices':
-      return <ChoiceEditor {...props} />;
-    case 'yesNo':
-      return <YesNoEditor {...props} />;
-    case 'text':
-      return props.field.group === 'Words' ? <WordsEditor {...props} /> : <TextEditor {...props} />;
-    default:
-      return <AmountEditor {...props} />;
-  }
-}
-
-function AmountEditor({ field, is, kinds, onChange, onDone, children }: Editing) {
-  const [typed, setTyped] = useState(is ? phraseOfIs(is, field) : '');
-  const [literal, setLiteral] = useState(false);
-  const parsed = typed.trim() === '' ? null : literal ? asTyped(typed, field) : parseValue(typed, field, kinds);
-  const read = (text: string, asIs: boolean): void => {
-    const understood = asIs ? asTyped(text, field) : parseValue(text, field, kinds);
-    if ('is' in understood) onChange(understood.is);
+/**
+ * A line's value, edited where it stands: as the phrase that it prints, and by what can be picked under it. Every change
+ * that can be read is counted at once. Enter, Escape and a click elsewhere end it.
+ */
+export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
+  const field = fieldOf(line.field) as Field;
+  const [typed, setTyped] = useState(line.is ? phraseOf(line) : '');
+  // an amount that was taken as typed prints as one that would be read as thousands
+  const [literal, setLiteral] = useState(() => line.is !== undefined && 'note' in parseValue(phraseOf(line), field, kinds));
+  const frame = useRef<HTMLDivElement>(null);
+  useClickElsewhere(frame, onDone);
+  const today = calendarDay(useNow());
+  const choices = useChoices().data?.[field.name];
+  const tally = useMemo(() => new Map((choices ?? []).map(({ value, listings }) => [value, listings])), [choices]);
+  // those that the catalogue names, that listings hold, and that the line asks for already
+  const values = [...new Set([...(field.choices ?? []), ...[...tally.keys()].sort(), ...chosenValues(line.is)])];
+  const readAs = (text: string, asIs: boolean): Parsed =>
+    asIs ? asTyped(text, field) : parseValue(text, field, kinds, { values, today });
+  const tell = (text: string, asIs: boolean): void => {
+    setTyped(text);
+    setLiteral(asIs);
+    const read = readAs(text, asIs);
+    if ('is' in read) onChange(withSaid(line, read));
   };
-  const note = parsed && 'note' in parsed ? parsed.note : undefined;
-  const takeBack = (): void => {
-    setLiteral(true);
-    read(typed, true);
+  /** What is picked is said by the phrase, too. */
+  const put = (next: FieldLine): void => {
+    setTyped(phraseOf(next));
+    setLiteral(false);
+    onChange(next);
   };
+  const pick = (is: Is | null): void => {
+    if (is) put({ ...line, is });
+    else setTyped('');
+  };
+  const parsed = typed.trim() === '' ? null : readAs(typed, literal);
+  const problem = parsed && 'problem' in parsed ? parsed.problem : null;
+  const understood = parsed && 'is' in parsed ? parsed : null;
+  const keys = (event: React.KeyboardEvent): void => {
+    const isPhrase = event.target instanceof HTMLElement && event.target.matches('.editor-phrase');
+    if (event.key === 'Escape') {
+      event.stopPropagation();
+      if (isPhrase && understood?.note) tell(typed, true);
+      else onDone();
+    } else if (event.key === 'Enter' && endsEditing(event.target)) {
+      // what takes the focus next is not meant by the key
+      event.preventDefault();
+      if (!(isPhrase && problem)) onDone();
+    } else if (event.key === 'ArrowDown' && isPhrase) {
+      const first = frame.current?.querySelector<HTMLElement>('.editor-choices input, .editor-times input');
+      if (first) event.preventDefault();
+      first?.focus();
+    } else moveAmongPicks(event);
+  };
+  const picks = { field, is: understood?.is, onPick: pick };
   return (
-    <div className="editor">
+    <div className="editor" ref={frame} onKeyDown={keys}>
       <Input
         size="small"
         autoFocus
+        className="editor-phrase"
         value={typed}
         aria-label={field.label}
-        placeholder={
-          field.type === 'money'
-            ? 'up to 450k, 300k to 450k'
-            : field.type === 'number'
-              ? '3 or more, 3 to 5'
-              : 'last 30 days, since Jan 1, 2026'
-        }
-        status={parsed && 'problem' in parsed ? 'error' : ''}
+        placeholder={placeholderOf(field)}
+        status={problem ? 'error' : ''}
         onFocus={(event) => event.target.select()}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          setLiteral(false);
-          read(target.value, false);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') onDone();
-          if (event.key !== 'Escape') return;
-          event.stopPropagation();
-          if (note) takeBack();
-          else onDone();
-        }}
-        onBlur={(event) => !event.relatedTarget && onDone()}
+        onChange={({ target }) => tell(target.value, false)}
       />
-      <p className={parsed && 'problem' in parsed ? 'understood is-problem' : 'understood'} aria-live="polite">
-        {parsed === null ? 'Type a value.' : 'problem' in parsed ? parsed.problem : (note ?? phraseOfIs(parsed.is, field))}
-        {note && (
-          <Button type="link" size="small" onClick={takeBack}>
+      <p className={problem ? 'understood is-problem' : 'understood'} aria-live="polite">
+        {problem ?? understood?.note ?? (understood ? phraseOf(withSaid(line, understood)) : 'Type a value.')}
+        {understood?.note && (
+          <Button type="link" size="small" onClick={() => tell(typed, true)}>
             no, as typed (Esc)
           </Button>
         )}
       </p>
-      {children}
+      {field.name === 'Status' ? (
+        <StatusPicks {...picks} />
+      ) : field.type === 'choice' || field.type === 'choices' ? (
+        <ChoicePicks {...picks} typed={typed} values={values} tally={tally} />
+      ) : field.type === 'yesNo' ? (
+        <YesNoPicks {...picks} />
+      ) : field.group === 'Words' ? (
+        <WordsPicks {...picks} />
+      ) : field.type === 'text' ? (
+        <TextPicks {...picks} />
+      ) : null}
+      {line.is && <Further line={line} onChange={put} />}
     </div>
   );
 }
 
-const MODES: Readonly<Record<ChoiceMode, string>> = { anyOf: 'any of', allOf: 'all of', noneOf: 'none of' };
+/** What a line says besides its test: how a journey is made, how a price moved, what a cost rests on. */
+function Further({ line, onChange }: { readonly line: FieldLine; readonly onChange: (line: FieldLine) => void }) {
+  const travel = travelOf(line);
+  if (travel)
+    return <JourneyEditor travel={travel} name={line.name} onChange={(next, name) => onChange(withJourney(line, next, name))} />;
+  if (line.field === PRICE_MOVED) return <MoveEditor moved={line.moved} onChange={(moved) => onChange(withMove(line, moved))} />;
+  if (line.field !== 'MonthlyCost') return null;
+  return <CostEditor assuming={line.assuming ?? USUAL_COST} onChange={(assuming) => onChange({ ...line, assuming })} />;
+}
 
-function ChoiceEditor({ field, is, choices, onChange, onDone }: Editing) {
-  const [mode, setMode] = useState<ChoiceMode>(choiceMode(is));
-  const [values, setValues] = useState(chosenValues(is));
-  const tell = (nextMode: ChoiceMode, nextValues: readonly string[]): void => {
-    setMode(nextMode);
-    setValues(nextValues);
-    const next = choiceIs(nextMode, nextValues);
-    if (next) onChange(next);
-  };
-  const tally = new Map((choices[field.name] ?? []).map(({ value, listings }) => [value, listings]));
-  // those that listings hold, and of the others only what the catalogue names
-  const known = [...new Set([...(field.choices ?? []), ...[...tally.keys()].sort()])];
+function YesNoPicks({ is, onPick }: { readonly is: Is | undefined; readonly onPick: (is: Is) => void }) {
   return (
-    <div className="editor">
-      <Segmented
-        size="small"
-        value={mode}
-        onChange={(value) => tell(value, values)}
-        options={(field.type === 'choices' ? (['anyOf', 'allOf', 'noneOf'] as const) : (['anyOf', 'noneOf'] as const)).map(
-          (value) => ({ value, label: MODES[value] }),
-        )}
-      />
-      <Select
-        mode="multiple"
-        size="small"
-        autoFocus
-        defaultOpen
-        className="editor-select"
-        aria-label={field.label}
-        placeholder="Choose …"
-        value={[...values]}
-        options={known.map((value) => ({ value, label: value, listings: tally.get(value) ?? 0 }))}
-        optionRender={({ data }) => (
-          <span className="line-menu-choice">
-            {data.label} <span className="soft figure">{data.listings.toLocaleString('en-US')}</span>
-          </span>
-        )}
-        onChange={(next: string[]) => tell(mode, next)}
-        onKeyDown={(event) => event.key === 'Escape' && onDone()}
-      />
-      <Button size="small" onClick={onDone}>
-        Done
-      </Button>
-    </div>
+    <Segmented
+      size="small"
+      aria-label="Yes or no"
+      value={is && 'yes' in is ? (is.yes ? 'yes' : 'no') : ''}
+      options={['yes', 'no']}
+      onChange={(next) => onPick({ yes: next === 'yes' })}
+    />
   );
 }
 
-function YesNoEditor({ is, onChange }: Editing) {
-  const value = is && 'yes' in is ? (is.yes ? 'yes' : 'no') : undefined;
-  return (
-    <div className="editor">
-      <Segmented
-        size="small"
-        value={value ?? ''}
-        options={['yes', 'no']}
-        onChange={(next) => onChange({ yes: next === 'yes' })}
-      />
-    </div>
-  );
+function placeholderOf(field: Field): string {
+  if (field.name === PRICE_MOVED) return 'last 30 days, down 5%';
+  if (field.name === 'Status') return 'active, or closed since October';
+  switch (field.type) {
+    case 'money':
+      return 'up to 450k, 300k to 450k';
+    case 'number':
+      return '3 or more, 3 to 5';
+    case 'date':
+    case 'timestamp':
+      return 'last 30 days, since Jan 1, 2026';
+    case 'yesNo':
+      return 'yes, no';
+    case 'choice':
+      return 'one, or another; not …';
+    case 'choices':
+      return 'one, or another; all of …; not …';
+    case 'text':
+      if (field.group === 'Words') return 'workshop, studio; not …';
+      return field.name === 'StreetName' ? 'Lantern Ln' : 'any part of it';
+  }
 }
 
-/** Statuses, each with a time of its own where one is typed: "Active, or Closed in the last 6 months". */
-function StatusEditor({ field, is, onChange, onDone }: Editing) {
-  const [entries, setEntries] = useState<readonly StatusEntry[]>(statusEntries(is));
-  const tell = (next: readonly StatusEntry[]): void => {
-    setEntries(next);
-    const read = statusIs(next);
-    if (read) onChange(read);
-  };
-  return (
-    <div className="editor">
-      <p className="editor-quick">
-        {STATUS_SETS.map(({ label, statuses }) => (
-          <button
-            key={label}
-            type="button"
-            className="link"
-            onClick={() =>
-              tell(statuses.map((status) => entries.find((each) => each.status === status) ?? { status, typed: '' }))
-            }
-          >
-            {label}
-          </button>
-        ))}
-      </p>
-      <div className="editor-times" role="group" aria-label={field.label}>
-        {STATUSES.map((status, i) => {
-          const entry = entries.find((each) => each.status === status);
-          const unread = entry !== undefined && entry.typed.trim() !== '' && periodOf(entry.typed) === null;
-          return (
-            <Fragment key={status}>
-              <Checkbox
-                autoFocus={i === 0}
-                checked={entry !== undefined}
-                onChange={({ target }) =>
-                  tell(target.checked ? [...entries, { status, typed: '' }] : entries.filter((each) => each.status !== status))
-                }
-              >
-                {status}
-              </Checkbox>
-              {entry && (
-                <Input
-                  size="small"
-                  value={entry.typed}
-                  placeholder="any time"
-                  aria-label={`${status}: since when`}
-                  status={unread ? 'error' : ''}
-                  onChange={({ target }) =>
-                    tell(entries.map((each) => (each === entry ? { status, typed: target.value } : each)))
-                  }
-                  onKeyDown={(event) => (event.key === 'Enter' || event.key === 'Escape') && onDone()}
-                />
-              )}
-            </Fragment>
-          );
-        })}
-      </div>
-      <p className="understood" aria-live="polite">
-        {entries.length === 0 ? 'Choose at least one.' : phraseOfIs(statusIs(entries) ?? { anyOf: [] }, field)}
-      </p>
-      <Button size="small" onClick={onDone}>
-        Done
-      </Button>
-    </div>
-  );
+/** Whether Enter in it ends the editing: in a list of options it chooses one. */
+function endsEditing(target: EventTarget): boolean {
+  return target instanceof HTMLInputElement && target.getAttribute('role') !== 'combobox';
 }
 
-const WORD_MODES: Readonly<Record<WordsMode, string>> = {
-  anyOf: 'any of',
-  allOf: 'all of',
-  noneOf: 'none of',
-  phrase: 'just so',
-};
-
-/** Words in remarks: any, all or none of them, or one run of words just as it stands. */
-function WordsEditor({ field, is, onChange, onDone }: Editing) {
-  const [words, setWords] = useState(wordsTyped(is));
-  const tell = (next: WordsTyped): void => {
-    setWords(next);
-    const read = wordsIs(next);
-    if (read) onChange(read);
-  };
-  return (
-    <div className="editor">
-      <Segmented
-        size="small"
-        value={words.mode}
-        onChange={(mode) => tell({ ...words, mode })}
-        options={(Object.keys(WORD_MODES) as WordsMode[]).map((value) => ({ value, label: WORD_MODES[value] }))}
-      />
-      <Input
-        size="small"
-        autoFocus
-        aria-label={field.label}
-        value={words.typed}
-        placeholder={words.mode === 'phrase' ? 'water view' : 'workshop, studio'}
-        onChange={({ target }) => tell({ ...words, typed: target.value })}
-        onKeyDown={(event) => (event.key === 'Enter' || event.key === 'Escape') && onDone()}
-      />
-      <Checkbox checked={words.stem} onChange={({ target }) => tell({ ...words, stem: target.checked })}>
-        other forms too: garden, gardens, gardening
-      </Checkbox>
-      <Button size="small" onClick={onDone}>
-        Done
-      </Button>
-    </div>
-  );
+/** Up and down lead through what can be ticked, and from its top back to the phrase. */
+function moveAmongPicks(event: React.KeyboardEvent): void {
+  const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+  if (by === 0 || !(event.target instanceof HTMLInputElement) || event.target.type !== 'checkbox') return;
+  const boxes = [...event.currentTarget.querySelectorAll<HTMLElement>('.editor-phrase, input[type="checkbox"]')];
+  event.preventDefault();
+  boxes[boxes.indexOf(event.target) + by]?.focus();
 }
 
-function TextEditor({ field, is, onChange, onDone }: Editing) {
-  const [typed, setTyped] = useState(textOf(is));
-  return (
-    <div className="editor">
-      <Input
-        size="small"
-        autoFocus
-        aria-label={field.label}
-        value={typed}
-        placeholder={field.name === 'StreetName' ? 'Lantern Ln' : 'any part of it'}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          const next = textIs(field, target.value);
-          if (next) onChange(next);
-        }}
-        onKeyDown={(event) => (event.key === 'Enter' || event.key === 'Escape') && onDone()}
-        onBlur={onDone}
-      />
-    </div>
-  );
+/** Ends the editing at a click elsewhere, once that click has done what it is for. */
+function useClickElsewhere(frame: React.RefObject<HTMLDivElement | null>, onDone: () => void): void {
+  const latest = useRef(onDone);
+  useEffect(() => void (latest.current = onDone));
+  useEffect(() => {
+    const begun = performance.now();
+    const click = (event: MouseEvent): void => {
+      // that which opened the editor is still on its way
+      if (event.timeStamp <= begun || !frame.current || event.composedPath().includes(frame.current)) return;
+      const isList = event.target instanceof Element && event.target.closest('.ant-select-dropdown, .ant-picker-dropdown');
+      if (!isList) latest.current();
+    };
+    document.addEventListener('click', click);
+    return () => document.removeEventListener('click', click);
+  }, [frame]);
 }

@@ -1,5 +1,5 @@
-import { fieldOf, isEither, parseValue } from '@perambula/core';
-import type { Field, Is, Line, Parsed, Search } from '@perambula/core';
+import { fieldOf, isEither, parseValue, wordsOf } from '@perambula/core';
+import type { Field, FieldLine, Is, Line, MoveWay, NewLine, Parsed, PriceMove, Search } from '@perambula/core';
 
 /** A search with one line put in place of that of its id, or added at the end. */
 export function withLine(search: Search, line: Line): Search {
@@ -35,18 +35,43 @@ export function choiceIs(mode: ChoiceMode, values: readonly string[]): Is | null
   return values.length === 0 ? null : ({ [mode]: values } as unknown as Is);
 }
 
-/** What was typed for a text field: a street by any spelling, anything else by a part of it. */
-export function textIs(field: Field, typed: string): Is | null {
-  const text = typed.trim();
-  if (text === '') return null;
-  return field.name === 'StreetName' ? { sameStreet: text } : { contains: text };
+/** What has been typed of the value that is still being typed; nothing where the last one stands whole. */
+export function valueBegun(typed: string, values: readonly string[]): string {
+  const last = typed.split(/[,;]|\b(?:or|and|nor|not|(?:any|all|none) of)\b/i).at(-1) as string;
+  const begun = last.trim().toLowerCase();
+  return values.some((value) => value.toLowerCase() === begun) ? '' : begun;
 }
 
-/** The text that a text line was typed as. */
-export function textOf(is: Is | undefined): string {
-  if (!is) return '';
-  if ('sameStreet' in is) return is.sameStreet;
-  return 'contains' in is ? is.contains : '';
+export type MoveUnit = 'percent' | 'dollars';
+
+/** A price's move as it was chosen; undefined for any move at all. */
+export function moveOf(way: MoveWay, amount: number | null, unit: MoveUnit): PriceMove | undefined {
+  if (amount !== null && amount > 0) return { way, [unit]: amount };
+  return way === 'either' ? undefined : { way };
+}
+
+/**
+ * A new line of a field, by an id that nothing else of a search has. A yes or no is asked for as a yes, and a choice by the
+ * value that the field was found by: "townhouse", "sold".
+ */
+export function newLine(field: Field, sought = ''): FieldLine | NewLine {
+  const line = { id: `n${Date.now().toString(36)}`, field: field.name };
+  const is: Is | null = field.type === 'yesNo' ? { yes: true } : valueNamed(field, sought);
+  return is ? { ...line, is } : line;
+}
+
+function valueNamed(field: Field, sought: string): Is | null {
+  const plain = (text: string): string => wordsOf(text).join(' ');
+  const value = field.choices?.find((each) => plain(each) === plain(sought));
+  if (value !== undefined) return { anyOf: [value] };
+  if (field.name !== 'Status') return null;
+  const read = parseValue(sought, field, []);
+  return 'is' in read ? read.is : null;
+}
+
+/** A line on when the price moved, in another way or in any. */
+export function withMove({ moved: _moved, ...line }: FieldLine, moved: PriceMove | undefined): FieldLine {
+  return moved ? { ...line, moved } : line;
 }
 
 /** A value as it was typed, with thousands not read into it. */

@@ -1,4 +1,4 @@
-import { fieldOf, labelOf, travelOf } from '@perambula/core';
+import { EMPTY_SEARCH, fieldOf, labelOf, readSearch, travelOf } from '@perambula/core';
 import type { Field, NamedTravel, Order } from '@perambula/core';
 
 const ENDS: Readonly<Partial<Record<Field['type'], readonly [asc: string, desc: string]>>> = {
@@ -43,4 +43,14 @@ export function turned(order: readonly Order[], by: OrderBy, further: boolean): 
   if (!further) return next ? [next] : [];
   if (!now) return next ? [...order, next] : order;
   return order.flatMap((each) => (each === now ? (next ?? []) : each));
+}
+
+/** The order that an address holds as JSON; none where it holds none that can be read. */
+export function orderFrom(text: string | null): readonly Order[] {
+  if (text === null) return [];
+  try {
+    return readSearch({ ...EMPTY_SEARCH, order: JSON.parse(text) as unknown }).order;
+  } catch {
+    return [];
+  }
 }

@@ -3,7 +3,7 @@ import type { Row } from '@perambula/contract';
 import type { Prices, ResultSet, Search } from '@perambula/core';
 import { useCallback, useMemo, useState } from 'react';
 import { ask } from '../../shared/http.js';
-import { pagesOf } from './resultRows.rules.js';
+import { pagesAt, pagesOf } from './resultRows.rules.js';
 import { useKeys, useResults } from './searches.api.js';
 
 /** A whole result: its listings by their keys in order, and the rows of those that are looked at. */
@@ -34,7 +34,7 @@ export function useResultRows(search: Search, set: ResultSet, line: string | nul
     return only ? all.filter((key) => only.has(key)) : all;
   }, [every, first, only]);
   const known = useMemo(() => new Map(first.map((row) => [row.ListingKey, row])), [first]);
-  const [seen, setSeen] = useState({ from: 0, to: 0 });
+  const [seen, setSeen] = useState(pagesAt(0, 0));
   const pages = useMemo(() => pagesOf(keys, known, seen), [keys, known, seen]);
   const loaded = useQueries({
     queries: pages.map((page) => ({
@@ -52,10 +52,11 @@ export function useResultRows(search: Search, set: ResultSet, line: string | nul
     },
     [keys, known, loaded],
   );
-  const see = useCallback(
-    (from: number, to: number): void => setSeen((before) => (before.from === from && before.to === to ? before : { from, to })),
-    [],
-  );
+  const see = useCallback((from: number, to: number): void => {
+    const pages = pagesAt(from, to);
+    // page by page, so that what shows the rows is not drawn anew at each one scrolled by
+    setSeen((before) => (before.first === pages.first && before.last === pages.last ? before : pages));
+  }, []);
   const { isPending: pending } = results;
   const prices = results.data?.prices ?? null;
   return useMemo(() => ({ pending, total, prices, keys, first, rowAt, see }), [pending, total, prices, keys, first, rowAt, see]);

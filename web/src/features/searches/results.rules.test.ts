@@ -3,7 +3,7 @@ import type { Field, Order } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
 import { cellText, cellTitle, headOf, known, moved, toggled, USUAL_COLUMNS, withWidth } from './columns.rules.js';
 import { sayOrder, turned, waysOf } from './order.rules.js';
-import { pagesOf } from './resultRows.rules.js';
+import { pagesAt, pagesOf } from './resultRows.rules.js';
 
 const field = (name: string): Field => fieldOf(name) as Field;
 const NOW = '2026-04-14T13:12:00Z';
@@ -112,7 +112,7 @@ describe('the order of results', () => {
 describe('pagesOf', () => {
   const keys = Array.from({ length: 250 }, (_, i) => `k${i}`);
   it('gives whole pages for what is looked at, the last one short', () => {
-    expect(pagesOf(keys, new Map(), { from: 90, to: 210 }).map((page) => [page[0], page.length])).toEqual([
+    expect(pagesOf(keys, new Map(), pagesAt(90, 210)).map((page) => [page[0], page.length])).toEqual([
       ['k0', 100],
       ['k100', 100],
       ['k200', 50],
@@ -121,8 +121,8 @@ describe('pagesOf', () => {
 
   it('gives none that are known whole', () => {
     const known = new Map(keys.slice(0, 100).map((key) => [key, true]));
-    expect(pagesOf(keys, known, { from: 0, to: 99 })).toEqual([]);
-    expect(pagesOf(keys, known, { from: 95, to: 105 }).map((page) => page[0])).toEqual(['k100']);
-    expect(pagesOf([], known, { from: 0, to: 0 })).toEqual([]);
+    expect(pagesOf(keys, known, pagesAt(0, 99))).toEqual([]);
+    expect(pagesOf(keys, known, pagesAt(95, 105)).map((page) => page[0])).toEqual(['k100']);
+    expect(pagesOf([], known, pagesAt(0, 0))).toEqual([]);
   });
 });

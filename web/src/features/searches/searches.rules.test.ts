@@ -1,13 +1,22 @@
 import { FIELD_GROUPS, fieldOf, FIELDS } from '@perambula/core';
-import type { Field, Is, Line, Search } from '@perambula/core';
+import type { Field, FieldLine, Is, Line, Search } from '@perambula/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { inGroups, shareSaid } from './catalogue.rules.js';
-import { asTyped, choiceIs, textIs, textOf, wishesOf, withLine, withoutLine } from './lineEditing.rules.js';
+import {
+  asTyped,
+  choiceIs,
+  moveOf,
+  valueBegun,
+  newLine,
+  wishesOf,
+  withLine,
+  withMove,
+  withoutLine,
+} from './lineEditing.rules.js';
 import { metresOf } from './radius.rules.js';
-import { periodOf, statusEntries, statusIs } from './statusEditing.rules.js';
-import type { StatusEntry } from './statusEditing.rules.js';
-import { wordsIs, wordsTyped } from './wordsEditing.rules.js';
-import type { WordsTyped } from './wordsEditing.rules.js';
+import { statusEntries, statusIs } from './statusEditing.rules.js';
+import { textIs, textTyped, textWaysOf, wordsIs, wordsTyped } from './textEditing.rules.js';
+import type { WordsTyped } from './textEditing.rules.js';
 
 vi.stubGlobal('window', { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
 const { changesUnsaved, freshId, isUnfinished, STARTING_SEARCH, useDraft } = await import('./draft.js');
@@ -39,15 +48,35 @@ describe('lines', () => {
     expect(withLine(search, { id: 'b', field: 'Baths', is: { atLeast: 1.5 } }).lines.map(({ id }) => id)).toEqual(['a', 'b']);
     expect(withoutLine(search, 'a').lines).toEqual([]);
   });
-  it('read streets and addresses as they were typed', () => {
-    for (const [name, typed] of [
-      ['StreetName', '1st St'],
-      ['UnparsedAddress', '55 Net'],
-    ] as const)
-      expect(textOf(textIs(field(name), typed) ?? undefined)).toBe(typed);
-    expect(textIs(field('UnparsedAddress'), ' ')).toBeNull();
+  it('find a text in each of its ways, and a street first by any spelling', () => {
+    for (const name of ['StreetName', 'UnparsedAddress'])
+      for (const way of textWaysOf(field(name)))
+        expect(textTyped(field(name), textIs(way, ' 55 Net ') ?? undefined)).toEqual({ way, typed: '55 Net' });
+    expect(textTyped(field('StreetName'), undefined)).toEqual({ way: 'sameStreet', typed: '' });
+    expect(textTyped(field('UnparsedAddress'), { blank: true })).toEqual({ way: 'contains', typed: '' });
+    expect(textIs('contains', ' ')).toBeNull();
     expect(choiceIs('noneOf', [])).toBeNull();
   });
+  it('begin empty, but for what is yes or no', () => {
+    expect(newLine(field('ListPrice'))).toEqual({ id: expect.any(String) as string, field: 'ListPrice' });
+    expect(newLine(field('WaterfrontYN'))).toMatchObject({ field: 'WaterfrontYN', is: { yes: true } });
+  });
+  it('begin with the value that the field was found by', () => {
+    expect(newLine(field('PropertySubType'), 'townhouse').is).toEqual({ anyOf: ['Townhouse'] });
+    expect(newLine(field('Status'), 'sold').is).toEqual({ anyOf: ['Closed'] });
+    expect(newLine(field('Status'), 'status').is).toBeUndefined();
+    expect(newLine(field('PropertySubType'), 'kind').is).toBeUndefined();
+  });
+  it.each([
+    ['ga', 'ga'],
+    ['Oil, nat', 'nat'],
+    ['not heat pump or na', 'na'],
+    ['all of Oil', ''],
+    ['oil', ''],
+    ['', ''],
+  ])('narrow the values to pick from: “%s” by “%s”', (typed, begun) =>
+    expect(valueBegun(typed, ['Oil', 'Heat Pump', 'Natural Gas'])).toBe(begun),
+  );
   it('take a small price as typed when told to', () =>
     expect(asTyped('450', field('ListPrice'))).toEqual({ is: { atMost: 450 } }));
 });
@@ -65,26 +94,11 @@ describe('words typed', () => {
 });
 
 describe('statuses with times of their own', () => {
-  it.each([
-    ['last 6 months', 'P6M'],
-    ['30 days', 'P30D'],
-    ['year', 'P1Y'],
-    ['whenever', null],
-    ['', null],
-  ])('“%s” is %s', (typed, period) => expect(periodOf(typed)).toBe(period));
-
   it('stand in their own order, as plain statuses while none has a time', () => {
-    const entries = (closed: string): StatusEntry[] => [
-      { status: 'Closed', typed: closed },
-      { status: 'Active', typed: '' },
-    ];
-    expect(statusIs(entries(''))).toEqual({ anyOf: ['Active', 'Closed'] });
-    const is = { oneOf: [{ status: 'Active' }, { status: 'Closed', last: 'P6M' }] };
-    expect(statusIs(entries('6 months'))).toEqual(is);
-    expect(statusEntries(is as Is)).toEqual([
-      { status: 'Active', typed: '' },
-      { status: 'Closed', typed: 'last 6 months' },
-    ]);
+    expect(statusIs([{ status: 'Closed' }, { status: 'Active' }])).toEqual({ anyOf: ['Active', 'Closed'] });
+    const is: Is = { oneOf: [{ status: 'Active' }, { status: 'Closed', since: '2025-10-01' }] };
+    expect(statusIs([...is.oneOf].reverse())).toEqual(is);
+    expect(statusEntries(is)).toEqual(is.oneOf);
     expect(statusIs([])).toBeNull();
     expect(statusEntries({ noneOf: ['Hold'] }).map(({ status }) => status)).not.toContain('Hold');
   });
@@ -170,5 +184,21 @@ describe('the draft', () => {
     state().copy();
     expect(state()).toMatchObject({ searchId: null, clientId: 'c', name: 'Near, a copy', saved: null, document: search });
     expect(isUnfinished(state())).toBe(true);
+  });
+});
+
+describe('a line on how the price moved', () => {
+  const line: FieldLine = { id: 'a', field: 'PriceChangeTimestamp', is: { last: 'P30D' } };
+
+  it('is any move until a way or an amount is chosen', () => {
+    expect(moveOf('either', null, 'percent')).toBeUndefined();
+    expect(moveOf('either', 0, 'dollars')).toBeUndefined();
+    expect(moveOf('down', null, 'percent')).toEqual({ way: 'down' });
+    expect(moveOf('either', 5, 'dollars')).toEqual({ way: 'either', dollars: 5 });
+  });
+
+  it('keeps its move when only the time is typed anew, and takes one that is typed', () => {
+    const down = withMove(line, { way: 'down', percent: 5 });
+    expect(withMove(down, undefined)).toEqual(line);
   });
 });

@@ -1,11 +1,5 @@
-import { fieldOf, parseValue, phraseOfIs, STATUSES } from '@perambula/core';
-import type { Field, Is, Status } from '@perambula/core';
-
-/** A status chosen, and its own time as typed; nothing typed is any time. */
-export interface StatusEntry {
-  readonly status: Status;
-  readonly typed: string;
-}
+import { STATUSES } from '@perambula/core';
+import type { Is, Status, StatusTime } from '@perambula/core';
 
 /** Statuses that are often meant together. */
 export const STATUS_SETS: readonly { readonly label: string; readonly statuses: readonly Status[] }[] = [
@@ -15,35 +9,22 @@ export const STATUS_SETS: readonly { readonly label: string; readonly statuses: 
   { label: 'Ever listed', statuses: STATUSES },
 ];
 
-const DATE = fieldOf('CloseDate') as Field;
+/** ISO 8601 periods that are often asked of a status. */
+export const STATUS_PERIODS = ['P30D', 'P90D', 'P6M', 'P1Y'] as const;
 
-export function statusEntries(is: Is | undefined): StatusEntry[] {
+/** The statuses that a test lets pass, each with its time. */
+export function statusEntries(is: Is | undefined): readonly StatusTime[] {
   if (!is) return [];
-  if ('oneOf' in is)
-    return is.oneOf.map(({ status, last }) => ({ status, typed: last === undefined ? '' : phraseOfIs({ last }, DATE) }));
+  if ('oneOf' in is) return is.oneOf;
   const named = 'anyOf' in is ? is.anyOf : 'equals' in is ? [String(is.equals)] : [];
   const left = 'noneOf' in is ? is.noneOf : 'not' in is ? [String(is.not)] : null;
-  return STATUSES.filter((status) => (left ? !left.includes(status) : named.includes(status))).map((status) => ({
-    status,
-    typed: '',
-  }));
+  return STATUSES.filter((status) => (left ? !left.includes(status) : named.includes(status))).map((status) => ({ status }));
 }
 
-/** The ISO 8601 period of "last 6 months", "6 months" or "30 days"; null when that is not what was typed. */
-export function periodOf(typed: string): string | null {
-  const text = typed.trim();
-  const read = parseValue(/^last\b/i.test(text) ? text : `last ${text}`, DATE, []);
-  return 'is' in read && 'last' in read.is ? read.is.last : null;
-}
-
-/** The test that entries make, in the statuses' own order; null for none. A time that cannot be read counts as any. */
-export function statusIs(entries: readonly StatusEntry[]): Is | null {
+/** The test that entries make, in the statuses' own order; null for none. */
+export function statusIs(entries: readonly StatusTime[]): Is | null {
   if (entries.length === 0) return null;
-  const oneOf = STATUSES.flatMap((status) => {
-    const entry = entries.find((each) => each.status === status);
-    if (!entry) return [];
-    const last = periodOf(entry.typed);
-    return [{ status, ...(last === null ? {} : { last }) }];
-  });
-  return oneOf.some((entry) => 'last' in entry) ? { oneOf } : { anyOf: oneOf.map(({ status }) => status) };
+  const oneOf = STATUSES.flatMap((status) => entries.filter((entry) => entry.status === status));
+  const hasTime = oneOf.some((entry) => Object.keys(entry).length > 1);
+  return hasTime ? { oneOf } : { anyOf: oneOf.map(({ status }) => status) };
 }

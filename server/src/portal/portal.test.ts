@@ -1,0 +1,150 @@
+import { simpleParser } from 'mailparser';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ClientFile, Portal, Today } from '@perambula/contract';
+import { startTestStack } from '../testing/stack.js';
+import type { Browser, TestStack } from '../testing/stack.js';
+
+let stack: TestStack;
+let token = '';
+let reader: Browser;
+beforeAll(async () => {
+  stack = await startTestStack();
+  const { id: searchId } = await stack.juno.searchOf('Amara');
+  await stack.juno.good('PUT', `/api/searches/${searchId}/alert`, {
+    cadence: 'atOnce',
+    tell: ['new', 'priceDown', 'backOnMarket'],
+    held: false,
+    subject: '',
+    greeting: '',
+  });
+  for (let days = 0; days < 5 && token === ''; days++) {
+    await stack.juno.good('POST', '/api/demo/clock', { advance: 'P1D' });
+    for (const { id, to } of await stack.mailbox()) {
+      if (!to.some((address) => address.endsWith('@lindqvist.example'))) continue;
+      const { text = '' } = await simpleParser(await stack.raw(id));
+      token = /\/p\/([\w-]+)/.exec(text)?.[1] ?? token;
+    }
+  }
+  reader = stack.browser();
+  await reader.good('POST', '/api/portal/session', { token });
+}, 120_000);
+afterAll(() => stack.end());
+
+const open = () => reader.good<Portal>('GET', '/api/portal');
+const later = (period: string) => stack.juno.good('POST', '/api/demo/clock', { advance: period });
+const cameBy = async () =>
+  (await stack.juno.good<Today>('GET', '/api/today')).cameBy.find(({ client }) => client.startsWith('Amara'));
+
+describe('a portal', () => {
+  it('counts one visit for as long as something is opened every half hour, and says when the last one was', async () => {
+    await later('PT2H');
+    const first = await open();
+    const begun = first.now;
+    await later('PT20M');
+    expect((await open()).lastVisitAt).toBe(first.lastVisitAt);
+    await later('PT2H');
+    expect((await open()).lastVisitAt).toBe(begun);
+  });
+
+  it('marks as new only what was told since the visit before', async () => {
+    await later('PT2H');
+    const { homes, lastVisitAt } = await open();
+    expect(homes.length).toBeGreaterThan(0);
+    for (const { isNew, toldAt } of homes) expect(isNew).toBe(toldAt > (lastVisitAt ?? ''));
+    const told = homes.map((home) => home.toldAt);
+    expect(told).toEqual([...told].sort().reverse());
+  });
+
+  it('keeps one reaction a home, the last one, and refuses what is none', async () => {
+    const { homes } = await open();
+    const key = homes[0]?.listing.ListingKey ?? '';
+    const react = (body: object) => reader.ask('PUT', `/api/portal/homes/${key}/reaction`, body);
+    expect((await react({ verdict: 'like', note: '  the light ' })).status).toBe(200);
+    expect((await react({ verdict: 'notForUs' })).status).toBe(200);
+    expect((await react({ verdict: 'adore' })).status).toBe(422);
+    expect((await react({ verdict: 'like', note: 'x'.repeat(1001) })).status).toBe(422);
+    const after = (await open()).homes.filter(({ listing }) => listing.ListingKey === key);
+    expect(after.map(({ reaction }) => reaction)).toEqual([{ verdict: 'notForUs', note: '' }]);
+    expect((await cameBy())?.reactions.filter(({ listingKey }) => listingKey === key)).toMatchObject([{ verdict: 'notForUs' }]);
+  });
+
+  it('counts no visit of one who does not want it, and tells the agent as much', async () => {
+    const [home] = (await open()).homes;
+    const path = `/api/portal/homes/${home?.listing.ListingKey}/visit`;
+    await reader.good('POST', path);
+    const before = await cameBy();
+    expect(before?.homesOpened.some(({ listingKey }) => listingKey === home?.listing.ListingKey)).toBe(true);
+    await reader.good('PUT', '/api/portal/visits', { counted: false });
+    await later('PT2H');
+    expect((await open()).countsVisits).toBe(false);
+    for (let times = 0; times < 3; times++) await reader.good('POST', path);
+    const after = await cameBy();
+    expect([after?.visits, after?.lastAt]).toEqual([before?.visits, before?.lastAt]);
+    await reader.good('PUT', '/api/portal/visits', { counted: true });
+  });
+
+  it('tells the agent’s open pages at once, and no other agent’s', async () => {
+    const heard = async (agent: Browser, during: () => Promise<unknown>): Promise<string> => {
+      const stop = new AbortController();
+      const response = await agent.stream('/api/events', stop.signal);
+      let text = '';
+      const reading = (async () => {
+        for await (const chunk of response.body ?? []) text += Buffer.from(chunk as Uint8Array).toString();
+      })().catch(() => undefined);
+      await during();
+      for (let tries = 0; tries < 20 && !text.includes('reaction'); tries++)
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      stop.abort();
+      await reading;
+      return text;
+    };
+    const key = (await open()).homes[0]?.listing.ListingKey;
+    const react = () => reader.good('PUT', `/api/portal/homes/${key}/reaction`, { verdict: 'unsure' });
+    expect(await heard(stack.juno, react)).toContain('"reaction"');
+    expect(await heard(stack.silas, react)).not.toContain('"reaction"');
+  });
+
+  it('is closed by a link that has run out or was withdrawn, with what to do', async () => {
+    const database = await stack.connect();
+    for (const [set, back] of [
+      ['expiresAt = NOW() - INTERVAL 1 DAY', 'expiresAt = NOW() + INTERVAL 9 DAY'],
+      ['revokedAt = NOW()', 'revokedAt = NULL'],
+    ]) {
+      await database.query(`UPDATE links SET ${set} WHERE purpose = 'portal'`);
+      expect(await reader.ask('GET', '/api/portal')).toMatchObject({
+        status: 404,
+        body: { code: 'link.expired', message: expect.stringContaining('newest message') },
+      });
+      await database.query(`UPDATE links SET ${back} WHERE purpose = 'portal'`);
+      expect((await reader.ask('GET', '/api/portal')).status).toBe(200);
+    }
+    await database.end();
+  });
+
+  it('ends all messages to its reader, who stands so in the agent’s file', async () => {
+    await reader.good('POST', '/api/portal/stop');
+    const file = await stack.juno.good<ClientFile>('GET', `/api/clients/${(await stack.juno.fileOf('Amara')).id}`);
+    expect(file.people.filter(({ stoppedAt }) => stoppedAt !== null)).toHaveLength(1);
+    const before = (await stack.mailbox()).filter(({ to }) =>
+      to.includes(file.people.find((each) => each.stoppedAt)?.email ?? ''),
+    ).length;
+    await later('P4D');
+    const after = (await stack.mailbox()).filter(({ to }) =>
+      to.includes(file.people.find((each) => each.stoppedAt)?.email ?? ''),
+    ).length;
+    expect(after).toBe(before);
+  });
+});
+
+describe('the base map', () => {
+  it('comes in pieces, empty where the county is, and nothing else by its names', async () => {
+    const piece = (name: string) => stack.juno.ask<{ type: string; features: unknown[] }>('GET', `/api/map/${name}`);
+    for (const name of ['far.geojson', 'zones.geojson']) {
+      const { headers, body } = await piece(name);
+      expect(headers.get('content-type')).toContain('application/geo+json');
+      expect(body.features.length).toBeGreaterThan(0);
+    }
+    expect((await piece('99999_99999.geojson')).body.features).toEqual([]);
+    for (const name of ['roads.json', '..%2f..%2frun.json', 'far', '1_2_3.geojson']) expect((await piece(name)).status).toBe(404);
+  });
+});
