@@ -125,6 +125,33 @@ test('nothing typed right after a key is lost', async ({ page }) => {
   await expect(page.getByRole('textbox', { name: 'Newly built' })).toBeFocused();
 });
 
+test('a field chosen in the very moment that the catalogue has opened takes the focus, and keeps it', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.open('/search');
+  await agent.count('fit');
+  await page.locator('.sentence').click();
+  await page.evaluate(() => {
+    const watch = new MutationObserver(() => {
+      const opening = document.querySelector('.ant-popover[class*="appear-active"], .ant-popover[class*="enter-active"]');
+      const field = opening?.querySelector<HTMLInputElement>('input[aria-label="Find a field"]');
+      if (!opening || !field) return;
+      watch.disconnect();
+      setTimeout(() => {
+        // one after the other, before the page is drawn
+        opening.dispatchEvent(new AnimationEvent('animationend', { bubbles: true }));
+        field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+      });
+    });
+    watch.observe(document.body, { subtree: true, childList: true, attributes: true, attributeFilter: ['class'] });
+  });
+  await page.keyboard.press('l');
+  const editor = page.locator('.editor-phrase');
+  await expect(editor).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Find a field' })).toBeHidden();
+  await expect(editor).toBeFocused();
+});
+
 test('one of several lines is typed whole, each letter in the same field', async ({ page }) => {
   const agent = new Agent(page);
   await agent.signIn();

@@ -12,8 +12,7 @@ export function useParameters(): readonly [params: URLSearchParams, change: (cha
   const leaving = useNavigation().state !== 'idle';
   const change = useCallback(
     (changes: Changes): void => {
-      // the address as it stands: the page may not have been drawn since another change of it
-      const after = new URLSearchParams(window.location.search);
+      const after = parametersNow();
       for (const [name, value] of Object.entries(changes)) {
         if (value === null) after.delete(name);
         else if (value !== undefined) after.set(name, value);
@@ -23,4 +22,9 @@ export function useParameters(): readonly [params: URLSearchParams, change: (cha
     [setParams],
   );
   return [params, change, leaving];
+}
+
+/** The parameters of the address as it stands: the page may not have been drawn since a change of it. */
+export function parametersNow(): URLSearchParams {
+  return new URLSearchParams(window.location.search);
 }

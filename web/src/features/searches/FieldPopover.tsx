@@ -22,8 +22,9 @@ export function FieldPopover({ kinds, open, placement, onOpen, onChoose, childre
       trigger="click"
       open={open}
       onOpenChange={onOpen}
-      // one that is opened again before it has gone has its field still, and takes the focus when it is seen
-      afterOpenChange={(shown) => shown && input.current?.focus()}
+      // one that is opened again before it has gone has its field still, and takes the focus when it is seen; that it is
+      // seen may be said as late as when it closes, and what was chosen has the focus by then
+      afterOpenChange={(shown) => shown && open && input.current?.focus()}
       {...(placement ? { placement } : {})}
       arrow={false}
       destroyOnHidden

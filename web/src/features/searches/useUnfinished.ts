@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { useParameters } from '../../shared/useParameters.js';
+import { parametersNow, useParameters } from '../../shared/useParameters.js';
 import { isUnfinished, useDraft } from './draft.js';
 import { useDrafts, useKeepDraft, useRemoveDraft } from './keptSearches.api.js';
 import { useSavedSearch } from './searches.api.js';
@@ -36,6 +36,8 @@ export function useUnfinished(): void {
   useEffect(() => {
     if (asked === null || asked === draftId) taken.current = asked;
     if (!wanted || taken.current === asked || (wanted.searchId !== null && !base.data)) return;
+    // an address that was left before it was drawn is not asked for any more
+    if (parametersNow().get('draft') !== asked) return;
     taken.current = asked;
     useDraft.getState().resume(wanted, base.data?.document ?? null);
   }, [wanted, asked, draftId, base.data]);
