@@ -299,8 +299,7 @@ describe('a held alert', () => {
     expect(held.length).toBeGreaterThan(0);
     expect((await stack.silas.ask('POST', `/api/outbox/${held[0]?.id}/pass`, { send: true })).status).toBe(404);
     for (const { id } of held) await juno.good('POST', `/api/outbox/${id}/pass`, { send: true });
-    for (let tries = 0; tries < 50 && (await nadias()) === 0; tries++) await new Promise((resolve) => setTimeout(resolve, 100));
-    expect(await nadias()).toBe(held.length);
+    await expect.poll(nadias, { timeout: 20_000 }).toBe(held.length);
   });
 });
 
