@@ -159,7 +159,6 @@ test('a bound is kept by name, found by it, and changed in every search that has
   await agent.type(page.getByRole('searchbox', { name: 'Name of the search' }), 'Ring road homes');
   await page.keyboard.press('Enter');
   await expect(agent.button('Saved')).toBeVisible();
-  await expect(page.locator('.chip-wait', { hasText: 'unsaved' })).toHaveCount(0);
 
   // by its name, in words
   await page.keyboard.press('Control+k');
@@ -264,6 +263,14 @@ test('what is here, how far it is, and back to where the map was', async ({ page
   const download = page.waitForEvent('download');
   await agent.click(agent.button('Save a picture of the map'));
   expect((await download).suggestedFilename()).toBe('map.png');
+
+  // printed, the whole of it stands on one sheet of Letter, with what was searched for
+  await page.evaluate(() => void (window.print = () => undefined));
+  await agent.click(agent.button('Print the map'));
+  await page.setViewportSize({ width: 816, height: 1056 });
+  await page.emulateMedia({ media: 'print' });
+  const sheet = await page.getByRole('img', { name: 'The map' }).boundingBox();
+  expect(sheet).toEqual({ x: 0, y: 0, width: 816, height: 1056 });
   fine();
 });
 

@@ -123,10 +123,13 @@ function Differs({ bound, onChange }: { readonly bound: Bound; readonly onChange
   if (!kept || shape.type === 'TravelTime' || isSameShape(kept.shape, shape)) return null;
   return (
     <span className="bound-differs">
-      differs from the kept one:{' '}
+      differs from the kept one
+      <button type="button" className="link" onClick={() => onChange({ ...bound, shape: kept.shape })}>
+        put it back
+      </button>
       <button type="button" className="link" onClick={() => setAsking(true)}>
         change it everywhere …
-      </button>{' '}
+      </button>
       <button
         type="button"
         className="link"
@@ -135,10 +138,7 @@ function Differs({ bound, onChange }: { readonly bound: Bound; readonly onChange
           onChange(own);
         }}
       >
-        only here
-      </button>{' '}
-      <button type="button" className="link" onClick={() => onChange({ ...bound, shape: kept.shape })}>
-        as it was
+        leave it so here
       </button>
       {asking && <ChangeKeptBound kept={kept} shape={shape} onDone={() => setAsking(false)} onLeave={() => setAsking(false)} />}
     </span>

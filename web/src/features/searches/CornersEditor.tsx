@@ -29,7 +29,7 @@ export function CornersEditor({ from, onDone, onLeave }: Props) {
       getContainer={onPage}
       destroyOnHidden
     >
-      <p className="soft">
+      <p className="soft corners-how">
         One corner a row, in the order in which one walks around: latitude and longitude, or the name of a place. Rows after an
         empty one are a hole.
       </p>

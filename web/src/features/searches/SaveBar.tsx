@@ -70,7 +70,7 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
                 void store({ id: draft.searchId, name: draft.name }).then((saved) => saved && void message.success('Saved.'))
               }
             >
-              {unsaved === 0 ? 'Saved' : 'Save changes'}
+              {unsaved === 0 ? 'Saved' : `Save ${unsaved} ${unsaved === 1 ? 'change' : 'changes'}`}
             </Button>
             {draft.clientId && (
               <Button onClick={() => void navigate(`/clients/${draft.clientId}/alerts/${draft.searchId}`)}>Alert …</Button>

@@ -13,7 +13,7 @@ import { useSettled } from '../../shared/useSettled.js';
 import { Waiting } from '../../shared/Waiting.js';
 import { isTyping } from '../../shared/isTyping.js';
 import { AddToShortlist } from './AddToShortlist.js';
-import { changeDraft, changesUnsaved, useDraft } from './draft.js';
+import { changeDraft, useDraft } from './draft.js';
 import { shownJourneys } from './journey.rules.js';
 import { orderFrom } from './order.rules.js';
 import { withoutLine } from './lineEditing.rules.js';
@@ -119,7 +119,6 @@ export function SearchPage() {
   const follow = useCallback((on: boolean): void => show({ only: on ? 'view' : 'all' }), [show]);
   const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)), [keys, chosen]);
   const chooseNone = useCallback((): void => choose([]), [choose]);
-  const unsaved = changesUnsaved(draft);
   const sentence = sentenceOf(search);
   const lineShown = search.lines.find(({ id }) => id === line);
   const lineName =
@@ -136,11 +135,6 @@ export function SearchPage() {
         <header className="search-head">
           <div className="search-title">
             <SearchesMenu title={draft.name || 'New search'} />
-            {unsaved > 0 && (
-              <span className="chip chip-wait">
-                {unsaved} {unsaved === 1 ? 'change' : 'changes'} unsaved
-              </span>
-            )}
             <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
             <SearchActions />
           </div>
