@@ -70,6 +70,7 @@ export { ReverseIndex } from './reverse/reverseIndex.js';
 export type { NearMiss, Wanted } from './reverse/reverseIndex.js';
 export { SearchProblem } from './search/problem.js';
 export * from './search/read.js';
+export { isBegun } from './search/parseChoice.js';
 export { readShape } from './search/readShape.js';
 export { readJourney } from './search/readTravel.js';
 export * from './search/sentence.js';

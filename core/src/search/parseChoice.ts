@@ -65,7 +65,7 @@ const MOST_NAMED = 4;
 /** The one value that a text begins, in any of its words, or misspells. */
 function guess(text: string, field: Field, values: readonly string[]): string | { readonly problem: string } {
   const typed = wordsOf(text);
-  const begun = typed.length === 0 ? [] : values.filter((value) => isBegun(typed, wordsOf(value)));
+  const begun = typed.length === 0 ? [] : values.filter((value) => isBegun(typed, value));
   const near = begun.length > 0 ? begun : values.filter((value) => text.length >= 4 && isNear(plain(text), plain(value)));
   const [only] = near;
   if (near.length === 1 && only !== undefined) return only;
@@ -75,7 +75,9 @@ function guess(text: string, field: Field, values: readonly string[]): string | 
   return { problem: `“${text.trim()}” may be ${named.join(', ')}${more}. Type more of it.` };
 }
 
-function isBegun(typed: readonly string[], words: readonly string[]): boolean {
+/** Whether each of the plain words begins one of a value's words. */
+export function isBegun(typed: readonly string[], value: string): boolean {
+  const words = wordsOf(value);
   return typed.every((part) => words.some((word) => word.startsWith(part)));
 }
 

@@ -12,7 +12,7 @@ import { FeedCursorRow } from './feed.entity.js';
 import { FEED_LOCK, FeedSettings } from './feed.settings.js';
 import type { FeedAddress } from './feed.settings.js';
 import { joinHomes, joinOpenHouses } from './joinedFields.js';
-import { lockSequence } from './lockSequence.js';
+import { withSequence } from './lockSequence.js';
 import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
 import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
@@ -200,10 +200,8 @@ export class FeedReader implements OnModuleDestroy {
           );
           // a first load is joined at its end, all at once
           if (cursor.firstLoadDone) {
-            const sequence = await lockSequence(manager);
             const keys = new Set(raws.map((raw) => String(raw['ListingKey'])));
-            await joinOpenHouses(manager, sequence, this.clock.date(), [...keys]);
-            await manager.save(sequence);
+            await withSequence(manager, (sequence) => joinOpenHouses(manager, sequence, this.clock.date(), [...keys]));
           }
           await also(manager);
           return raws.length;
@@ -218,19 +216,15 @@ export class FeedReader implements OnModuleDestroy {
     if (!cursor.firstLoadDone) {
       this.progress = { ...this.progress, doing: 'joining the listings of each home' };
       await this.database.transaction(async (manager) => {
-        const sequence = await lockSequence(manager);
-        await joinHomes(manager, sequence, null);
-        await manager.save(sequence);
+        await withSequence(manager, (sequence) => joinHomes(manager, sequence, null));
         await manager.save(FeedCursorRow, { ...cursor, firstLoadDone: true });
       });
     }
     const minute = now.toISOString().slice(0, 16);
     if (minute === this.openHousesAt) return;
-    await this.database.transaction(async (manager) => {
-      const sequence = await lockSequence(manager);
-      await joinOpenHouses(manager, sequence, now, null);
-      await manager.save(sequence);
-    });
+    await this.database.transaction((manager) =>
+      withSequence(manager, (sequence) => joinOpenHouses(manager, sequence, now, null)),
+    );
     this.openHousesAt = minute;
   }
 

@@ -1,4 +1,4 @@
-import { wordsOf } from '@perambula/core';
+import { isBegun, wordsOf } from '@perambula/core';
 import type { Field, Is } from '@perambula/core';
 import { Checkbox, Segmented } from 'antd';
 import { useState } from 'react';
@@ -25,7 +25,7 @@ export function ChoicePicks({ field, is, typed, values, tally, onPick }: Props) 
   const mode = is ? choiceMode(is) : meant;
   const chosen = chosenValues(is);
   const begun = wordsOf(valueBegun(typed, values));
-  const narrowed = values.filter((value) => begun.every((part) => wordsOf(value).some((word) => word.startsWith(part))));
+  const narrowed = values.filter((value) => isBegun(begun, value));
   const listed = [...(narrowed.length > 0 ? narrowed : values)].sort((a, b) => (tally.get(b) ?? 0) - (tally.get(a) ?? 0));
   const pick = (nextMode: ChoiceMode, next: readonly string[]): void => {
     setMeant(nextMode);
