@@ -10,7 +10,7 @@ module.exports = {
       from: { path: workspace('core'), pathNot: 'test\\.ts$|/testing/' },
       to: {
         path: '.',
-        pathNot: `${workspace('core')}|node_modules/(clipper2-ts|luxon|@types/luxon|d3-array|d3-contour|@types/d3-contour|geographiclib-geodesic|fastest-levenshtein|flatbush|flatqueue|papaparse|@types/papaparse|robust-predicates|simplify-js|stemmer|street-types)/`,
+        pathNot: `${workspace('core')}|node_modules/(clipper2-ts|luxon|@types/luxon|d3-array|d3-contour|@types/d3-contour|geographiclib-geodesic|fastest-levenshtein|flatbush|flatqueue|papaparse|@types/papaparse|robust-predicates|simplify-js|splaytree-ts|stemmer|street-types)/`,
       },
     },
     {

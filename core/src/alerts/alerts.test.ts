@@ -2,7 +2,7 @@ import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import type { ListingRecord } from '../listing/record.js';
 import type { Search } from '../search/document.js';
-import { CADENCES, nextDue } from './cadence.js';
+import { CADENCES, duesOf, nextDue } from './cadence.js';
 import { tellableOf } from './change.js';
 import { forecast } from './forecast.js';
 
@@ -44,6 +44,18 @@ describe('nextDue', () => {
         else expect(due).toBeGreaterThan(now);
       }
   });
+});
+
+describe('duesOf', () => {
+  it('is what nextDue says of each moment by itself, over both changes of clocks', () => {
+    const moments = Array.from({ length: 700 }, (_, i) => at('2026-03-01T00:00') + i * 521 * 60_000);
+    for (const cadence of CADENCES) {
+      // nextDue looks strictly ahead, but for at once
+      const singly = moments.map((moment) => nextDue(cadence, cadence === 'atOnce' ? moment : moment - 1, ZONE, at('2026-01-31T09:00')));
+      expect(duesOf(cadence, moments, ZONE, at('2026-01-31T09:00'))).toEqual(singly);
+    }
+  });
+  it('gives nothing for no news', () => expect(duesOf('weekly', [], ZONE, 0)).toEqual([]));
 });
 
 describe('tellableOf', () => {

@@ -27,14 +27,39 @@ const QUIET_TO = { hour: 7, minute: 0 };
  * @returns milliseconds since 1970 UTC; for "at once", `after` itself outside the quiet hours
  */
 export function nextDue(cadence: Cadence, after: number, zone: string, anchor: number): number {
-  const now = DateTime.fromMillis(after, { zone });
-  if (cadence === 'atOnce') return afterQuietHours(now).toMillis();
+  if (cadence === 'atOnce') return afterQuietHours(DateTime.fromMillis(after, { zone })).toMillis();
+  return duesAfter(cadence, after, zone, anchor).next().value as number;
+}
+
+/**
+ * For each of many pieces of news the moment at which an alert of this cadence writes of it: at that very moment or
+ * later. The days of the span are walked once, however many there are.
+ *
+ * @param moments  milliseconds since 1970 UTC, in their order
+ * @returns as many moments, each by `nextDue`
+ */
+export function duesOf(cadence: Cadence, moments: readonly number[], zone: string, anchor: number): number[] {
+  const [first] = moments;
+  if (first === undefined) return [];
+  if (cadence === 'atOnce') return outOfQuietHours(moments, zone);
+  const dues = duesAfter(cadence, first - 1, zone, anchor);
+  let due = dues.next().value as number;
+  return moments.map((moment) => {
+    while (due < moment) due = dues.next().value as number;
+    return due;
+  });
+}
+
+/** All moments after another at which a cadence writes, without an end. */
+function* duesAfter(cadence: Exclude<Cadence, 'atOnce'>, after: number, zone: string, anchor: number): Generator<number, never> {
   const start = DateTime.fromMillis(anchor, { zone }).startOf('day');
-  for (let day = now.startOf('day'); ; day = day.plus({ days: 1 })) {
+  const times = cadence === 'morningAndEvening' ? [MORNING, EVENING] : [MORNING];
+  for (let day = DateTime.fromMillis(after, { zone }).startOf('day'); ; day = day.plus({ days: 1 })) {
     if (!writesOn(cadence, day, start)) continue;
-    const times = cadence === 'morningAndEvening' ? [MORNING, EVENING] : [MORNING];
-    const due = times.map((time) => day.set(time)).find((time) => time.toMillis() > after);
-    if (due) return due.toMillis();
+    for (const time of times) {
+      const due = day.set(time).toMillis();
+      if (due > after) yield due;
+    }
   }
 }
 
@@ -54,4 +79,23 @@ function writesOn(cadence: Cadence, day: DateTime, start: DateTime): boolean {
 function afterQuietHours(now: DateTime): DateTime {
   if (now.hour >= QUIET_FROM_HOUR) return now.plus({ days: 1 }).startOf('day').set(QUIET_TO);
   return now.hour < QUIET_TO.hour ? now.startOf('day').set(QUIET_TO) : now;
+}
+
+/** Each moment that lies in the quiet hours put to their end. */
+function outOfQuietHours(moments: readonly number[], zone: string): number[] {
+  let day = DateTime.fromMillis(moments[0] ?? 0, { zone }).startOf('day');
+  const hours = (): [ends: number, begins: number, over: number] => [
+    day.set(QUIET_TO).toMillis(),
+    day.set({ hour: QUIET_FROM_HOUR }).toMillis(),
+    day.plus({ days: 1 }).toMillis(),
+  ];
+  let [ends, begins, over] = hours();
+  return moments.map((moment) => {
+    while (moment >= over) {
+      day = day.plus({ days: 1 });
+      [ends, begins, over] = hours();
+    }
+    if (moment < ends) return ends;
+    return moment < begins ? moment : day.plus({ days: 1 }).set(QUIET_TO).toMillis();
+  });
 }

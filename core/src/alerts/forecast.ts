@@ -1,7 +1,7 @@
 import type { ListingRecord } from '../listing/record.js';
 import type { Search } from '../search/document.js';
 import { fits } from '../search/evaluate.js';
-import { CADENCES, nextDue } from './cadence.js';
+import { CADENCES, duesOf } from './cadence.js';
 import type { Cadence } from './cadence.js';
 import { tellableOf } from './change.js';
 import type { ListingChange, Tellable } from './change.js';
@@ -71,12 +71,16 @@ function newsOf({ search, tell, zone, from, to, records, changes }: Replay): New
   return news.sort((a, b) => a.at - b.at);
 }
 
+/** News that falls due at one moment goes in one message. */
 function messagesOf(cadence: Cadence, news: readonly News[], from: number, zone: string): number {
-  // news that falls due at one moment goes in one message
-  const dues = new Set(
-    news.map(({ at }) => (cadence === 'atOnce' ? nextDue(cadence, at, zone, from) : nextDue(cadence, at - 1, zone, from))),
-  );
-  return dues.size;
+  return new Set(
+    duesOf(
+      cadence,
+      news.map(({ at }) => at),
+      zone,
+      from,
+    ),
+  ).size;
 }
 
 function recommend(

@@ -1,5 +1,5 @@
-import Flatbush from 'flatbush';
 import { orient2d } from 'robust-predicates';
+import { SplayTreeSet } from 'splaytree-ts';
 import type { LonLat } from './distance.js';
 import type { PolygonRings } from './inside.js';
 
@@ -10,40 +10,103 @@ interface Segment {
   readonly count: number;
   readonly a: LonLat;
   readonly b: LonLat;
+  /** Its ends again, the one further west first (of two as far west, the one further south). */
+  readonly first: LonLat;
+  readonly last: LonLat;
+}
+
+/** A place where edges begin or end. */
+interface Corner {
+  readonly at: LonLat;
+  readonly begins: Segment[];
+  readonly ends: Segment[];
 }
 
 /**
- * The first place where a polygon's outline crosses or touches itself, as the numbers of the two edges
+ * A place where a polygon's outline crosses or touches itself, as the numbers of the two edges
  * (from 1, within their rings), or null when it is simple. Neighbouring edges may share their corner, and so may the last and
  * the first of a ring; a line need not be closed.
+ *
+ * A sweep from west to east keeps the edges that it is over in order from south to north, and compares each only with its
+ * neighbours: n log n for n corners, whatever the outline (M. I. Shamos, D. Hoey, Geometric intersection problems, FOCS
+ * 1976). The order is exact, by signs of robust determinants.
  */
 export function selfCrossing(rings: PolygonRings): { readonly edges: readonly [number, number] } | null {
-  const segments: Segment[] = rings.flatMap((ring, r) =>
-    ring
-      .slice(1)
-      .map((b, i) => ({ ring: r, index: i, count: isClosed(ring) ? ring.length - 1 : Infinity, a: ring[i] as LonLat, b })),
-  );
-  if (segments.length === 0) return null;
-  const index = new Flatbush(segments.length);
-  for (const { a, b } of segments) {
-    index.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
-  }
-  index.finish();
-  for (let i = 0; i < segments.length; i++) {
-    const s = segments[i] as Segment;
-    const near = index.search(
-      Math.min(s.a[0], s.b[0]),
-      Math.min(s.a[1], s.b[1]),
-      Math.max(s.a[0], s.b[0]),
-      Math.max(s.a[1], s.b[1]),
-      (j) => j > i,
-    );
-    for (const j of near) {
-      const t = segments[j] as Segment;
-      if (meets(s, t)) return { edges: [s.index + 1, t.index + 1] };
+  let found: readonly [Segment, Segment] | null = null;
+  const compare = (s: Segment, t: Segment): void => {
+    if (!found && meets(...inOrder(s, t))) found = inOrder(s, t);
+  };
+  const over = new SplayTreeSet<Segment>((s, t) => {
+    if (s === t) return 0;
+    const order = isBefore(s.first, t.first) ? -besides(s, t) : besides(t, s);
+    // two that lie on each other where the sweep stands
+    if (order === 0) compare(s, t);
+    return order;
+  });
+  for (const { begins, ends } of cornersOf(rings)) {
+    const here = [...new Set([...ends, ...begins])];
+    for (let i = 0; i < here.length && !found; i++)
+      for (let j = i + 1; j < here.length && !found; j++) compare(here[i] as Segment, here[j] as Segment);
+    for (const segment of ends) {
+      if (found) break;
+      const [below, above] = [over.lastBefore(segment), over.firstAfter(segment)];
+      over.delete(segment);
+      if (below && above) compare(below, above);
     }
+    for (const segment of begins) {
+      if (found) break;
+      // an edge without length meets what its neighbours meet
+      if (segment.first === segment.last) continue;
+      over.add(segment);
+      if (found) break;
+      const [below, above] = [over.lastBefore(segment), over.firstAfter(segment)];
+      if (below) compare(below, segment);
+      if (above) compare(segment, above);
+    }
+    if (found) return edgesOf(found);
   }
   return null;
+}
+
+function edgesOf([s, t]: readonly [Segment, Segment]): { readonly edges: readonly [number, number] } {
+  return { edges: [s.index + 1, t.index + 1] };
+}
+
+/** All corners from west to east, each with the edges that begin and end there as the sweep meets them. */
+function cornersOf(rings: PolygonRings): Corner[] {
+  const ends: { at: LonLat; segment: Segment; begins: boolean }[] = [];
+  for (const [r, ring] of rings.entries()) {
+    const count = isClosed(ring) ? ring.length - 1 : Infinity;
+    for (let i = 0; i + 1 < ring.length; i++) {
+      const [a, b] = [ring[i] as LonLat, ring[i + 1] as LonLat];
+      const isPoint = a[0] === b[0] && a[1] === b[1];
+      const [first, last] = isPoint ? [a, a] : isBefore(a, b) ? [a, b] : [b, a];
+      const segment = { ring: r, index: i, count, a, b, first, last };
+      ends.push({ at: first, segment, begins: true }, { at: last, segment, begins: false });
+    }
+  }
+  ends.sort(({ at: p }, { at: q }) => p[0] - q[0] || p[1] - q[1]);
+  const corners: Corner[] = [];
+  for (const { at, segment, begins } of ends) {
+    let corner = corners[corners.length - 1];
+    if (corner?.at[0] !== at[0] || corner.at[1] !== at[1]) corners.push((corner = { at, begins: [], ends: [] }));
+    (begins ? corner.begins : corner.ends).push(segment);
+  }
+  return corners;
+}
+
+function isBefore(p: LonLat, q: LonLat): boolean {
+  return p[0] < q[0] || (p[0] === q[0] && p[1] < q[1]);
+}
+
+/** On which side of an edge another lies that begins no further west: above 0 to its north, below 0 to its south. */
+function besides(s: Segment, later: Segment): number {
+  // orient2d is positive clockwise
+  return -(orient2d(...s.first, ...s.last, ...later.first) || orient2d(...s.first, ...s.last, ...later.last));
+}
+
+function inOrder(s: Segment, t: Segment): readonly [Segment, Segment] {
+  return s.ring < t.ring || (s.ring === t.ring && s.index < t.index) ? [s, t] : [t, s];
 }
 
 function isClosed(ring: readonly LonLat[]): boolean {
