@@ -6,6 +6,7 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { buildCounty, streamListings } from '@perambula/county';
 import { databaseOptions, FeedReader, FeedSettings, ListingRow, ListingWriter, Surroundings } from '@perambula/server';
+import type { Steps } from '@perambula/server';
 import { DataSource } from 'typeorm';
 import { freePort } from '../scripts/machine.mjs';
 import { MariaDb } from '../scripts/mariadb.mjs';
@@ -60,6 +61,7 @@ async function readPages(database: DataSource): Promise<Measured> {
     new ListingWriter(database, CLOCK),
     new FeedSettings(database, config),
     new Surroundings(config.countyDir),
+    { tell: () => Promise.resolve() } as unknown as Steps,
     config,
   );
   await reader.pull();

@@ -51,7 +51,8 @@ async function asked(engine: EngineThreads, seconds: number): Promise<number[]> 
     const random = randomOf(seed);
     while (performance.now() < end) {
       const start = performance.now();
-      await engine.ask('count', { search: changed(random.int(0, 300), random.int(0, 800), random.int(0, 60)), time: TIME });
+      const search = changed(random.int(0, 300), random.int(0, 800), random.int(0, 60));
+      await engine.askSliced('count', { search, time: TIME, made: [] }, (id) => id);
       times.push(performance.now() - start);
     }
   };

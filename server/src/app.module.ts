@@ -10,6 +10,7 @@ import { CONFIG } from './common/config.js';
 import type { Config } from './common/config.js';
 import { databaseOptions } from './database.js';
 import { DemoAccounts } from './demoAccounts.js';
+import { DeskModule } from './desk/index.js';
 import { EventsModule } from './events/index.js';
 import { FeedModule } from './feed/index.js';
 import { HealthController } from './health/health.controller.js';
@@ -23,9 +24,10 @@ import { PulseModule } from './pulse/index.js';
 import { RecordsModule } from './records/index.js';
 import { RoadsModule } from './roads/index.js';
 import { SearchesModule } from './searches/index.js';
-import { SessionsModule } from './sessions/index.js';
+import { SessionsModule, ThrottleStorage } from './sessions/index.js';
 import { ShortlistsModule } from './shortlists/index.js';
 import { ShowingsModule } from './showings/index.js';
+import { StepsModule } from './steps/index.js';
 import { TodayModule } from './today/index.js';
 
 @Global()
@@ -44,8 +46,14 @@ export class AppModule {
       imports: [
         ConfigModule.of(config),
         TypeOrmModule.forRoot({ ...databaseOptions(config), retryAttempts: 20, retryDelay: 500 }),
-        ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1000 }]),
+        ThrottlerModule.forRootAsync({
+          imports: [SessionsModule],
+          inject: [ThrottleStorage],
+          useFactory: (storage: ThrottleStorage) => ({ throttlers: [{ ttl: 60_000, limit: 1000 }], storage }),
+        }),
         ClockModule,
+        DeskModule,
+        StepsModule,
         SessionsModule,
         ListingsModule,
         FeedModule,

@@ -6,8 +6,10 @@ import cookieParser from 'cookie-parser';
 import type { NextFunction, Request, Response } from 'express';
 import { AppModule } from './app.module.js';
 import { ClientsService } from './clients/index.js';
+import { beginAsking } from './common/asking.js';
 import type { Config } from './common/config.js';
 import { asFailure, FailureFilter } from './common/failureFilter.js';
+import { readJson } from './common/bodies.js';
 import { bodyPipe } from './common/validation.js';
 import { guardDepth } from './common/depth.js';
 import { refuseForeignOrigins, secure, serveInterface } from './interface.js';
@@ -28,9 +30,9 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
       .stop(String(request.params['token']))
       .then(() => response.status(200).json({}), next);
   });
+  app.use(beginAsking);
   app.use('/api', refuseForeignOrigins);
-  app.useBodyParser('json', { limit: '1mb' });
-  app.useBodyParser('text', { limit: '20mb', type: ['text/csv', 'text/plain'] });
+  app.use(readJson);
   app.use(guardDepth);
   app.use(cookieParser());
   if (config.webDir) serveInterface(web, config.webDir);

@@ -6,17 +6,20 @@ import { DemoClockRow } from './clock/index.js';
 import type { Config } from './common/config.js';
 import { FeedCursorRow, FeedRejectRow, FeedSourceRow } from './feed/index.js';
 import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listings/index.js';
+import { NoticeRow } from './events/index.js';
 import { OutboxRow } from './mail/index.js';
 import { Initial1760000000000 } from './migrations/1760000000000-Initial.js';
 import { FeedInFull1763900000000 } from './migrations/1763900000000-FeedInFull.js';
 import { SearchInFull1764200000000 } from './migrations/1764200000000-SearchInFull.js';
 import { KeptBounds1764500000000 } from './migrations/1764500000000-KeptBounds.js';
+import { FirmFooting1764900000000 } from './migrations/1764900000000-FirmFooting.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
 import { PreferencesRow } from './preferences/index.js';
 import { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './searches/index.js';
 import { AgentRow, SessionRow } from './sessions/index.js';
 import { ShortlistItemRow, ShortlistRow } from './shortlists/index.js';
 import { ShowingRow } from './showings/index.js';
+import { StepRow } from './steps/index.js';
 
 const ENTITIES = [
   AgentRow,
@@ -33,6 +36,7 @@ const ENTITIES = [
   ListingEventRow,
   ListingRow,
   MatchCursorRow,
+  NoticeRow,
   OpenHouseRow,
   OutboxRow,
   PersonRow,
@@ -46,11 +50,12 @@ const ENTITIES = [
   ShortlistRow,
   ShowingRow,
   StartingSetRow,
+  StepRow,
   TaskRow,
   VisitRow,
 ];
 
-export function databaseOptions({ database }: Pick<Config, 'database'>): DataSourceOptions {
+export function databaseOptions({ database, role = 'web' }: Pick<Config, 'database'> & Partial<Config>): DataSourceOptions {
   const { host, port, name, user, password } = database;
   return {
     type: 'mariadb',
@@ -60,12 +65,12 @@ export function databaseOptions({ database }: Pick<Config, 'database'>): DataSou
     username: user,
     password,
     entities: ENTITIES,
-    migrations: [Initial1760000000000, FeedInFull1763900000000, SearchInFull1764200000000, KeptBounds1764500000000],
-    migrationsRun: true,
+    migrations: [Initial1760000000000, FeedInFull1763900000000, SearchInFull1764200000000, KeptBounds1764500000000, FirmFooting1764900000000],
+    migrationsRun: role === 'web',
     synchronize: false,
     timezone: 'Z',
     charset: 'utf8mb4',
-    poolSize: 12,
+    poolSize: role === 'web' ? 12 : 6,
     dateStrings: ['DATE'],
   };
 }

@@ -35,7 +35,7 @@ export class DemoAccounts implements OnModuleInit {
 
   async onModuleInit(): Promise<void> {
     const { demo } = this.config;
-    if (!demo || (await this.database.getRepository(AgentRow).count()) > 0) return;
+    if (!demo || this.config.role !== 'web' || (await this.database.getRepository(AgentRow).count()) > 0) return;
     const passwordHash = await hash(demo.password);
     const now = new Date(demo.startsAt);
     await this.database.transaction(async (manager) => {

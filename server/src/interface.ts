@@ -59,7 +59,7 @@ export function serveInterface(app: Express, webDir: string): void {
   };
   const [agent, client] = [pageOf('index.html'), pageOf('portal.html')];
   app.use((request: Request, response: Response, next: NextFunction) => {
-    if (request.method !== 'GET' || /^\/(api|media|assets)(\/|$)/.test(request.path)) return next();
+    if (!['GET', 'HEAD'].includes(request.method) || /^\/(api|media|assets)(\/|$)/.test(request.path)) return next();
     const page = /^\/(p|confirm|stop)(\/|$)/.test(request.path) ? client : agent;
     response.setHeader('cache-control', 'no-store');
     response.type('html').send(page.replaceAll(NONCE, (response.locals as { nonce: string }).nonce));

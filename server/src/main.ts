@@ -1,3 +1,4 @@
+import type { Server } from 'node:http';
 import { createApp } from './app.js';
 import { readConfig } from './common/config.js';
 
@@ -6,4 +7,9 @@ process.on('disconnect', () => process.exit(0));
 
 const config = readConfig(process.env);
 const app = await createApp(config);
+const server = app.getHttpServer() as Server;
+// whoever sends so slowly is not waited for
+server.headersTimeout = 10_000;
+server.requestTimeout = 60_000;
+server.maxHeadersCount = 100;
 await app.listen(config.port, '127.0.0.1');

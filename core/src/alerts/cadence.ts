@@ -68,7 +68,8 @@ function writesOn(cadence: Cadence, day: DateTime, start: DateTime): boolean {
     case 'weekly':
       return day.weekday === start.weekday;
     case 'everyTwoWeeks':
-      return Math.round(day.diff(start, 'days').days) % 14 === 0;
+      // days of 23 and 25 hours round to whole ones
+      return Math.round((day.toMillis() - start.toMillis()) / 86_400_000) % 14 === 0;
     case 'monthly':
       return day.day === Math.min(start.day, day.daysInMonth ?? 31);
     default:

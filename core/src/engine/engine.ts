@@ -428,6 +428,7 @@ export class Engine {
   }
 
   private lineCondition(line: Line, given: Circumstances): Condition {
+    given.before?.(line.id);
     return this.conditions.get(keyOf(line, given), (into, stretch) =>
       writeLine(line, into, { columns: this.columns, given, stretch }),
     );
@@ -439,7 +440,10 @@ export class Engine {
     if (bounds.length === 0) return { t: t.fill(-1), u: null };
     const { kernel, placed } = this.columns;
     t.fill(0);
-    for (const bound of bounds) kernel.combine('or', t, this.areas.inside(bound, alive, given), t);
+    for (const bound of bounds) {
+      given.before?.(bound.id);
+      kernel.combine('or', t, this.areas.inside(bound, alive, given), t);
+    }
     if (mode === 'in') kernel.combine('and', t, placed, t);
     else kernel.combine('andNot', placed, t, t);
     const u = lend();

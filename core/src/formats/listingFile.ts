@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
 import { STORED_FIELDS } from '../listing/audience.js';
-import { fieldOf } from '../listing/fields.js';
 import type { FieldType } from '../listing/field.js';
-import type { FieldValue, ListingRecord } from '../listing/record.js';
+import type { FieldValue } from '../listing/record.js';
+import { storedTypeOf, yesOrNo } from '../listing/storedValue.js';
 
 /** One listing of a file, by RESO names, and the line or place in the list it stands at (from 1, headings counted). */
 export interface FileListing {
@@ -36,7 +36,7 @@ type Raw = Readonly<Record<string, unknown>>;
 const SQUARE_FEET_PER_ACRE = 43_560;
 const MOST_LISTINGS = 100_000;
 /** What makes a spreadsheet take a cell for a formula. */
-const FORMULA = /^[=+\-@\t\r]/;
+export const FORMULA = /^[=+\-@\t\r]/;
 
 /** Fields that come under another name or unit, and what becomes of their values. */
 const CONVERTED: Readonly<Record<string, { readonly field: string; readonly from: (value: number) => number }>> = {
@@ -94,14 +94,6 @@ export function readListingFile(text: string): ListingFile {
   return { listings, fields, refused };
 }
 
-/** Listings as a file that `readListingFile` and any spreadsheet reads; a cell that would start a formula is led by an apostrophe. */
-export function writeListingFile(records: readonly ListingRecord[], type: 'csv' | 'json'): string {
-  if (type === 'json') return `${JSON.stringify({ value: records }, null, 1)}\n`;
-  const fields = [...new Set(records.flatMap((record) => Object.keys(record)))];
-  const data = records.map((record) => fields.map((field) => cellOf(record[field])));
-  return `${Papa.unparse({ fields, data }, { escapeFormulae: FORMULA })}\r\n`;
-}
-
 function fromJson(text: string): Raw[] {
   let parsed: unknown;
   try {
@@ -134,23 +126,10 @@ function targetOf(heading: string): Target | null {
   for (const [from, { field, from: convert }] of Object.entries(CONVERTED))
     if (from.toLowerCase() === name) return { field, from: (value) => convert(numberOf(value)) };
   const field = NAMES.get(name);
-  return field === undefined ? null : { field, from: READERS[typeOf(field)] };
+  return field === undefined ? null : { field, from: READERS[storedTypeOf(field)] };
 }
 
 const NAMES: ReadonlyMap<string, string> = new Map([...STORED_FIELDS].map((field) => [field.toLowerCase(), field]));
-
-/** What a field holds: as the catalogue says, or else as its name does by the Data Dictionary's own habit. */
-function typeOf(field: string): FieldType | 'rooms' {
-  if (field === 'Rooms') return 'rooms';
-  const inCatalogue = fieldOf(field)?.type;
-  if (inCatalogue) return inCatalogue;
-  if (field.endsWith('YN')) return 'yesNo';
-  if (field.endsWith('Timestamp')) return 'timestamp';
-  if (field.endsWith('Date')) return 'date';
-  if (/(Price|Amount|Total|Integer|Spaces|Count|Acres|Area|Year|Longitude|Latitude|Elevation|Fee)$/.test(field)) return 'number';
-  if (/^Bathrooms/.test(field)) return 'number';
-  return /^(ListingTerms|View|Sewer|WaterSource|LotFeatures)$/.test(field) ? 'choices' : 'text';
-}
 
 const READERS: Readonly<Record<FieldType | 'rooms', (value: unknown) => FieldValue>> = {
   number: numberOf,
@@ -185,11 +164,9 @@ function listOf(value: unknown): string[] {
 }
 
 function yesNoOf(value: unknown): boolean {
-  if (typeof value === 'boolean') return value;
-  const word = String(value).toLowerCase();
-  if (['y', 'yes', 'true', '1'].includes(word)) return true;
-  if (['n', 'no', 'false', '0'].includes(word)) return false;
-  throw new Error(`“${shown(value)}”, neither yes nor no`);
+  const said = yesOrNo(value);
+  if (said === null) throw new Error(`“${shown(value)}”, neither yes nor no`);
+  return said;
 }
 
 function momentOf(value: unknown, wanted: string): string {
@@ -212,7 +189,8 @@ function blankless(cell: unknown): unknown {
   return text.startsWith("'") && FORMULA.test(text.slice(1)) ? text.slice(1) : text;
 }
 
-function cellOf(value: FieldValue | undefined): string | number {
+/** A value as a cell of a CSV file. */
+export function cellOf(value: FieldValue | undefined): string | number {
   if (value == null) return '';
   if (typeof value === 'number') return value;
   if (typeof value === 'boolean') return value ? 'Y' : 'N';

@@ -50,6 +50,33 @@ describe('forAudience', () => {
       expect(forAudience(flagged, 'agent')).toHaveProperty(field);
     }
   });
+  it('lets nothing that others read name a street or building that the seller withholds', () => {
+    const home = {
+      ...raw,
+      InternetAddressDisplayYN: false,
+      UnparsedAddress: '1 Heron Ter, Wrenfield',
+      StreetName: 'Heron',
+      BuildingName: 'Mason House',
+      SubdivisionName: 'Heron Terrace',
+      City: 'Heron Point',
+      PublicRemarks: 'Sunny rooms. The quiet end of HERON Terrace! A porch; see Mason house first. Herons on the pond.',
+    };
+    for (const audience of ['public', 'client', 'message'] as const) {
+      const shown = forAudience(home, audience);
+      // the town is told: it says where the home is when the address does not
+      expect(shown).toMatchObject({ PublicRemarks: 'Sunny rooms. A porch; Herons on the pond.', SubdivisionName: '', City: 'Heron Point' });
+    }
+    expect(forAudience(home, 'agent')['PublicRemarks']).toBe(home.PublicRemarks);
+    expect(forAudience({ ...home, InternetAddressDisplayYN: true }, 'public')['PublicRemarks']).toBe(home.PublicRemarks);
+  });
+  it.each([null, 'N', 'false', 0, 'maybe', 'true', 1, {}])('takes a flag of %j for a no: only a plain yes is one', (flag) => {
+    expect(mayShow({ ...raw, InternetEntireListingDisplayYN: flag }, 'client')).toBe(false);
+    expect(forAudience({ ...raw, InternetAddressDisplayYN: flag }, 'message')).not.toHaveProperty('UnparsedAddress');
+  });
+  it.each([undefined, null, '', ' '])('shows no listing to others whose office is %j', (office) => {
+    expect(mayShow({ ...raw, ListOfficeName: office }, 'client')).toBe(false);
+    expect(mayShow({ ...raw, ListOfficeName: office }, 'agent')).toBe(true);
+  });
   it('keeps a listing off the internet where the seller does', () => {
     const hidden = forAudience({ ...raw, InternetEntireListingDisplayYN: false }, 'agent');
     expect(AUDIENCES.filter((audience) => mayShow(hidden, audience))).toEqual(['agent']);

@@ -1,10 +1,10 @@
 import type { LonLat } from '../geo/distance.js';
 import { Landmarks } from './landmarks.js';
 import type { RoadNetwork } from './network.js';
-import { Snapper } from './snap.js';
+import { FARTHEST_OFF, Snapper } from './snap.js';
 import type { Snap } from './snap.js';
-import { sweep } from './sweep.js';
-import type { Reach } from './sweep.js';
+import { crossingOf, Reach, sweep } from './sweep.js';
+import type { Start } from './sweep.js';
 import { isFixedAtPlace, placeOf, secondsOfDay } from './travel.js';
 import type { Travel, Way } from './travel.js';
 
@@ -14,11 +14,21 @@ const MOST_BYTES = 96 * 2 ** 20;
 const STEP = 120;
 const LONGEST = 3 * 3600;
 
+const LAST_STEP = LONGEST / STEP;
+
+/** The sweeps that a journey is measured by, as plain data for another thread: by the clock that each begins at, the seconds of every arc. */
+export interface MadeSweeps {
+  readonly travel: Travel;
+  readonly sweeps: ReadonlyMap<number, Float64Array>;
+}
+
 /** How long journeys between one place and any other take, on the roads of a county. */
 export class TravelTimes {
   private readonly snappers: Partial<Record<Way, Snapper>> = {};
   private readonly knownLandmarks: Partial<Record<Way, Landmarks>> = {};
   private readonly kept = new Map<string, Reach>();
+  /** What another thread made. */
+  private readonly lent = new Map<string, Reach>();
 
   constructor(readonly network: RoadNetwork) {}
 
@@ -51,25 +61,68 @@ export class TravelTimes {
   journeys(travel: Travel): (listing: Snap) => number {
     const at = this.snap(placeOf(travel), travel.by);
     if (!at) return () => Infinity;
-    const clock = secondsOfDay(travel);
-    const forwards = travel.from !== undefined;
     if (isFixedAtPlace(travel)) {
-      const reach = this.reach(travel, at, clock);
+      const reach = this.reach(travel, at, secondsOfDay(travel));
       return (listing) => reach.secondsTo(listing);
     }
-    // the place's own time: later than the listing's where one goes to it, earlier where one comes from it
-    const sign = forwards ? -1 : 1;
-    return (listing) =>
-      betweenSteps((step) => step * STEP - this.reach(travel, at, clock + sign * step * STEP).secondsTo(listing));
+    const clockAt = clocksOf(travel);
+    const isLent = (step: number): boolean => this.lent.has(keyOf(travel, at, clockAt(step)));
+    let high = 0;
+    while (high < LAST_STEP && isLent(high + 1)) high++;
+    return (listing) => {
+      const spare = (step: number): number => step * STEP - this.reach(travel, at, clockAt(step)).secondsTo(listing);
+      // where no way leads, none leads at any time
+      const isEnough = high > 0 && (spare(high) >= 0 || spare(high) === -Infinity);
+      return betweenSteps(spare, isEnough ? high : LAST_STEP);
+    };
+  }
+
+  /** Makes the sweeps that journeys to or from a place are measured by; it can be stopped after each, and what was made is kept. */
+  *sweeping(travel: Travel): Generator<void, MadeSweeps> {
+    const sweeps = new Map<number, Float64Array>();
+    const at = this.snap(placeOf(travel), travel.by);
+    if (!at) return { travel, sweeps };
+    const clockAt = clocksOf(travel);
+    const last = isFixedAtPlace(travel) ? 0 : LAST_STEP;
+    for (let step = 0; step <= last; step++) {
+      const reach = this.reach(travel, at, clockAt(step));
+      sweeps.set(clockAt(step), reach.entered);
+      if (step > 0 && this.isWithin(reach, step * STEP)) break;
+      yield;
+    }
+    return { travel, sweeps };
+  }
+
+  /** Takes sweeps that another thread made, instead of those taken before. */
+  lend(made: readonly MadeSweeps[]): void {
+    this.lent.clear();
+    for (const { travel, sweeps } of made) {
+      const at = this.snap(placeOf(travel), travel.by);
+      if (!at) continue;
+      for (const [clock, entered] of sweeps) {
+        const start = startOf(travel, at, clock);
+        const reach = new Reach(this.network, start, entered, NO_ARCS, crossingOf(this.network, start));
+        this.lent.set(keyOf(travel, at, clock), reach);
+      }
+    }
+  }
+
+  /** Whether a sweep comes to every road that it can come to, and to what lies farthest from it, within so many seconds. */
+  private isWithin(reach: Reach, seconds: number): boolean {
+    for (let edge = 0; edge < this.network.edges; edge++)
+      for (const share of [0, 1]) {
+        const taken = reach.secondsTo({ edge, share, off: FARTHEST_OFF });
+        if (taken > seconds && taken < Infinity) return false;
+      }
+    return true;
   }
 
   /** The sweep from a place at a time, kept for as long as it is asked for. */
   reach(travel: Travel, at: Snap, clock: number): Reach {
-    const { on, by } = travel;
-    const forwards = travel.from !== undefined;
-    const key = [at.edge, at.share, at.off, clock, forwards, on, by].join();
-    const known = this.kept.get(key);
-    const reach = known ?? sweep(this.network, { at, clock, forwards, on, by });
+    const key = keyOf(travel, at, clock);
+    const lent = this.lent.get(key);
+    if (lent) return lent;
+    const reach = this.kept.get(key) ?? sweep(this.network, startOf(travel, at, clock));
     // the last in the map is the latest used
     this.kept.delete(key);
     this.kept.set(key, reach);
@@ -82,9 +135,26 @@ export class TravelTimes {
   }
 }
 
+const NO_ARCS = new Int32Array(0);
+
+function startOf({ from, on, by }: Travel, at: Snap, clock: number): Start {
+  return { at, clock, forwards: from !== undefined, on, by };
+}
+
+function keyOf({ from, on, by }: Travel, at: Snap, clock: number): string {
+  return [at.edge, at.share, at.off, clock, from !== undefined, on, by].join();
+}
+
+/** The place's own time, step by step: later than the listing's where one goes to it, earlier where one comes from it. */
+function clocksOf(travel: Travel): (step: number) => number {
+  const clock = secondsOfDay(travel);
+  const sign = travel.from === undefined ? 1 : -1;
+  return (step) => clock + sign * step * STEP;
+}
+
 /** The least time at which there is time to spare, between the last step with none and the first with some. */
-function betweenSteps(spare: (step: number) => number): number {
-  let [low, high] = [0, LONGEST / STEP];
+function betweenSteps(spare: (step: number) => number, from: number): number {
+  let [low, high] = [0, from];
   let spareAtHigh = spare(high);
   if (!(spareAtHigh >= 0)) return Infinity;
   while (high - low > 1) {

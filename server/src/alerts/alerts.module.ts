@@ -5,5 +5,5 @@ import { Digests } from './digests.js';
 import { Matcher } from './matcher.js';
 
 @Global()
-@Module({ controllers: [AlertsController], providers: [AlertsService, Digests, Matcher], exports: [Digests, Matcher] })
+@Module({ controllers: [AlertsController], providers: [AlertsService, Digests, Matcher], exports: [AlertsService, Digests, Matcher] })
 export class AlertsModule {}

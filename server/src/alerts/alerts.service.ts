@@ -9,7 +9,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { OutboxRow, renderLetter } from '../mail/index.js';
+import { clean, OutboxRow, renderLetter, whyNotWrite } from '../mail/index.js';
 import { CountyCircumstances } from '../roads/index.js';
 import { AlertRow, alertState, SearchesService } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
@@ -62,22 +62,14 @@ export class AlertsService {
     const [reader] = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
     const told = this.told(this.fitting(search, await this.listings.inReach([search.document])));
     const { publicUrl } = this.config;
-    return (
-      await renderLetter(
-        this.digests.letter(
-          { greeting },
-          reader?.name ?? 'there',
-          agent,
-          told,
-          `${publicUrl}/p/preview`,
-          `${publicUrl}/stop/preview`,
-        ),
-      )
-    ).html;
+    const [portal, stop] = [`${publicUrl}/p/preview`, `${publicUrl}/stop/preview`];
+    const letter = this.digests.letter({ greeting }, reader?.name ?? 'there', agent, told, portal, stop);
+    return clean((await renderLetter(letter)).html);
   }
 
   private fitting(search: SearchRow, records: readonly ListingRecord[]): ListingRecord[] {
-    return records.filter((record) => fits(search.document, record, this.circumstances.now()));
+    const given = this.circumstances.now();
+    return records.filter((record) => fits(search.document, record, given));
   }
 
   private told(fit: readonly ListingRecord[]): Told[] {
@@ -137,8 +129,10 @@ export class AlertsService {
         where: { id: messageId, agentId, state: 'held' },
         lock: { mode: 'pessimistic_write' },
       });
-      const { id, digestId } = found(held, 'held message');
+      const { id, digestId, personId, kind } = found(held, 'held message');
       if (send) {
+        const why = await whyNotWrite(manager, personId, kind);
+        if (why) throw new Failure('address.stopped', `This message is not sent: ${why}.`);
         await manager.update(OutboxRow, { id }, { state: 'queued', nextTryAt: new Date() });
         return;
       }

@@ -18,7 +18,7 @@ import { CountyCircumstances } from '../roads/index.js';
 import { AlertRow, SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { AlertItemRow } from './alert.entity.js';
-import { insertOnce } from './matcher.js';
+import { insertOnce, lockMatching } from './matcher.js';
 
 const MOST_HOMES_A_MESSAGE = 6;
 
@@ -52,6 +52,9 @@ export class Digests {
     const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
     const now = this.clock.now();
     if (!alert || alert.state !== 'running' || !alert.nextDueAt || alert.nextDueAt.getTime() > now) return;
+    // held before the first plain read, which is what the database's snapshot begins with: a change that is matched
+    // between that snapshot and this transaction's end would see an alert without its first message, and pass it over
+    if (!alert.introduced) await lockMatching(manager);
     const search = await manager.findOneByOrFail(SearchRow, { id: searchId });
     const readers = search.clientId ? await this.clients.readersOf(search.clientId) : [];
     // with nobody to read it, the news is kept until somebody's address is confirmed
@@ -70,8 +73,9 @@ export class Digests {
   private async gatherAll(manager: EntityManager, search: SearchRow): Promise<number> {
     // both reads see one snapshot of the database, so no change falls between them
     const { value } = await manager.findOneByOrFail(SequenceRow, { id: 1 });
+    const given = this.circumstances.now();
     const fitting = (await this.listings.inReach([search.document], manager))
-      .filter((record) => fits(search.document, record, this.circumstances.now()))
+      .filter((record) => fits(search.document, record, given))
       .sort(freshestFirst);
     await insertOnce(
       manager,
@@ -140,6 +144,7 @@ export class Digests {
         letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
         state: alert.held ? 'held' : 'queued',
         digestId,
+        kind: 'digest',
       });
     }
   }

@@ -1,4 +1,5 @@
 export { AlertItemRow, MatchCursorRow } from './alert.entity.js';
 export { AlertsModule } from './alerts.module.js';
+export { AlertsService } from './alerts.service.js';
 export { Digests } from './digests.js';
 export { Matcher } from './matcher.js';

@@ -35,7 +35,7 @@ export class Matcher {
   }
 
   private async batch(manager: EntityManager): Promise<number> {
-    const cursor = await manager.findOneOrFail(MatchCursorRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
+    const cursor = await lockMatching(manager);
     const events = await manager.find(ListingEventRow, {
       where: { sequence: MoreThan(cursor.sequence) },
       order: { sequence: 'ASC', id: 'ASC' },
@@ -118,13 +118,14 @@ export class Matcher {
       relative.map(({ search }) => search),
       manager,
     );
+    const given = this.circumstances.now();
     for (const { alert, search } of relative) {
       const told = new Set(
         (await manager.find(AlertItemRow, { select: { listingKey: true }, where: { searchId: alert.searchId } })).map(
           ({ listingKey }) => listingKey,
         ),
       );
-      const fitting = records.filter((record) => !told.has(record.ListingKey) && fits(search, record, this.circumstances.now()));
+      const fitting = records.filter((record) => !told.has(record.ListingKey) && fits(search, record, given));
       await insertOnce(
         manager,
         fitting.map(({ ListingKey }) => ({
@@ -138,6 +139,11 @@ export class Matcher {
       );
     }
   }
+}
+
+/** How far was matched, held until the transaction ends: nothing is matched meanwhile. */
+export function lockMatching(manager: EntityManager): Promise<MatchCursorRow> {
+  return manager.findOneOrFail(MatchCursorRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
 }
 
 /** Writes items that are not there yet; the unique key on alert, listing and sequence decides. */

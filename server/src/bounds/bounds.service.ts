@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { BoundEffect, KeptBound, SavedSearch } from '@perambula/contract';
-import { readShape } from '@perambula/core';
 import type { DrawnShape, Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
-import { SearchesService } from '../searches/index.js';
+import { SearchDocuments, SearchesService } from '../searches/index.js';
 import { KeptBoundRow } from './bound.entity.js';
 import type { KeptBoundBody } from './dto/bodies.js';
 
@@ -19,6 +18,7 @@ export class BoundsService {
     private readonly clock: Clock,
     private readonly searches: SearchesService,
     private readonly clients: ClientsService,
+    private readonly documents: SearchDocuments,
   ) {}
 
   async list(agentId: string): Promise<KeptBound[]> {
@@ -28,7 +28,7 @@ export class BoundsService {
   }
 
   async create(agentId: string, body: KeptBoundBody): Promise<KeptBound> {
-    const row = { id: randomUUID(), agentId, ...this.read(body), updatedAt: this.clock.date() };
+    const row = { id: randomUUID(), agentId, ...(await this.read(body)), updatedAt: this.clock.date() };
     await this.guardName(agentId, row);
     await this.database.getRepository(KeptBoundRow).insert(row);
     return keptBound(row, []);
@@ -36,7 +36,7 @@ export class BoundsService {
 
   /** Keeps it as it now is, and gives the saved searches that have it its new name and shape. */
   async update(agentId: string, id: string, body: KeptBoundBody): Promise<KeptBound> {
-    const row = { ...(await this.own(agentId, id)), ...this.read(body), updatedAt: this.clock.date() };
+    const row = { ...(await this.own(agentId, id)), ...(await this.read(body)), updatedAt: this.clock.date() };
     await this.guardName(agentId, row);
     await this.database.getRepository(KeptBoundRow).save(row);
     for (const { id: searchId, name, version, document } of await this.having(agentId, id)) {
@@ -48,7 +48,7 @@ export class BoundsService {
   /** What another shape would do, search by search; those that it would not change at all come last. */
   async effect(agentId: string, id: string, shape: unknown): Promise<BoundEffect[]> {
     const row = await this.own(agentId, id);
-    const changed = { ...row, shape: readDrawn(shape) };
+    const changed = { ...row, shape: await this.readDrawn(shape) };
     const effects: BoundEffect[] = [];
     for (const search of await this.having(agentId, id)) {
       const { onlyA, onlyB, both } = await this.searches.compare(search.document, withBound(search.document, changed), {
@@ -85,8 +85,17 @@ export class BoundsService {
     return found(await this.database.getRepository(KeptBoundRow).findOneBy({ id, agentId }), 'bound');
   }
 
-  private read({ name, note, shape }: KeptBoundBody): Pick<KeptBoundRow, 'name' | 'note' | 'shape'> {
-    return { name: name.trim(), note: note.trim(), shape: readDrawn(shape) };
+  private async read({ name, note, shape }: KeptBoundBody): Promise<Pick<KeptBoundRow, 'name' | 'note' | 'shape'>> {
+    return { name: name.trim(), note: note.trim(), shape: await this.readDrawn(shape) };
+  }
+
+  private async readDrawn(value: unknown): Promise<DrawnShape> {
+    const shape = await this.documents.readShape(value);
+    if (shape.type === 'TravelTime')
+      throw new Failure('search.invalid', 'Minutes about a place are kept with a search, not by a name of their own.', {
+        path: 'shape.type',
+      });
+    return shape;
   }
 
   /** The finder knows bounds by their names. */
@@ -95,15 +104,6 @@ export class BoundsService {
     if (other && other.id !== id)
       throw new Failure('bound.named', `You keep another bound called “${other.name}”. Choose another name.`);
   }
-}
-
-function readDrawn(value: unknown): DrawnShape {
-  const shape = readShape(value, 'shape');
-  if (shape.type === 'TravelTime')
-    throw new Failure('search.invalid', 'Minutes about a place are kept with a search, not by a name of their own.', {
-      path: 'shape.type',
-    });
-  return shape;
 }
 
 function has({ document }: SavedSearch, id: string): boolean {

@@ -23,6 +23,10 @@ export class PersonRow {
   @Column('varchar', { length: 254 }) email: string;
   @Column('varchar', { length: 40, default: '' }) phone: string;
   @Column('datetime', { precision: 3, nullable: true }) confirmationSentAt: Date | null;
+  /** How often they were asked to confirm since they last did, stopped, or asked to be. */
+  @Column('int', { default: 0 }) confirmationsSent: number;
+  /** When they themselves, having stopped, asked to be written to again. */
+  @Column('datetime', { precision: 3, nullable: true }) askedBackAt: Date | null;
   @Column('datetime', { precision: 3, nullable: true }) confirmedAt: Date | null;
   @Column('datetime', { precision: 3, nullable: true }) stoppedAt: Date | null;
   @Column('boolean', { default: true }) countsVisits: boolean;

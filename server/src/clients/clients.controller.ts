@@ -76,6 +76,13 @@ export class LinkButtonsController {
     return this.clients.confirm(token);
   }
 
+  /** Somebody who stopped wants messages again; a new link comes by e-mail. */
+  @Post('stop/undo')
+  @HttpCode(200)
+  askBack(@Body() { token }: ConfirmBody): Promise<{ name: string; agent: string }> {
+    return this.clients.askBack(token);
+  }
+
   @Post('stop')
   @HttpCode(200)
   stop(@Body() { token }: ConfirmBody): Promise<{ name: string; agent: string }> {

@@ -3,12 +3,16 @@ import { Injectable } from '@nestjs/common';
 import type { Agreement, ClientSummary, Person, Task } from '@perambula/contract';
 import { today } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
-import { MailService } from '../mail/index.js';
+import { MailService, OutboxRow, whyNotWrite } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { ClientRow, PersonRow, TaskRow } from './client.entity.js';
 import { LinksService } from './links.service.js';
+
+const MOST_CONFIRMATIONS = 3;
+const CONFIRMATION_PAUSE_MS = 20 * 3_600_000;
 
 export interface NewPerson {
   readonly name: string;
@@ -63,6 +67,9 @@ export class ClientsService {
   }
 
   async create(agentId: string, name: string, people: readonly NewPerson[]): Promise<string> {
+    const addresses = people.map(({ email }) => email.trim().toLowerCase());
+    const twice = addresses.find((address, i) => addresses.indexOf(address) < i);
+    if (twice !== undefined) throw new Failure('address.known', `${twice} stands there twice. Each person has an address of their own.`);
     const id = randomUUID();
     await this.database.transaction(async (manager) => {
       await manager.insert(ClientRow, {
@@ -112,11 +119,32 @@ export class ClientsService {
     await this.database.getRepository(ClientRow).save(client);
   }
 
-  /** Writes to a person's address; nothing else is sent to it until its reader has pressed the button there. */
+  /**
+   * Writes to a person's address; nothing else is sent to it until its reader has pressed the button there. It is asked
+   * few times, with a day between them, and not at all once they said no.
+   */
   async askToConfirm(agent: AgentRow, clientId: string, personId: string): Promise<void> {
     await this.own(agent.id, clientId);
+    await this.sendConfirmation(agent, clientId, personId);
+  }
+
+  /** Somebody who stopped wants messages again: the link in the next one starts them, and no earlier one does. */
+  async askBack(token: string): Promise<{ name: string; agent: string }> {
+    const { person, client, agent } = await this.person(await this.links.personOf(token, 'stop'));
+    if (person.stoppedAt) {
+      await this.database.getRepository(PersonRow).update({ id: person.id }, { askedBackAt: this.clock.date() });
+      await this.sendConfirmation(agent, client.id, person.id);
+    }
+    return { name: person.name, agent: agent.name };
+  }
+
+  private async sendConfirmation(agent: AgentRow, clientId: string, personId: string): Promise<void> {
     await this.database.transaction(async (manager) => {
-      const person = found(await manager.findOneBy(PersonRow, { id: personId, clientId }), 'person');
+      const person = found(
+        await manager.findOne(PersonRow, { where: { id: personId, clientId }, lock: { mode: 'pessimistic_write' } }),
+        'person',
+      );
+      await this.guardConfirmation(manager, person);
       const [confirmUrl, stopUrl] = [
         await this.links.make(manager, 'confirm', person.id),
         await this.links.make(manager, 'stop', person.id),
@@ -129,6 +157,7 @@ export class ClientsService {
         toAddress: person.email,
         toName: person.name,
         subject: `${agent.name} would like to send you homes`,
+        kind: 'confirmation',
         letter: {
           greeting: `Hello ${firstName(person.name)},`,
           paragraphs: [
@@ -140,16 +169,37 @@ export class ClientsService {
           stopUrl,
         },
       });
-      person.confirmationSentAt = this.clock.date();
-      await manager.save(person);
+      await manager.update(
+        PersonRow,
+        { id: person.id },
+        { confirmationSentAt: this.clock.date(), confirmationsSent: person.confirmationsSent + 1 },
+      );
     });
   }
 
+  private async guardConfirmation(manager: EntityManager, person: PersonRow): Promise<void> {
+    const why = await whyNotWrite(manager, person.id, 'confirmation');
+    if (why) throw new Failure('address.stopped', `Nothing was sent: ${why}. Only they can start them again, by the link in any message they had.`);
+    if (person.confirmedAt && !person.stoppedAt) throw new Failure('address.confirmed', `${person.email} is confirmed already.`);
+    const next = person.confirmationSentAt && person.confirmationSentAt.getTime() + CONFIRMATION_PAUSE_MS;
+    if (person.confirmationsSent >= MOST_CONFIRMATIONS || (next && next > this.clock.now()))
+      throw new Failure(
+        'address.asked',
+        person.confirmationsSent >= MOST_CONFIRMATIONS
+          ? `${person.email} was asked ${MOST_CONFIRMATIONS} times and has not answered. Telephone, or enter another address.`
+          : `${person.email} was asked less than a day ago. Ask again tomorrow.`,
+      );
+  }
+
+  /** A stop has withdrawn all links that came before it, so whoever comes by one wants messages. */
   async confirm(token: string): Promise<{ name: string; agent: string }> {
     const { person, agent } = await this.person(await this.links.personOf(token, 'confirm'));
     await this.database
       .getRepository(PersonRow)
-      .update({ id: person.id }, { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null });
+      .update(
+        { id: person.id },
+        { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null, askedBackAt: null, confirmationsSent: 0 },
+      );
     return { name: person.name, agent: agent.name };
   }
 
@@ -160,7 +210,15 @@ export class ClientsService {
   }
 
   async stopPerson(personId: string): Promise<void> {
-    await this.database.getRepository(PersonRow).update({ id: personId }, { stoppedAt: this.clock.date() });
+    await this.database.transaction(async (manager) => {
+      await manager.update(PersonRow, { id: personId }, { stoppedAt: this.clock.date(), askedBackAt: null, confirmationsSent: 0 });
+      await this.links.withdraw(manager, personId, 'confirm');
+      await manager.update(
+        OutboxRow,
+        { personId, state: In(['held', 'queued']) },
+        { state: 'dropped', lastError: 'Not sent: this person has stopped all messages.' },
+      );
+    });
   }
 
   async setVisitsCounted(personId: string, countsVisits: boolean): Promise<void> {
@@ -218,6 +276,8 @@ function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Pa
     email: email.trim().toLowerCase(),
     phone,
     confirmationSentAt: null,
+    confirmationsSent: 0,
+    askedBackAt: null,
     confirmedAt: null,
     stoppedAt: null,
     countsVisits: true,

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { DataSource } from 'typeorm';
+import { DataSource, IsNull } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -30,6 +30,11 @@ export class LinksService {
       revokedAt: null,
     });
     return `${this.config.publicUrl}${PATHS[purpose]}${token}`;
+  }
+
+  /** Makes a person's links for a purpose good for nothing any more. */
+  async withdraw(manager: EntityManager, personId: string, purpose: LinkPurpose): Promise<void> {
+    await manager.update(LinkRow, { personId, purpose, revokedAt: IsNull() }, { revokedAt: new Date() });
   }
 
   /** The person a link was made for. */

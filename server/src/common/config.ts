@@ -2,6 +2,8 @@ import { availableParallelism } from 'node:os';
 
 /** Everything the server is told from outside, read once from the environment. */
 export interface Config {
+  /** What this thread does: answer requests, move the data along, or work at what others wait for. */
+  readonly role: 'web' | 'pulse' | 'desk';
   readonly port: number;
   /** Where readers of messages reach the application, without a slash at the end. */
   readonly publicUrl: string;
@@ -38,6 +40,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   };
   const port = Number(env['PORT'] ?? 4100);
   return {
+    role: 'web',
     port,
     publicUrl: env['PUBLIC_URL'] ?? `http://127.0.0.1:${port}`,
     database: {

@@ -4,20 +4,24 @@ import { Failure } from './failure.js';
 /** Deeper than any body that is asked for; what walks a body may then recurse. */
 const MOST_LEVELS = 40;
 
-/** Refuses bodies nested deeper than any that is asked for. */
+/** Refuses bodies nested deeper than any that is asked for, and text that is none: half of a pair has no UTF-8. */
 export function guardDepth(request: Request, _response: Response, next: NextFunction): void {
   next(
-    depthOf(request.body) > MOST_LEVELS
-      ? new Failure('request.invalid', 'The request is nested too deeply to be anything known here.')
+    isOdd(request.body, MOST_LEVELS)
+      ? new Failure('request.invalid', 'The request is nested too deeply, or holds text that is none, to be anything known here.')
       : undefined,
   );
 }
 
-function depthOf(value: unknown): number {
-  let level: unknown[] = [value];
-  for (let depth = 0; ; depth++) {
-    const next = level.flatMap((each) => (typeof each === 'object' && each !== null ? (Object.values(each) as unknown[]) : []));
-    if (next.length === 0 || depth > MOST_LEVELS) return depth;
-    level = next;
+const HALF_A_PAIR = /\p{Cs}/u;
+
+function isOdd(value: unknown, levels: number): boolean {
+  if (typeof value === 'string') return HALF_A_PAIR.test(value);
+  if (typeof value !== 'object' || value === null) return false;
+  if (levels === 0) return true;
+  if (Array.isArray(value)) {
+    for (const each of value) if (typeof each !== 'number' && isOdd(each, levels - 1)) return true;
+    return false;
   }
+  return Object.entries(value).some(([key, each]) => HALF_A_PAIR.test(key) || isOdd(each, levels - 1));
 }

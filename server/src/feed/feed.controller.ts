@@ -1,12 +1,16 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Post, Put, UseGuards } from '@nestjs/common';
-import { ApiConsumes } from '@nestjs/swagger';
+import { Body, Controller, Delete, Get, Header, HttpCode, Post, Put, Req, UseGuards } from '@nestjs/common';
+import { ApiBody, ApiConsumes } from '@nestjs/swagger';
 import type { FeedState, FieldCoverage, FileReport } from '@perambula/contract';
-import { Failure } from '../common/failure.js';
+import type { Request } from 'express';
+import { receiveText } from '../common/receiveText.js';
+import { Desk } from '../desk/index.js';
 import { AgentGuard } from '../sessions/index.js';
 import { FeedSourceBody } from './dto/bodies.js';
 import { FeedService } from './feed.service.js';
 import { FeedSettings } from './feed.settings.js';
 import { ListingImport } from './listing.import.js';
+
+const MOST_BYTES = 20_000_000;
 
 @Controller('feed')
 @UseGuards(AgentGuard)
@@ -14,7 +18,7 @@ export class FeedController {
   constructor(
     private readonly feed: FeedService,
     private readonly settings: FeedSettings,
-    private readonly files: ListingImport,
+    private readonly desk: Desk,
   ) {}
 
   @Get()
@@ -46,9 +50,13 @@ export class FeedController {
   @Post('files')
   @HttpCode(200)
   @ApiConsumes('text/csv', 'text/plain')
-  read(@Body() text: unknown): Promise<FileReport> {
-    if (typeof text !== 'string')
-      throw new Failure('file.unreadable', 'Send the file as text/csv, or as text/plain when it is JSON.');
-    return this.files.run(text);
+  @ApiBody({ schema: { type: 'string' } })
+  async read(@Req() request: Request): Promise<FileReport> {
+    const file = await receiveText(request, ['text/csv', 'text/plain'], MOST_BYTES);
+    try {
+      return await this.desk.run('file', 'how much the file holds', ListingImport, 'run', file.path);
+    } finally {
+      await file.remove();
+    }
   }
 }

@@ -19,6 +19,6 @@ import { ListingWriter } from './listing.writer.js';
     ListingWriter,
     { provide: Surroundings, inject: [CONFIG], useFactory: ({ countyDir }: Config) => new Surroundings(countyDir) },
   ],
-  exports: [FeedReader, FeedSettings],
+  exports: [FeedReader, FeedSettings, ListingImport],
 })
 export class FeedModule {}

@@ -16,19 +16,26 @@ import { withSequence } from './lockSequence.js';
 import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
 import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
-import { ListingWriter, textOf } from './listing.writer.js';
+import { ListingWriter, setAside } from './listing.writer.js';
 import type { Told } from './listing.writer.js';
 import { Surroundings } from '../common/surroundings.js';
+import { Steps } from '../steps/index.js';
 import { readBatch } from './readRecord.js';
+import { readOpenings, toldOf } from './readOthers.js';
 import type { ReadListing } from './readRecord.js';
 
 const BEGINNING = '1970-01-01T00:00:00.000Z';
 /** Records may come into a feed some while after the moment they bear. */
 const LATE_MS = 10 * 60_000;
 const KEYS_A_REQUEST = 300;
+/** Nothing new for longer than this may be worth a word; it is where it is also much longer than usual. */
+const QUIET_MS = 24 * 3_600_000;
+const MUCH_LONGER = 3;
+const CHANGES_LOOKED_AT = 500;
+const FEWEST_CHANGES = 50;
 
 /** How the pages of a resource come, and how one is written. */
-interface Steps<P extends Page> {
+interface Paging<P extends Page> {
   readonly ask: (from: Place) => Promise<P>;
   readonly write: (page: P, also: (manager: EntityManager) => Promise<unknown>) => Promise<number>;
 }
@@ -44,7 +51,6 @@ export interface FeedProgress {
     | 'joining the listings of each home'
     | 'comparing';
   readonly read: number;
-  readonly failure: string | null;
 }
 
 /**
@@ -53,7 +59,7 @@ export interface FeedProgress {
  */
 @Injectable()
 export class FeedReader implements OnModuleDestroy {
-  progress: FeedProgress = { doing: 'waiting', read: 0, failure: null };
+  private progress: FeedProgress = { doing: 'waiting', read: 0 };
   /** The feed that is open, null before the first round. */
   private address: FeedAddress | null = null;
   private source: FeedSource;
@@ -67,6 +73,7 @@ export class FeedReader implements OnModuleDestroy {
     private readonly writer: ListingWriter,
     private readonly settings: FeedSettings,
     private readonly surroundings: Surroundings,
+    private readonly steps: Steps,
     @Inject(CONFIG) private readonly config: Pick<Config, 'zone' | 'countyDir'>,
   ) {}
 
@@ -77,11 +84,11 @@ export class FeedReader implements OnModuleDestroy {
   /** @returns how many listings changed; 0 also when another server is reading */
   async pull(): Promise<number> {
     try {
-      const changed = (await whenFree(this.database, FEED_LOCK, 0, () => this.read())) ?? 0;
-      this.progress = { doing: 'waiting', read: changed, failure: null };
-      return changed;
+      const changed = await whenFree(this.database, FEED_LOCK, 0, () => this.read());
+      if (changed !== null) await this.tell('waiting', changed, true);
+      return changed ?? 0;
     } catch (error) {
-      this.progress = { ...this.progress, doing: 'waiting', failure: (error as Error).message };
+      await this.tell('waiting', 0, true);
       throw error;
     }
   }
@@ -100,6 +107,7 @@ export class FeedReader implements OnModuleDestroy {
     await this.readOpenHouses();
     await this.join();
     await this.compareKeys();
+    await this.guardNews();
     return changed;
   }
 
@@ -117,8 +125,8 @@ export class FeedReader implements OnModuleDestroy {
   private async readMarket(): Promise<void> {
     const statuses = [...ON_MARKET].map((status) => `'${status}'`).join(',');
     for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(`StandardStatus in (${statuses})`)}`)) {
-      await this.writer.write(readBatch(page, this.surroundings), { told: [], isNews: false });
-      this.tell('reading the market', page.length);
+      await this.writer.write(readBatch(page, this.surroundings, this.clock.now()), { told: [], isNews: false });
+      await this.tell('reading the market', page.length);
     }
   }
 
@@ -138,7 +146,7 @@ export class FeedReader implements OnModuleDestroy {
     await this.follow(cursor, 'reading past changes', cursor.firstLoadDone, {
       ask: (from) => this.rawPage('HistoryTransactional', 'HistoryTransactionalKey', from),
       write: async ({ raws }, also) => {
-        await this.writer.writePast(raws.map(toldOf), also);
+        await this.writer.writePast(raws.flatMap((raw) => toldOf(raw, this.clock.now()) ?? []), also);
         return 0;
       },
     });
@@ -148,11 +156,11 @@ export class FeedReader implements OnModuleDestroy {
     const isNews = cursor.firstLoadDone;
     const news = isNews ? 'reading changes' : 'first load';
     return this.follow(cursor, news, isNews, {
-      ask: (from) => this.pages.after(from),
+      ask: (from) => this.pages.after(from, this.clock.now()),
       write: async ({ records, rejects }, also) => {
         const fresh = isNews ? await this.writer.fresh(records) : records;
         const told = isNews && fresh.length > 0 ? await this.changesOf(fresh) : [];
-        const { added, changed } = await this.writer.write({ records: fresh, rejects }, { told, isNews, also });
+        const { added, changed } = await this.writer.writePage({ records: fresh, rejects }, { told, isNews, also });
         return added + changed;
       },
     });
@@ -167,7 +175,7 @@ export class FeedReader implements OnModuleDestroy {
         const quoted = keys.slice(i, i + KEYS_A_REQUEST).map((key) => `'${key.replaceAll("'", "''")}'`);
         const filter = `ResourceRecordKey in (${quoted.join(',')})`;
         for await (const rows of this.source.all(`HistoryTransactional?$filter=${encodeURIComponent(filter)}`))
-          told.push(...rows.map(toldOf));
+          told.push(...rows.flatMap((raw) => toldOf(raw, this.clock.now()) ?? []));
       }
     } catch (error) {
       if (error instanceof NoSuchResource) return null;
@@ -182,16 +190,18 @@ export class FeedReader implements OnModuleDestroy {
       ask: (from) => this.rawPage('OpenHouse', 'OpenHouseKey', from),
       write: ({ raws }, also) =>
         this.database.transaction(async (manager) => {
+          const { openings, rejects } = readOpenings(raws, this.clock.now());
+          await setAside(manager, rejects, this.clock.date());
           await insertRows(
             manager,
             'INSERT INTO open_houses (openHouseKey, listingKey, startsAt, endsAt, status, modifiedAt)',
-            raws.map((raw) => [
-              raw['OpenHouseKey'],
-              raw['ListingKey'],
-              new Date(String(raw['OpenHouseStartTime'])),
-              new Date(String(raw['OpenHouseEndTime'])),
-              raw['OpenHouseStatus'],
-              new Date(String(raw['ModificationTimestamp'])),
+            openings.map(({ key, listingKey, startsAt, endsAt, status, modifiedAt }) => [
+              key,
+              listingKey,
+              startsAt,
+              endsAt,
+              status,
+              modifiedAt,
             ]),
             `ON DUPLICATE KEY UPDATE startsAt = IF(VALUES(modifiedAt) > modifiedAt, VALUES(startsAt), startsAt),
                endsAt = IF(VALUES(modifiedAt) > modifiedAt, VALUES(endsAt), endsAt),
@@ -200,7 +210,7 @@ export class FeedReader implements OnModuleDestroy {
           );
           // a first load is joined at its end, all at once
           if (cursor.firstLoadDone) {
-            const keys = new Set(raws.map((raw) => String(raw['ListingKey'])));
+            const keys = new Set(openings.map(({ listingKey }) => listingKey));
             await withSequence(manager, (sequence) => joinOpenHouses(manager, sequence, this.clock.date(), [...keys]));
           }
           await also(manager);
@@ -214,7 +224,7 @@ export class FeedReader implements OnModuleDestroy {
     const cursor = await this.cursor('Joined');
     const now = this.clock.date();
     if (!cursor.firstLoadDone) {
-      this.progress = { ...this.progress, doing: 'joining the listings of each home' };
+      await this.tell('joining the listings of each home', 0, true);
       await this.database.transaction(async (manager) => {
         await withSequence(manager, (sequence) => joinHomes(manager, sequence, null));
         await manager.save(FeedCursorRow, { ...cursor, firstLoadDone: true });
@@ -233,7 +243,7 @@ export class FeedReader implements OnModuleDestroy {
     const cursor = await this.cursor('Comparison');
     const today = new Intl.DateTimeFormat('en-CA', { timeZone: this.config.zone }).format(this.clock.date());
     if (cursor.modifiedAt === today) return;
-    this.progress = { ...this.progress, doing: 'comparing' };
+    await this.tell('comparing', 0, true);
     const there = new Set<string>();
     for await (const page of this.source.all('Property?$select=ListingKey'))
       for (const raw of page) there.add(String(raw['ListingKey']));
@@ -244,9 +254,26 @@ export class FeedReader implements OnModuleDestroy {
     await this.database.getRepository(FeedCursorRow).save({ ...cursor, modifiedAt: today });
   }
 
+  /** Says so when nothing new has come for much longer than usual: a feed that answers and tells nothing is no feed. */
+  private async guardNews(): Promise<void> {
+    const now = this.clock.date();
+    const rows = await this.database.query<{ modifiedAt: Date }[]>(
+      "SELECT modifiedAt FROM listings WHERE source = 'feed' AND modifiedAt <= ? ORDER BY modifiedAt DESC LIMIT ?",
+      [now, CHANGES_LOOKED_AT],
+    );
+    const moments = rows.map(({ modifiedAt }) => modifiedAt.getTime());
+    const [latest] = moments;
+    if (latest === undefined || moments.length < FEWEST_CHANGES) return;
+    const quiet = now.getTime() - latest;
+    const longest = Math.max(...moments.slice(1).map((moment, i) => (moments[i] as number) - moment));
+    if (quiet <= Math.max(QUIET_MS, MUCH_LONGER * longest)) return;
+    const hours = (ms: number): string => `${Math.round(ms / 3_600_000)} hours`;
+    throw new Error(`Nothing new has come from the feed for ${hours(quiet)}; the longest that it was quiet lately is ${hours(longest)}.`);
+  }
+
   private async rawPage(resource: string, key: string, from: Place): Promise<Page & { readonly raws: readonly Raw[] }> {
     const raws = await this.source.after(resource, key, from);
-    return { raws, size: raws.length, last: lastOf(raws, key) };
+    return { raws, size: raws.length, last: lastOf(raws, key, this.clock.now()) };
   }
 
   /**
@@ -257,7 +284,7 @@ export class FeedReader implements OnModuleDestroy {
     cursor: FeedCursorRow,
     doing: FeedProgress['doing'],
     again: boolean,
-    { ask, write }: Steps<P>,
+    { ask, write }: Paging<P>,
   ): Promise<number> {
     let changed = 0;
     let from = again ? { at: earlier(cursor.modifiedAt), key: '' } : { at: cursor.modifiedAt, key: cursor.lastKey };
@@ -270,23 +297,26 @@ export class FeedReader implements OnModuleDestroy {
         if (error instanceof NoSuchResource) return changed;
         throw error;
       }
-      const done = page.size === 0;
-      if (done && cursor.firstLoadDone) return changed;
+      const before = from;
       if (page.last) from = later(page.last, from);
+      // where nothing leads further on, the same page would come again
+      const done = page.size === 0 || from === before;
+      if (page.size === 0 && cursor.firstLoadDone) return changed;
       if (!done) next = ask(from);
       next.catch(() => undefined);
       if (later(from, { at: cursor.modifiedAt, key: cursor.lastKey }) === from)
         Object.assign(cursor, { modifiedAt: from.at, lastKey: from.key });
       cursor.firstLoadDone ||= done;
       changed += await write(page, (manager) => manager.save(FeedCursorRow, cursor));
-      this.tell(doing, page.size);
+      await this.tell(doing, page.size);
       if (done) return changed;
     }
   }
 
-  private tell(doing: FeedProgress['doing'], more: number): void {
+  private async tell(doing: FeedProgress['doing'], more: number, always = false): Promise<void> {
     const read = this.progress.doing === doing ? this.progress.read + more : more;
-    this.progress = { doing, read, failure: null };
+    this.progress = { doing, read };
+    await this.steps.tell('feed', this.progress, always);
   }
 
   private async cursor(resource: string): Promise<FeedCursorRow> {
@@ -300,15 +330,4 @@ export class FeedReader implements OnModuleDestroy {
 
 function earlier(at: string): string {
   return new Date(Math.max(0, Date.parse(at) - LATE_MS)).toISOString();
-}
-
-function toldOf(raw: Raw): Told {
-  return {
-    feedKey: String(raw['HistoryTransactionalKey']),
-    listingKey: String(raw['ResourceRecordKey']),
-    field: String(raw['FieldName']),
-    from: textOf(raw['PreviousValue']),
-    to: textOf(raw['NewValue']),
-    at: new Date(String(raw['ModificationTimestamp'])),
-  };
 }

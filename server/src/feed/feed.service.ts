@@ -5,7 +5,8 @@ import { DataSource } from 'typeorm';
 import type { ListingRow } from '../listings/index.js';
 import { SearchesService } from '../searches/index.js';
 import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
-import { FeedReader } from './feed.reader.js';
+import { Steps } from '../steps/index.js';
+import type { FeedProgress } from './feed.reader.js';
 import { FeedSettings } from './feed.settings.js';
 
 const MOST_REJECTS = 200;
@@ -17,7 +18,7 @@ const OF_THE_SALE: readonly string[] = ['ClosePrice', 'PreviousListPrice'];
 export class FeedService {
   constructor(
     private readonly database: DataSource,
-    private readonly reader: FeedReader,
+    private readonly steps: Steps,
     private readonly searches: SearchesService,
     private readonly settings: FeedSettings,
   ) {}
@@ -38,7 +39,7 @@ export class FeedService {
     return {
       address: root,
       chosen,
-      ...this.reader.progress,
+      ...(await this.progress()),
       hasReadAll: cursor?.firstLoadDone ?? false,
       readUntil: cursor?.modifiedAt ?? null,
       listings: {
@@ -51,6 +52,13 @@ export class FeedService {
       openHouses: await this.countOf('open_houses'),
       rejects: rejects.map(({ listingKey, reason, at }) => ({ listingKey, reason, at: at.toISOString() })),
     };
+  }
+
+  /** What the reader is at, whichever server reads. */
+  private async progress(): Promise<FeedProgress & { failure: string | null }> {
+    const { feed } = await this.steps.states();
+    const { doing, read } = (feed.progress ?? { doing: 'waiting', read: 0 }) as FeedProgress;
+    return { doing, read, failure: feed.reason };
   }
 
   /** How many of the homes for sale have each field, the emptiest first. */

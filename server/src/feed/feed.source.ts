@@ -4,6 +4,9 @@ import { log } from '../common/log.js';
 export type Raw = Record<string, unknown>;
 
 const MOST_TRIES = 6;
+const LONGEST_MOMENT = 40;
+const LONGEST_KEY = 60;
+const LONGEST_WAIT_MS = 20_000;
 const LONGEST_PAUSE_MS = 8_000;
 
 /** Where in a resource's order a record stands: its last change, then its key. */
@@ -36,7 +39,7 @@ export class FeedSource {
    */
   async after(resource: string, key: string, from: Place): Promise<readonly Raw[]> {
     // one moment can hold several records: the key tells those already read from the rest
-    const filter = `(ModificationTimestamp gt ${from.at} or (ModificationTimestamp eq ${from.at} and ${key} gt '${from.key}'))`;
+    const filter = `(ModificationTimestamp gt ${from.at} or (ModificationTimestamp eq ${from.at} and ${key} gt '${from.key.replaceAll("'", "''")}'))`;
     return (await this.get(`${resource}?$filter=${encodeURIComponent(filter)}&$orderby=ModificationTimestamp,${key}`)).value;
   }
 
@@ -57,11 +60,11 @@ export class FeedSource {
       return { failed: error instanceof SyntaxError ? 'it does not answer with JSON' : 'it cannot be reached' };
     });
     if (!('value' in outcome)) throw new Error(outcome.failed);
-    if (!Array.isArray(outcome.value)) throw new Error('it does not answer as a RESO Web API does');
   }
 
   private async get(path: string): Promise<Answer> {
     const url = path.startsWith('http') ? path : `${this.root}/${path}`;
+    if (new URL(url).origin !== new URL(this.root).origin) throw new Error('The feed names a next page on another server.');
     for (let tries = 1; ; tries++) {
       const outcome = await this.attempt(url).catch((error: unknown) => {
         if (error instanceof NoSuchResource) throw error;
@@ -78,7 +81,7 @@ export class FeedSource {
   private async attempt(url: string): Promise<Answer | { failed: string; retryAfter: number }> {
     const response = await fetch(url, {
       headers: { authorization: `Bearer ${this.token}` },
-      signal: AbortSignal.timeout(30_000),
+      signal: AbortSignal.timeout(LONGEST_WAIT_MS),
     });
     if (response.status === 404) throw new NoSuchResource(url);
     if (!response.ok) {
@@ -86,8 +89,12 @@ export class FeedSource {
       const seconds = Number(response.headers.get('retry-after'));
       return { failed: `it answered ${response.status}`, retryAfter: Number.isFinite(seconds) ? seconds * 1000 : 0 };
     }
-    const body = (await response.json()) as { value: readonly Raw[]; '@odata.nextLink'?: string };
-    return { value: body.value, next: body['@odata.nextLink'] ?? null };
+    const body = (await response.json()) as { value?: unknown; '@odata.nextLink'?: unknown } | null;
+    const value = body?.value;
+    if (!Array.isArray(value) || !value.every((each) => typeof each === 'object' && each !== null))
+      return { failed: 'it does not answer as a RESO Web API does', retryAfter: 0 };
+    const next = body?.['@odata.nextLink'];
+    return { value: value as readonly Raw[], next: typeof next === 'string' ? next : null };
   }
 }
 
@@ -96,15 +103,20 @@ interface Answer {
   readonly next: string | null;
 }
 
-export function isMoment(value: unknown): boolean {
-  return typeof value === 'string' && !Number.isNaN(Date.parse(value));
+export function isMoment(value: unknown): value is string {
+  return typeof value === 'string' && value.length <= LONGEST_MOMENT && !Number.isNaN(Date.parse(value));
 }
 
-/** The place of a page's last record, whatever their order; a record without a moment has none. */
-export function lastOf(raws: readonly Raw[], key: string): Place | null {
+/**
+ * The place of a page's last record, whatever their order; a record without a moment, or with one that is still to come,
+ * has none: whoever went on from there would pass over what changes until then.
+ */
+export function lastOf(raws: readonly Raw[], key: string, now: number): Place | null {
   return raws
-    .filter((raw) => isMoment(raw['ModificationTimestamp']))
-    .map((raw) => ({ at: String(raw['ModificationTimestamp']), key: String(raw[key]) }))
+    .flatMap((raw) => {
+      const [at, id] = [raw['ModificationTimestamp'], raw[key]];
+      return isMoment(at) && Date.parse(at) <= now && typeof id === 'string' && id.length <= LONGEST_KEY ? { at, key: id } : [];
+    })
     .reduce<Place | null>((last, place) => (last ? later(last, place) : place), null);
 }
 

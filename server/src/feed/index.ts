@@ -1,6 +1,7 @@
 export { FeedCursorRow, FeedRejectRow, FeedSourceRow } from './feed.entity.js';
 export { FeedModule } from './feed.module.js';
 export { FeedReader } from './feed.reader.js';
+export { ListingImport } from './listing.import.js';
 export { FeedSettings } from './feed.settings.js';
 export type { FeedAddress } from './feed.settings.js';
 export { ListingWriter } from './listing.writer.js';

@@ -1,9 +1,11 @@
+import { readFile } from 'node:fs/promises';
 import { Injectable } from '@nestjs/common';
 import type { FileReport } from '@perambula/contract';
 import { readListingFile } from '@perambula/core';
 import type { ListingFile, Refusal } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
 import { Clock } from '../clock/index.js';
+import { goOn } from '../common/asking.js';
 import { Failure } from '../common/failure.js';
 import { Surroundings } from '../common/surroundings.js';
 import { ListingRow } from '../listings/index.js';
@@ -14,7 +16,7 @@ import type { ReadListing } from './readRecord.js';
 
 const BATCH = 500;
 
-/** Listings from a file, for whoever has no feed; they go through the same door as a feed's. */
+/** Listings from a file, for whoever has no feed; they go through the same door as a feed's. Done at the desk. */
 @Injectable()
 export class ListingImport {
   constructor(
@@ -24,11 +26,13 @@ export class ListingImport {
     private readonly surroundings: Surroundings,
   ) {}
 
-  async run(text: string): Promise<FileReport> {
-    const { listings, fields, refused } = readWhole(text);
+  /** @param path of the file, UTF-8 */
+  async run(path: string): Promise<FileReport> {
+    const { listings, fields, refused } = readWhole(await readFile(path, 'utf8'));
     const refusals: Refusal[] = [...refused];
     let [added, changed, same] = [0, 0, 0];
     for (let i = 0; i < listings.length; i += BATCH) {
+      goOn();
       const batch = listings.slice(i, i + BATCH);
       const keys = batch.map(({ record }) => String(record['ListingKey']));
       const stored = await this.database.getRepository(ListingRow).findBy({ listingKey: In(keys) });
@@ -38,12 +42,12 @@ export class ListingImport {
         const key = String(record['ListingKey']);
         const before = known.get(key);
         const raw = this.complete(record, before);
-        const read = before?.source === 'feed' ? 'it is one of the feed’s own listings' : readOrReason(raw, this.surroundings);
+        const read = before?.source === 'feed' ? 'it is one of the feed’s own listings' : readOrReason(raw, this.surroundings, this.clock.now());
         if (typeof read === 'string') refusals.push({ at, listingKey: key, reason: read });
         else if (before && !before.removed && saysTheSame(read, before.data)) same++;
         else news.push(raw);
       }
-      const written = await this.writer.write(readBatch(news, this.surroundings), { told: null, isNews: true, source: 'file' });
+      const written = await this.writer.write(readBatch(news, this.surroundings, this.clock.now()), { told: null, isNews: true, source: 'file' });
       added += written.added;
       changed += written.changed;
     }
@@ -67,9 +71,9 @@ function readWhole(text: string): ListingFile {
   }
 }
 
-function readOrReason(raw: Raw, surroundings: Surroundings): ReadListing | string {
+function readOrReason(raw: Raw, surroundings: Surroundings, now: number): ReadListing | string {
   try {
-    return readRecord(raw, surroundings);
+    return readRecord(raw, surroundings, now);
   } catch (error) {
     return (error as Error).message;
   }

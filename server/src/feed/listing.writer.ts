@@ -7,7 +7,9 @@ import { SequenceRow } from '../listings/index.js';
 import type { ListingRow } from '../listings/index.js';
 import { joinHomes, joinOpenHouses } from './joinedFields.js';
 import { lockSequence } from './lockSequence.js';
-import type { ReadBatch, ReadListing } from './readRecord.js';
+import type { Raw } from './feed.source.js';
+import { asideOf } from './readRecord.js';
+import type { ReadBatch, ReadListing, Reject } from './readRecord.js';
 
 /** A change of a listing as the feed's own history tells it. */
 export interface Told {
@@ -73,14 +75,34 @@ export class ListingWriter {
     },
   ): Promise<Written> {
     return this.database.transaction(async (manager) => {
-      if (rejects.length > 0)
-        await manager.query('REPLACE INTO feed_rejects (listingKey, reason, record, at) VALUES ?', [
-          rejects.map(({ listingKey, reason, record }) => [listingKey, reason, record, this.clock.date()]),
-        ]);
       const counts = await this.writeRecords(manager, latestOf(records), { told, isNews, source });
+      await setAside(manager, rejects, this.clock.date());
       await also?.(manager);
       return counts;
     });
+  }
+
+  /**
+   * Writes a page as `write` does; where the database refuses a record of it, that one is set aside and all others are
+   * written.
+   */
+  async writePage(batch: ReadBatch, how: Parameters<ListingWriter['write']>[1]): Promise<Written> {
+    try {
+      return await this.write(batch, how);
+    } catch (error) {
+      const { records, rejects } = batch;
+      const [first] = records;
+      if (!first || !isRefusal(error)) throw error;
+      if (records.length === 1) {
+        const raw = JSON.parse(first.json.toString()) as Raw;
+        return this.write({ records: [], rejects: [...rejects, asideOf(raw, (error as Error).message)] }, how);
+      }
+      const middle = records.length >> 1;
+      const { also: _also, ...firstHalf } = how;
+      const one = await this.writePage({ records: records.slice(0, middle), rejects: [] }, firstHalf);
+      const other = await this.writePage({ records: records.slice(middle), rejects }, how);
+      return { added: one.added + other.added, changed: one.changed + other.changed };
+    }
   }
 
   /** Of listings read those that are not stored as they are. */
@@ -225,6 +247,28 @@ async function insertEvents(manager: EntityManager, events: readonly EventRow[])
     'INSERT IGNORE INTO listing_events (sequence, listingKey, field, fromValue, toValue, at, feedKey)',
     events,
   );
+}
+
+/** Keeps what could not be read, with the reason. */
+export async function setAside(manager: EntityManager, rejects: readonly Reject[], at: Date): Promise<void> {
+  if (rejects.length === 0) return;
+  await manager.query('REPLACE INTO feed_rejects (listingKey, reason, record, at) VALUES ?', [
+    rejects.map(({ listingKey, reason, record }) => [listingKey, reason, record, at]),
+  ]);
+}
+
+/** What MariaDB says of a value that a column cannot hold; anything else that fails may be over the next time. */
+const REFUSALS: ReadonlySet<unknown> = new Set([
+  'ER_BAD_NULL_ERROR',
+  'ER_DATA_TOO_LONG',
+  'ER_TRUNCATED_WRONG_VALUE',
+  'ER_TRUNCATED_WRONG_VALUE_FOR_FIELD',
+  'ER_WARN_DATA_OUT_OF_RANGE',
+  'ER_INVALID_CHARACTER_STRING',
+]);
+
+function isRefusal(error: unknown): boolean {
+  return REFUSALS.has((error as { code?: unknown }).code);
 }
 
 export function textOf(value: unknown): string | null {

@@ -13,8 +13,8 @@ export class ListingPages {
   }
 
   /** @throws Error when the feed stays out of reach */
-  async after(from: Place): Promise<Page & ReadBatch> {
-    const { size, last, listings, rejects, json, ends } = await this.thread.ask('after', from);
+  async after(from: Place, now: number): Promise<Page & ReadBatch> {
+    const { size, last, listings, rejects, json, ends } = await this.thread.ask('after', { from, now });
     const text = Buffer.from(json.buffer);
     const records = listings.map((listing, i) => ({ ...listing, json: text.subarray(ends[i - 1] ?? 0, ends[i]) }));
     return { size, last, records, rejects };

@@ -16,7 +16,8 @@ export interface PackedPage extends Page {
 }
 
 export interface ListingCalls {
-  after: { ask: Place; answer: PackedPage };
+  /** @param now  the latest moment at which anything can have changed */
+  after: { ask: { from: Place; now: number }; answer: PackedPage };
 }
 
 const { root, token, countyDir } = workerData as FeedAddress & { readonly countyDir: string };
@@ -25,10 +26,10 @@ const source = new FeedSource(root, token);
 
 answerCalls<ListingCalls>(
   {
-    async after(from) {
+    async after({ from, now }) {
       const raws = await source.after('Property', 'ListingKey', from);
-      const last = lastOf(raws, 'ListingKey');
-      const { records, rejects } = readBatch(raws, surroundings);
+      const last = lastOf(raws, 'ListingKey', now);
+      const { records, rejects } = readBatch(raws, surroundings, now);
       let end = 0;
       const ends = Uint32Array.from(records, ({ json }) => (end += json.length));
       const json = new Uint8Array(end);

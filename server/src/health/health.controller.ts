@@ -6,8 +6,11 @@ import type { Config } from '../common/config.js';
 import { FeedReader } from '../feed/index.js';
 import { ListingsService } from '../listings/index.js';
 import { EngineHost } from '../searches/index.js';
+import { Steps } from '../steps/index.js';
+import type { StepName } from '../steps/index.js';
 
-type Part = { status: 'up' } | { status: 'down'; reason: string };
+/** `since` is when it began to be behind, ISO 8601; null where that is not known. */
+type Part = { readonly status: 'up' } | { readonly status: 'down'; readonly reason: string; readonly since: string | null };
 
 /** Answers for each part, without a sign-in; 503 when one that searching needs is down. */
 @Controller('health')
@@ -19,22 +22,47 @@ export class HealthController {
     private readonly engine: EngineHost,
     private readonly listings: ListingsService,
     private readonly reader: FeedReader,
+    private readonly steps: Steps,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   @Get()
   async health(@Res({ passthrough: true }) response: Response): Promise<Record<string, unknown>> {
     const { feed, mail } = this.config;
-    const [database, listings, feedUp, mailUp] = await Promise.all([
+    const [database, listings, feedUp, mailUp, steps] = await Promise.all([
       part(() => this.database.query('SELECT 1')),
       part(() => this.engineReady()),
       part(() => fetch(`${feed.url}/health`, { signal: AbortSignal.timeout(3000) })),
       part(() => (mail.mailbox ? fetch(`${mail.mailbox}/health`, { signal: AbortSignal.timeout(3000) }) : Promise.resolve())),
+      this.stepParts(),
     ]);
     const ready = database.status === 'up' && listings.status === 'up';
     if (!ready) response.status(503);
     const firstLoad = ready && (await this.reader.hasReadAll()) && (await this.engineHasAll()) ? 'done' : 'under way';
-    return { status: ready ? 'up' : 'down', firstLoad, parts: { database, listings, feed: feedUp, mail: mailUp } };
+    const parts = {
+      database,
+      listings,
+      ...steps,
+      // what cannot be reached is worse than what is behind
+      feed: feedUp.status === 'down' ? { ...feedUp, since: sinceOf(steps['feed']) } : (steps['feed'] ?? feedUp),
+      mail: mailUp.status === 'down' ? { ...mailUp, since: sinceOf(steps['mail']) } : (steps['mail'] ?? mailUp),
+    };
+    return { status: ready ? 'up' : 'down', firstLoad, parts };
+  }
+
+  private async stepParts(): Promise<Partial<Record<StepName, Part>>> {
+    try {
+      const states = Object.entries(await this.steps.states());
+      return Object.fromEntries(
+        states.map(([step, { isBehind, since, reason }]) => [
+          step,
+          isBehind ? { status: 'down', reason, since: since?.toISOString() ?? null } : { status: 'up' },
+        ]),
+      ) as Partial<Record<StepName, Part>>;
+    } catch {
+      // the database's own part says so
+      return {};
+    }
   }
 
   /** Whether the engine came up with the listings since it began; that it follows them a second later is no matter. */
@@ -49,11 +77,15 @@ export class HealthController {
   }
 }
 
+function sinceOf(part: Part | undefined): string | null {
+  return part?.status === 'down' ? part.since : null;
+}
+
 async function part(check: () => Promise<unknown>): Promise<Part> {
   try {
     await check();
     return { status: 'up' };
   } catch (error) {
-    return { status: 'down', reason: (error as Error).message };
+    return { status: 'down', reason: (error as Error).message, since: null };
   }
 }

@@ -19,7 +19,7 @@ export class ListingRow {
   @Index() @Column('bigint', { transformer: bigint }) sequence: number;
   @Index() @Column('varchar', { ...KEY, length: 40 }) standardStatus: string;
   @Index() @Column('varchar', { ...KEY, length: 40, nullable: true }) parcelNumber: string | null;
-  @Column('datetime', { precision: 3 }) modifiedAt: Date;
+  @Index() @Column('datetime', { precision: 3 }) modifiedAt: Date;
   @Column('boolean', { default: false }) removed: boolean;
   /** Whether it came from the feed or was read from a file. */
   @Column('varchar', { ...KEY, length: 10, default: 'feed' }) source: 'feed' | 'file';

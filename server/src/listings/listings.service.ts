@@ -31,6 +31,16 @@ export class ListingsService {
     return new Map(records.map((record) => [record.ListingKey, record]));
   }
 
+  /** Listings as the JSON that is stored of them. */
+  async textsByKeys(keys: readonly string[]): Promise<Map<string, string>> {
+    if (keys.length === 0) return new Map();
+    const rows = await this.database.query<Pick<StoredListing, 'listingKey' | 'data'>[]>(
+      'SELECT listingKey, data FROM listings WHERE listingKey IN (?)',
+      [keys],
+    );
+    return new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
+  }
+
   /** Listings changed after a sequence number, in its order, removed ones too; each record still as JSON. */
   changedSince(sequence: number, most: number): Promise<StoredListing[]> {
     return this.database.query<StoredListing[]>(
@@ -49,10 +59,12 @@ export class ListingsService {
   /** The listings that were on the market at any time since a moment. */
   async aliveSince(at: Date): Promise<ListingRecord[]> {
     return recordsOf(
-      await this.database.query('SELECT data FROM listings WHERE removed = 0 AND (standardStatus IN (?) OR modifiedAt >= ?)', [
-        [...ON_MARKET],
-        at,
-      ]),
+      // two, each by its own index
+      await this.database.query(
+        `SELECT data FROM listings WHERE removed = 0 AND standardStatus IN (?)
+         UNION ALL SELECT data FROM listings WHERE removed = 0 AND standardStatus NOT IN (?) AND modifiedAt >= ?`,
+        [[...ON_MARKET], [...ON_MARKET], at],
+      ),
     );
   }
 

@@ -14,6 +14,8 @@ import { found } from '../common/failure.js';
 import { log } from '../common/log.js';
 import { renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
+import { whyNotWrite } from './mayWrite.js';
+import type { MessageKind } from './mayWrite.js';
 import { OutboxRow } from './outbox.entity.js';
 
 export interface Addressed {
@@ -25,6 +27,7 @@ export interface Addressed {
   readonly toName: string;
   readonly subject: string;
   readonly letter: Letter;
+  readonly kind: MessageKind;
   readonly state?: 'queued' | 'held';
   readonly digestId?: string;
   readonly calendar?: string;
@@ -57,6 +60,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onApplicationBootstrap(): void {
+    if (this.config.role !== 'pulse') return;
     this.timer = setInterval(() => void this.sendQueued(), LOOK_EVERY_MS);
   }
 
@@ -115,10 +119,19 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
         .setLock('pessimistic_write')
         .setOnLocked('skip_locked')
         .getMany();
-      await Promise.all(rows.map((row) => this.sendOne(row)));
+      await this.leaveOut(manager, rows);
+      await Promise.all(rows.filter(({ state }) => state === 'queued').map((row) => this.sendOne(row)));
       await manager.save(rows);
       return rows.length;
     });
+  }
+
+  /** Those written to somebody who may not be written to any more are not sent. */
+  private async leaveOut(manager: EntityManager, rows: readonly OutboxRow[]): Promise<void> {
+    for (const row of rows) {
+      const why = await whyNotWrite(manager, row.personId, row.kind);
+      if (why) Object.assign(row, { state: 'dropped', lastError: `Not sent: ${why}.` });
+    }
   }
 
   private async sendOne(row: OutboxRow): Promise<void> {

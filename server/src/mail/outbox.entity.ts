@@ -1,6 +1,9 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
-export type OutboxState = 'held' | 'queued' | 'sent' | 'failed';
+import type { MessageKind } from './mayWrite.js';
+
+/** Dropped: its reader may no longer be written to. */
+export type OutboxState = 'held' | 'queued' | 'sent' | 'failed' | 'dropped';
 
 /** A message as it was or will be sent. Its Message-ID is given when it is written and kept over every retry. */
 @Entity('outbox')
@@ -22,6 +25,7 @@ export class OutboxRow {
   @Column('mediumtext') text: string;
   @Column('varchar', { length: 300 }) stopUrl: string;
   @Column('mediumtext', { nullable: true }) calendar: string | null;
+  @Column('varchar', { length: 12 }) kind: MessageKind;
   @Column('varchar', { length: 10 }) state: OutboxState;
   @Column('int', { default: 0 }) tries: number;
   @Column('datetime', { precision: 3 }) nextTryAt: Date;

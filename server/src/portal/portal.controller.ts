@@ -14,6 +14,8 @@ import {
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import type { Portal } from '@perambula/contract';
 import type { Request, Response } from 'express';
+import { takesTurnsAs } from '../common/asking.js';
+import { cookieOf } from '../common/cookie.js';
 import { CountedBody, OpenBody, ReactionBody, WishBody } from './dto/bodies.js';
 import { PortalService } from './portal.service.js';
 
@@ -31,7 +33,8 @@ export class PortalGuard implements CanActivate {
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<Visiting>();
-    request.personId = await this.portal.personOf((request.cookies as Record<string, string | undefined>)[PORTAL_COOKIE]);
+    request.personId = await this.portal.personOf(cookieOf(request, PORTAL_COOKIE));
+    takesTurnsAs(request.personId);
     return true;
   }
 }

@@ -46,7 +46,7 @@ export class PortalService {
     const lastVisit = current ? (recent[1] ?? null) : (recent[0] ?? null);
     if (!current && person.countsVisits) {
       await visits.insert({ clientId: client.id, personId, listingKey: null, at: new Date(now) });
-      this.events.say(agent.id, 'visit');
+      await this.events.say(agent.id, 'visit');
     }
     return {
       person: person.name,
@@ -129,20 +129,20 @@ export class PortalService {
         { id: randomUUID(), clientId: client.id, personId, listingKey, verdict, note: note.trim(), at: this.clock.date() },
         { conflictPaths: ['personId', 'listingKey'], skipUpdateIfNoValuesChanged: false },
       );
-    this.events.say(agent.id, 'reaction');
+    await this.events.say(agent.id, 'reaction');
   }
 
   async askToSee(personId: string, listingKey: string, wish: string): Promise<void> {
     const { client, agent } = await this.guardTold(personId, listingKey);
     await this.showings.ask(agent.id, client.id, listingKey, wish.trim());
-    this.events.say(agent.id, 'showing');
+    await this.events.say(agent.id, 'showing');
   }
 
   async openHome(personId: string, listingKey: string): Promise<void> {
     const { person, client, agent } = await this.guardTold(personId, listingKey);
     if (!person.countsVisits) return;
     await this.database.getRepository(VisitRow).insert({ clientId: client.id, personId, listingKey, at: this.clock.date() });
-    this.events.say(agent.id, 'visit');
+    await this.events.say(agent.id, 'visit');
   }
 
   countVisits(personId: string, counted: boolean): Promise<void> {

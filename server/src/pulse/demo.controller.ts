@@ -1,19 +1,19 @@
 import { Body, Controller, Get, HttpCode, Inject, Post, UseGuards } from '@nestjs/common';
 import { ApiProperty } from '@nestjs/swagger';
 import { isPeriod } from '@perambula/core';
-import { IsString, MaxLength } from 'class-validator';
+import { IsLine } from '../common/fields.js';
 import { Duration } from 'luxon';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { AgentGuard } from '../sessions/index.js';
-import { Pulse } from './pulse.service.js';
+import { PulseThread } from './pulse.thread.js';
 
 const MOST_DAYS = 31;
 
 class AdvanceBody {
-  @ApiProperty() @IsString() @MaxLength(30) advance: string;
+  @ApiProperty() @IsLine(30) advance: string;
 }
 
 @Controller()
@@ -21,7 +21,7 @@ class AdvanceBody {
 export class DemoController {
   constructor(
     private readonly clock: Clock,
-    private readonly pulse: Pulse,
+    private readonly pulse: PulseThread,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 

@@ -5,20 +5,27 @@ import { Digests, Matcher } from '../alerts/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
-import { log } from '../common/log.js';
 import { EventsService } from '../events/index.js';
 import { FeedReader } from '../feed/index.js';
-import { EngineHost } from '../searches/index.js';
+import { Steps } from '../steps/index.js';
+import { Step } from './step.js';
 
 const BEAT_EVERY_MS = 2_000;
 /** While the demo's clock is moved, at-once alerts are looked at this often. */
 const LONGEST_STEP_MS = 60 * 60_000;
+/** How long each step is waited for before what follows goes on without it. */
+const WAIT_MS = { feed: 60_000, alerts: 60_000 };
+const CLOCK_TIMEOUT_MS = 5_000;
 
-/** The server's regular round: read the feed, bring the engine up to it, match the alerts, write what is due. */
+/**
+ * What moves the data along: reads the feed, matches the alerts, writes what is due. The feed is read by itself, so that
+ * one that does not answer keeps nobody's mail back.
+ */
 @Injectable()
 export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
-  private timer: NodeJS.Timeout | undefined;
-  private beating: Promise<void> | null = null;
+  private readonly feed: Step;
+  private readonly alerts: readonly Step[];
+  private readonly timers = new Set<NodeJS.Timeout>();
   private moving: Promise<number> | null = null;
   private stopped = false;
 
@@ -26,36 +33,26 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly reader: FeedReader,
-    private readonly engine: EngineHost,
-    private readonly matcher: Matcher,
-    private readonly digests: Digests,
     private readonly events: EventsService,
+    matcher: Matcher,
+    digests: Digests,
+    steps: Steps,
     @Inject(CONFIG) private readonly config: Config,
-  ) {}
+  ) {
+    this.feed = new Step('feed', () => this.readFeed(), steps);
+    this.alerts = [new Step('matching', () => matcher.run(), steps), new Step('digests', () => digests.run(), steps)];
+  }
 
   onApplicationBootstrap(): void {
-    this.engine.moved.subscribe(() => this.events.say(null, 'listings'));
-    const next = (): void => {
-      this.timer = setTimeout(() => {
-        void this.beat()
-          .catch((error: unknown) => log.warn({ error }, 'a round failed and will be tried again'))
-          .finally(() => !this.stopped && next());
-      }, BEAT_EVERY_MS);
-    };
-    next();
+    if (this.config.role !== 'pulse') return;
+    this.again(() => this.feed.run(WAIT_MS.feed));
+    this.again(() => this.writeAlerts());
   }
 
   async onModuleDestroy(): Promise<void> {
     this.stopped = true;
-    clearTimeout(this.timer);
-    await this.beating?.catch(() => undefined);
-  }
-
-  /** One round. Callers that come while one is under way wait for it, then for one of their own. */
-  async beat(): Promise<void> {
-    while (this.beating) await this.beating.catch(() => undefined);
-    this.beating = this.round().finally(() => (this.beating = null));
-    await this.beating;
+    for (const timer of this.timers) clearTimeout(timer);
+    await Promise.all([this.feed, ...this.alerts].map((step) => step.settled()));
   }
 
   /** Moves a demo's clock forward, living through what falls due on the way; gives the time arrived at. */
@@ -69,11 +66,12 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
     const end = this.clock.now() + byMs;
     while (this.clock.now() < end && !this.stopped) {
       await this.clock.set(Math.min(end, await this.nextStop(this.clock.now())));
-      await this.beat();
+      await this.feed.run(WAIT_MS.feed);
+      await this.writeAlerts();
       if (end - this.clock.now() < 1000) break;
     }
-    this.events.say(null, 'clock');
-    this.events.say(null, 'mail');
+    await this.events.say(null, 'clock');
+    await this.events.say(null, 'mail');
     return this.clock.now();
   }
 
@@ -85,12 +83,13 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
     return Math.min(now + LONGEST_STEP_MS, row?.due?.getTime() ?? Infinity);
   }
 
-  private async round(): Promise<void> {
+  private async writeAlerts(): Promise<void> {
+    for (const step of this.alerts) await step.run(WAIT_MS.alerts);
+  }
+
+  private async readFeed(): Promise<void> {
     if (this.config.demo) await this.setFeedClock();
     await this.reader.pull();
-    await this.engine.follow();
-    await this.matcher.run();
-    await this.digests.run();
   }
 
   private async setFeedClock(): Promise<void> {
@@ -99,7 +98,19 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
       method: 'PUT',
       headers: { authorization: `Bearer ${token}` },
       body: JSON.stringify({ now: this.clock.now() }),
-      signal: AbortSignal.timeout(60_000),
+      signal: AbortSignal.timeout(CLOCK_TIMEOUT_MS),
     });
+  }
+
+  /** Does something again and again, with a pause in between. */
+  private again(work: () => Promise<void>): void {
+    const next = (): void => {
+      const timer = setTimeout(() => {
+        this.timers.delete(timer);
+        void work().finally(() => !this.stopped && next());
+      }, BEAT_EVERY_MS);
+      this.timers.add(timer);
+    };
+    next();
   }
 }

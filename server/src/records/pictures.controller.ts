@@ -1,21 +1,38 @@
-import { Controller, Get, Param, Res } from '@nestjs/common';
-import type { Response } from 'express';
+import { Controller, Get, Param, Req, Res } from '@nestjs/common';
+import { mayShow } from '@perambula/core';
+import type { Request, Response } from 'express';
+import { cookieOf } from '../common/cookie.js';
 import { found } from '../common/failure.js';
+import { ListingsService } from '../listings/index.js';
+import { SESSION_COOKIE, SessionsService } from '../sessions/index.js';
 import { RecordsSource } from './records.source.js';
 
-/** Listings' pictures, for whoever may see the page or message that shows them. */
+/** Listings' pictures, for whoever may see the page or message that shows them: of a home that a seller keeps off the internet, agents only. */
 @Controller('media/:key/:file')
 export class PicturesController {
-  constructor(private readonly source: RecordsSource) {}
+  constructor(
+    private readonly source: RecordsSource,
+    private readonly listings: ListingsService,
+    private readonly sessions: SessionsService,
+  ) {}
 
   @Get()
-  async picture(@Param('key') key: string, @Param('file') file: string, @Res() response: Response): Promise<void> {
-    const wanted = /^[\w-]{1,60}$/.test(key) && /^\d\d?\.(svg|png)$/.test(file) ? file : null;
-    const picture = found(await this.source.picture(key, found(wanted, 'picture')), 'picture');
+  async picture(
+    @Param('key') key: string,
+    @Param('file') file: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    const wanted = found(/^[\w-]{1,60}$/.test(key) && /^\d\d?\.(svg|png)$/.test(file) ? file : null, 'picture');
+    const record = found((await this.listings.byKeys([key])).get(key), 'picture');
+    const isForAll = mayShow(record, 'public');
+    // told as if it were not there
+    if (!isForAll) found(await this.sessions.find(cookieOf(request, SESSION_COOKIE)), 'picture');
+    const picture = found(await this.source.picture(key, wanted), 'picture');
     response.setHeader('content-type', picture.type);
-    response.setHeader('cache-control', 'public, max-age=86400');
+    response.setHeader('cache-control', isForAll ? 'public, max-age=86400' : 'private, no-store');
     // messages show these pictures from wherever they are read
-    response.setHeader('cross-origin-resource-policy', 'cross-origin');
+    response.setHeader('cross-origin-resource-policy', isForAll ? 'cross-origin' : 'same-origin');
     response.end(picture.body);
   }
 }

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Circumstances } from '@perambula/core';
+import type { Circumstances, MadeSweeps } from '@perambula/core';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -17,8 +17,10 @@ export class CountyCircumstances {
     this.roads = new Roads(countyDir);
   }
 
-  now(): Circumstances {
+  /** @param made  what the journeys to be judged are measured by; where there is none, judging them measures, which takes long */
+  now(made: readonly MadeSweeps[] = []): Circumstances {
     const { times } = this.roads;
+    times?.lend(made);
     return { ...this.clock.time(), ...(times ? { roads: times } : {}) };
   }
 }

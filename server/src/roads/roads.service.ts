@@ -1,39 +1,85 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnModuleDestroy } from '@nestjs/common';
 import type { AreaAnswer, RouteAnswer } from '@perambula/contract';
-import { readJourney, readShape, sayStep } from '@perambula/core';
+import { readJourney, readShape, sayStep, travelsOf } from '@perambula/core';
+import type { MadeSweeps, Search } from '@perambula/core';
+import { asking, spending } from '../common/asking.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { Thread } from '../common/thread.js';
+import { Turns } from '../common/turns.js';
 import type { RoadCalls } from './roads.worker.js';
+import { Sweeps } from './sweeps.js';
+
+/** Journeys that are measured at once: while one is, the next is asked for. */
+const AT_ONCE = 2;
 
 /** What the county's roads tell: the ground within minutes of a place, and the way from one place to another. */
 @Injectable()
 export class RoadsService implements OnModuleDestroy {
   private readonly thread: Thread<RoadCalls>;
+  private readonly turns = new Turns(AT_ONCE);
+  private readonly sweeps = new Sweeps((travel, signal) => this.thread.ask('sweeps', travel, signal));
 
   constructor(@Inject(CONFIG) { countyDir }: Config) {
-    this.thread = new Thread<RoadCalls>(new URL('./roads.worker.js', import.meta.url), { workerData: { countyDir } });
+    this.thread = new Thread<RoadCalls>(new URL('./roads.worker.js', import.meta.url), {
+      workerData: { countyDir },
+      resourceLimits: { maxYoungGenerationSizeMb: 32 },
+    });
   }
 
   onModuleDestroy(): Promise<void> {
     return this.thread.end();
   }
 
+  /**
+   * What the journeys that searches name are measured by, each made once for all who ask.
+   *
+   * @param partOf  what is said of a line or bound by its id when its journey takes too long to measure
+   * @throws Failure when it takes more time than one request may
+   */
+  async journeysOf(searches: readonly Search[], partOf: (id: string) => string): Promise<MadeSweeps[]> {
+    const request = asking();
+    const made: MadeSweeps[] = [];
+    for (const { id, travel } of searches.flatMap(travelsOf)) {
+      const one = this.turns.take(
+        request?.person ?? '',
+        () =>
+          spending(
+            () => partOf(id),
+            (signal) => this.sweeps.of(travel, signal),
+          ),
+        request?.signal,
+      );
+      made.push(await one);
+    }
+    return made;
+  }
+
   async area(shape: unknown): Promise<AreaAnswer> {
-    const within = readShape(shape, 'shape');
-    if (within.type !== 'TravelTime')
+    const within = (shape as { type?: unknown } | null)?.type === 'TravelTime' ? readShape(shape, 'shape') : null;
+    if (within?.type !== 'TravelTime')
       throw new Failure('search.invalid', 'An area is drawn of what lies within minutes of a place.', { path: 'shape.type' });
-    const coordinates = await this.thread.ask('area', within);
+    const coordinates = await this.asked('area', within);
     if (!coordinates)
       throw new Failure('roads.offRoad', 'That place lies more than a mile from any road. Choose one nearer to a road.');
     return { type: 'MultiPolygon', coordinates };
   }
 
   async route(body: unknown): Promise<RouteAnswer> {
-    const route = await this.thread.ask('route', readJourney(body));
+    const route = await this.asked('route', readJourney(body));
     if (!route) throw new Failure('roads.noWay', 'No way leads from the one place to the other.');
     return { ...route, steps: route.steps.map((step) => ({ ...step, text: sayStep(step) })) };
+  }
+
+  private asked<K extends 'area' | 'route'>(call: K, ask: RoadCalls[K]['ask']): Promise<RoadCalls[K]['answer']> {
+    const request = asking();
+    const work = (): Promise<RoadCalls[K]['answer']> =>
+      spending(
+        () => 'the way along the streets',
+        (signal) => this.thread.ask(call, ask, signal),
+      );
+    return this.turns.take(request?.person ?? '', work, request?.signal);
   }
 }

@@ -1,13 +1,16 @@
 import { workerData } from 'node:worker_threads';
+import { setImmediate as turn } from 'node:timers/promises';
 import { areaWithin, routeOf } from '@perambula/core';
-import type { Journey, LonLat, Route, TravelTime } from '@perambula/core';
+import type { Journey, LonLat, MadeSweeps, Route, Travel, TravelTime } from '@perambula/core';
 import { Roads } from '../common/roadFile.js';
-import { answerCalls } from '../common/thread.js';
+import { answerCalls, Dropped } from '../common/thread.js';
 
 /** What the roads' thread can be asked; null where no road is near, or no way leads. */
 export interface RoadCalls {
   area: { ask: TravelTime; answer: LonLat[][][] | null };
   route: { ask: Journey; answer: Route | null };
+  /** What a journey is measured by, in memory that all threads read. */
+  sweeps: { ask: Travel; answer: MadeSweeps };
 }
 
 const roads = new Roads((workerData as { countyDir: string }).countyDir);
@@ -15,4 +18,21 @@ const roads = new Roads((workerData as { countyDir: string }).countyDir);
 answerCalls<RoadCalls>({
   area: (within) => (roads.times ? areaWithin(roads.times, within) : null),
   route: (journey) => (roads.times ? routeOf(roads.times, journey) : null),
+  async sweeps(travel, { isDropped }) {
+    const making = roads.times?.sweeping(travel);
+    let made = making?.next();
+    while (made && !made.done) {
+      // others go in between
+      await turn();
+      if (isDropped()) throw new Dropped();
+      made = making?.next();
+    }
+    return { travel, sweeps: new Map([...(made?.value?.sweeps ?? [])].map(([clock, entered]) => [clock, shared(entered)])) };
+  },
 });
+
+function shared(numbers: Float64Array): Float64Array {
+  const copy = new Float64Array(new SharedArrayBuffer(numbers.byteLength));
+  copy.set(numbers);
+  return copy;
+}

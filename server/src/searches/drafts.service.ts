@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import type { Draft } from '@perambula/contract';
-import { readSearch } from '@perambula/core';
 import { DataSource, Not } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure } from '../common/failure.js';
 import type { DraftBody } from './dto/bodies.js';
+import { SearchDocuments } from './search.documents.js';
 import { DraftRow } from './search.entity.js';
 import { SearchesService } from './searches.service.js';
 
@@ -19,6 +19,7 @@ export class DraftsService {
     private readonly clock: Clock,
     private readonly clients: ClientsService,
     private readonly searches: SearchesService,
+    private readonly documents: SearchDocuments,
   ) {}
 
   /** The newest first. */
@@ -41,7 +42,7 @@ export class DraftsService {
       searchId: body.searchId ?? null,
       version: body.version,
       name: body.name,
-      document: readSearch(body.document),
+      document: await this.documents.read(body.document),
       updatedAt: this.clock.date(),
     };
     await rows.save(row);
@@ -60,7 +61,7 @@ export class DraftsService {
 
 /** All that two drafts which are alike have in common, as one text. */
 function saidOf({ clientId, searchId, name, document }: DraftRow): string {
-  return JSON.stringify([clientId, searchId, name, readSearch(document)]);
+  return JSON.stringify([clientId, searchId, name, document]);
 }
 
 function draftOf({ agentId: _agentId, updatedAt, ...draft }: DraftRow): Draft {

@@ -1,9 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
-import { Subject } from 'rxjs';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
+import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { EngineThreads } from './engine.threads.js';
 
@@ -17,8 +17,6 @@ const SAVE_EVERY = 20_000;
 export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   /** The sequence number of the last listing that the engine holds. */
   asOf = 0;
-  /** Says each new `asOf`. */
-  readonly moved = new Subject<number>();
   private readonly threads: EngineThreads;
   private following: Promise<void> | null = null;
   private timer: NodeJS.Timeout | undefined;
@@ -28,6 +26,7 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
 
   constructor(
     private readonly listings: ListingsService,
+    private readonly events: EventsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {
     // what is lost is followed again from the beginning
@@ -35,6 +34,7 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   async onApplicationBootstrap(): Promise<void> {
+    if (this.config.role !== 'web') return;
     await this.load();
     await this.follow();
     void this.threads.warm().catch((error: unknown) => log.warn({ error }, 'engine not warm'));
@@ -52,6 +52,8 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   ask: EngineThreads['ask'] = (call, ask) => this.threads.ask(call, ask);
+
+  askSliced: EngineThreads['askSliced'] = (call, ask, partOf) => this.threads.askSliced(call, ask, partOf);
 
   /** Brings the engine up to the listings' sequence. */
   follow(): Promise<void> {
@@ -71,7 +73,7 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
       });
       this.asOf = Number(last.sequence);
     }
-    if (this.asOf !== before) this.moved.next(this.asOf);
+    if (this.asOf !== before) this.events.sayHere('listings');
     if (this.asOf - this.savedAt >= SAVE_EVERY) await this.save();
   }
 

@@ -39,7 +39,7 @@ describe('the engine’s threads', () => {
     lost = 0;
     threads = new EngineThreads(many, { countyDir: folder }, () => lost++);
   };
-  const count = async (dollars: number): Promise<number> => (await threads.ask('count', { search: under(dollars), time })).fit;
+  const count = async (dollars: number): Promise<number> => (await threads.askSliced('count', { search: under(dollars), time, made: [] }, (id) => id)).fit;
   /** As many questions as keep every thread busy. */
   const asked = (dollars: number): Promise<number[]> => Promise.all(Array.from({ length: 12 }, () => count(dollars)));
   afterEach(() => threads.end());
@@ -81,7 +81,7 @@ describe('the engine’s threads', () => {
     begin(2);
     await threads.write('put', { records: homes(0, 50), removed: [] });
     await expect(threads.write('put', { records: ['no record'], removed: [] })).rejects.toThrow('JSON');
-    await expect(threads.ask('count', { search: {} as Search, time })).rejects.toThrow();
+    await expect(threads.askSliced('count', { search: {} as Search, time, made: [] }, (id) => id)).rejects.toThrow();
     expect(new Set(await asked(10_000))).toEqual(new Set([11]));
   });
 });

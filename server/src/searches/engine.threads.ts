@@ -1,6 +1,8 @@
+import { asking, spending } from '../common/asking.js';
 import { Gate } from '../common/gate.js';
 import { Thread } from '../common/thread.js';
-import type { EngineCalls, Readable, WriteCalls } from './engine.worker.js';
+import { Turns } from '../common/turns.js';
+import type { EngineCalls, Readable, SliceCalls, WriteCalls } from './engine.worker.js';
 
 interface Reader {
   readonly thread: Thread<EngineCalls>;
@@ -8,12 +10,17 @@ interface Reader {
   told: Readable | null;
 }
 
+/** Questions that a thread is given at once: one that it works at, and the next. */
+const AT_ONCE = 2;
+
 /**
  * The engine's threads over one memory. One of them writes, alone; each answers, and a question goes to the one that has
- * the fewest waiting. Where memory cannot be shared, all is asked of the one that writes.
+ * the fewest waiting. Where memory cannot be shared, all is asked of the one that writes. People take turns: a question
+ * that takes long is answered slice by slice, and others go in between.
  */
 export class EngineThreads {
   private readonly gate = new Gate();
+  private readonly turns: Turns;
   private readonly writer: Thread<EngineCalls>;
   private readonly readers: readonly Reader[];
   /** Where the columns lie, as the writer last said. */
@@ -24,6 +31,7 @@ export class EngineThreads {
    * @param lost  called when the writer has ended: nothing is held any more
    */
   constructor(threads: number, workerData: unknown, lost: () => void) {
+    this.turns = new Turns(AT_ONCE * threads);
     const script = new URL('./engine.worker.js', import.meta.url);
     this.writer = new Thread(script, { workerData }, () => {
       this.readable = null;
@@ -39,25 +47,53 @@ export class EngineThreads {
     });
   }
 
-  /** Asks what changes nothing. */
-  ask<K extends Exclude<keyof EngineCalls, keyof WriteCalls>>(
+  /** Asks what changes nothing, and is answered at once. */
+  ask<K extends Exclude<keyof EngineCalls, keyof WriteCalls | keyof SliceCalls>>(
     call: K,
     ask: EngineCalls[K]['ask'],
   ): Promise<EngineCalls[K]['answer']> {
-    return this.gate.read(() => {
-      const free = this.readers.reduce<Reader | null>(
-        (least, reader) => (reader.thread.unanswered < (least?.thread ?? this.writer).unanswered ? reader : least),
-        null,
+    return this.gate.read(() => this.askOf(this.freest(), call, ask));
+  }
+
+  /**
+   * Asks what a search comes to, in slices until all of it is worked out.
+   *
+   * @param partOf  what is said of a line or bound by its id when it takes too long
+   * @throws Failure when it takes more time than one request may
+   */
+  async askSliced<K extends keyof SliceCalls>(
+    call: K,
+    ask: SliceCalls[K]['ask'],
+    partOf: (id: string) => string,
+  ): Promise<SliceCalls[K]['answer']> {
+    const request = asking();
+    // what a slice worked out is kept in the thread that did
+    let thread: Reader | null | undefined;
+    let at = '';
+    for (;;) {
+      const slice = await this.turns.take(
+        request?.person ?? '',
+        () =>
+          this.gate.read(() => {
+            thread = thread === undefined ? this.freest() : thread;
+            const asked = thread;
+            return spending(
+              () => partOf(at),
+              (signal) => this.askOf(asked, call, ask, signal),
+            );
+          }),
+        request?.signal,
       );
-      return free && this.readable ? this.askReader(free, this.readable, call, ask) : this.writer.ask(call, ask);
-    });
+      if ('all' in slice) return slice.all;
+      at = slice.stoppedAt;
+    }
   }
 
   /** Lets every thread do what its first question would have to wait for, one after the other, so that the others answer meanwhile. */
   async warm(): Promise<void> {
     for (const reader of this.readers)
-      await this.gate.read(async () => this.readable && this.askReader(reader, this.readable, 'warm', null));
-    await this.gate.read(() => this.writer.ask('warm', null));
+      await this.gate.read(() => this.askOf(reader, 'warm', null));
+    await this.gate.read(() => this.askOf(null, 'warm', null));
   }
 
   /** Asks for a change, while nothing else is asked. */
@@ -80,20 +116,31 @@ export class EngineThreads {
     await Promise.all([this.writer.end(), this.endReaders()]);
   }
 
-  private async askReader<K extends keyof EngineCalls>(
-    reader: Reader,
-    readable: Readable,
+  /** The reader with the fewest questions waiting; null where the writer has fewer. */
+  private freest(): Reader | null {
+    return this.readers.reduce<Reader | null>(
+      (least, reader) => (reader.thread.unanswered < (least?.thread ?? this.writer).unanswered ? reader : least),
+      null,
+    );
+  }
+
+  /** Asks a reader that sees what the writer wrote; the writer itself where there is none, or nothing to see. */
+  private async askOf<K extends keyof EngineCalls>(
+    reader: Reader | null,
     call: K,
     ask: EngineCalls[K]['ask'],
+    signal?: AbortSignal,
   ): Promise<EngineCalls[K]['answer']> {
-    if (reader.told === readable) return reader.thread.ask(call, ask);
+    const { readable } = this;
+    if (!reader || !readable) return this.writer.ask(call, ask, signal);
+    if (reader.told === readable) return reader.thread.ask(call, ask, signal);
     reader.told = readable;
     // asked one after the other, and answered in that order
     const followed = reader.thread.ask('follow', readable).catch((error: unknown) => {
       reader.told = null;
       throw error;
     });
-    const answered = reader.thread.ask(call, ask);
+    const answered = reader.thread.ask(call, ask, signal);
     await Promise.all([followed, answered]);
     return answered;
   }

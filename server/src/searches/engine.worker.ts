@@ -12,7 +12,7 @@ import type {
   Found,
   ListingRecord,
   Loosening,
-  Marks,
+  MadeSweeps,
   Part,
   ResultKey,
   ResultSet,
@@ -23,6 +23,7 @@ import type {
 } from '@perambula/core';
 import { Roads } from '../common/roadFile.js';
 import { answerCalls } from '../common/thread.js';
+import type { Call } from '../common/thread.js';
 
 /** Where another thread can read the columns. */
 export interface Readable {
@@ -38,20 +39,37 @@ export interface WriteCalls {
   load: { ask: { file: string }; answer: { sequence: number | null; readable: Readable | null } };
 }
 
+/** What is asked of a search, or two. */
+interface Asked {
+  readonly time: TimeContext;
+  /** What the journeys that it names are measured by. */
+  readonly made: readonly MadeSweeps[];
+}
+
+/** What is answered in slices: each either all of it, or the line or bound that the work stopped at for now. */
+export interface SliceCalls {
+  count: { ask: Asked & { search: Search }; answer: Count };
+  find: { ask: Asked & { search: Search; part: Part }; answer: Found };
+  /** Long answers are JSON already, in UTF-8, and handed over as they are: the keys of a result, and its marks. */
+  keys: { ask: Asked & { search: Search; part: Part; asOf: number }; answer: Uint8Array<ArrayBuffer> };
+  marks: { ask: Asked & { search: Search; part: Part }; answer: Uint8Array<ArrayBuffer> };
+  tell: { ask: Asked & { search: Search; set: ResultSet; keys: readonly string[] }; answer: ResultKey[] };
+  compare: { ask: Asked & { a: Search; b: Search; part: ComparedPart }; answer: Compared };
+  loosenings: { ask: Asked & { search: Search }; answer: Loosening[] };
+}
+
+export type Slice<T> = { readonly all: T } | { readonly stoppedAt: string };
+
+type Sliced = { [K in keyof SliceCalls]: { ask: SliceCalls[K]['ask']; answer: Slice<SliceCalls[K]['answer']> } };
+
 /** What a thread of the engine can be asked. */
-export interface EngineCalls extends WriteCalls {
+export interface EngineCalls extends WriteCalls, Sliced {
   /** From now on reads what another thread holds. */
   follow: { ask: Readable; answer: null };
   /** Does what the first questions would have to wait for. */
   warm: { ask: null; answer: null };
-  count: { ask: { search: Search; time: TimeContext }; answer: Count };
-  find: { ask: { search: Search; time: TimeContext; part: Part }; answer: Found };
-  marks: { ask: { search: Search; time: TimeContext; part: Part }; answer: Marks };
-  tell: { ask: { search: Search; time: TimeContext; set: ResultSet; keys: readonly string[] }; answer: ResultKey[] };
-  compare: { ask: { a: Search; b: Search; time: TimeContext; part: ComparedPart }; answer: Compared };
   /** Writes what the engine holds, as of a sequence number. */
   save: { ask: { file: string; sequence: number }; answer: null };
-  loosenings: { ask: { search: Search; time: TimeContext }; answer: Loosening[] };
   filled: { ask: { search: Search }; answer: Record<string, number | null> };
   choices: { ask: { fields: readonly string[] }; answer: Record<string, { value: string; listings: number }[]> };
 }
@@ -84,11 +102,19 @@ answerCalls<EngineCalls>({
     holding().engine.warm(roads.times);
     return null;
   },
-  count: ({ search, time }) => holding().engine.count(search, given(time)),
-  find: ({ search, time, part }) => holding().engine.find(search, given(time), part),
-  marks: ({ search, time, part }) => holding().engine.marks(search, given(time), part),
-  tell: ({ search, time, set, keys }) => holding().engine.tell(search, given(time), set, keys),
-  compare: ({ a, b, time, part }) => holding().engine.compare(a, b, given(time), part),
+  count: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.count(search, given)),
+  find: ({ search, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.find(search, given, part)),
+  keys: ({ search, part, asOf, ...asked }, call) =>
+    sliced(asked, call, (given) => {
+      const { total, keys } = holding().engine.find(search, given, part);
+      return jsonOf({ total, keys: keys.map(({ key }) => key), asOf });
+    }),
+  marks: ({ search, part, ...asked }, call) =>
+    sliced(asked, call, (given) => jsonOf(holding().engine.marks(search, given, part))),
+  tell: ({ search, set, keys, ...asked }, call) =>
+    sliced(asked, call, (given) => holding().engine.tell(search, given, set, keys)),
+  compare: ({ a, b, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.compare(a, b, given, part)),
+  loosenings: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.loosenings(search, given)),
   save({ file, sequence }) {
     const out = openSync(`${file}.new`, 'w');
     try {
@@ -106,18 +132,49 @@ answerCalls<EngineCalls>({
   load: ({ file }) => ({ sequence: load(file), readable: readable() }),
   choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, holding().engine.choices(name)])),
   filled: ({ search }) => holding().engine.filled(search),
-  loosenings: ({ search, time }) => holding().engine.loosenings(search, given(time)),
-});
+}, (answer) => (isBytes(answer) ? [answer.all.buffer] : []));
 
-/** The moment asked about, on the county's roads, which are read only for a search that asks for minutes. */
-function given({ now, zone }: TimeContext): Circumstances {
-  return {
-    now,
-    zone,
-    get roads() {
-      return roads.times;
-    },
-  };
+function jsonOf(value: unknown): Uint8Array<ArrayBuffer> {
+  return new TextEncoder().encode(JSON.stringify(value));
+}
+
+function isBytes(answer: unknown): answer is { readonly all: Uint8Array<ArrayBuffer> } {
+  return typeof answer === 'object' && answer !== null && 'all' in answer && answer.all instanceof Uint8Array;
+}
+
+/** Milliseconds after which a question that is not answered lets others go first. */
+const SLICE_MS = 30;
+
+/** The work's slice ended before the line or bound named. */
+class SliceEnded extends Error {
+  constructor(readonly at: string) {
+    super();
+  }
+}
+
+/** Works until all is answered, nobody waits any more, or the slice is over; a line or bound once begun is finished, and kept. */
+function sliced<T>({ time, made }: Asked, { isDropped }: Call, work: (given: Circumstances) => T): Slice<T> {
+  const until = performance.now() + SLICE_MS;
+  try {
+    return {
+      all: work({
+        ...given(time, made),
+        before(part) {
+          if (isDropped() || performance.now() > until) throw new SliceEnded(part);
+        },
+      }),
+    };
+  } catch (error) {
+    if (error instanceof SliceEnded) return { stoppedAt: error.at };
+    throw error;
+  }
+}
+
+/** The moment asked about; on the county's roads where the search asks for minutes, which another thread has measured. */
+function given({ now, zone }: TimeContext, made: readonly MadeSweeps[]): Circumstances {
+  const times = made.length > 0 ? roads.times : undefined;
+  times?.lend(made);
+  return { now, zone, ...(times ? { roads: times } : {}) };
 }
 
 function readable(): Readable | null {

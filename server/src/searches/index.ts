@@ -1,4 +1,6 @@
 export { EngineHost } from './engine.host.js';
+export { ListingFiles } from './listing.files.js';
+export { SearchDocuments } from './search.documents.js';
 export { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './search.entity.js';
 export { SearchesModule } from './searches.module.js';
 export { alertState, SearchesService } from './searches.service.js';

@@ -1,13 +1,10 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, StreamableFile, UseGuards } from '@nestjs/common';
+import { createReadStream } from 'node:fs';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, StreamableFile, UseGuards } from '@nestjs/common';
 import type {
   Choices,
   ComparisonAnswer,
   CountAnswer,
   Filled,
-  KeysAnswer,
-  ListingsAnswer,
-  MarksAnswer,
-  Row,
   SavedSearch,
   SearchState,
 } from '@perambula/contract';
@@ -19,14 +16,16 @@ import {
   CompareBody,
   CountBody,
   FileBody,
-  KeysBody,
   KindsQuery,
   ListingsBody,
   NewSearchBody,
+  ResultBody,
   RowsBody,
 } from './dto/bodies.js';
 import type { FileType } from './dto/bodies.js';
 import { SearchesService } from './searches.service.js';
+
+const JSON_TYPE = 'application/json; charset=utf-8';
 
 const MEDIA_TYPES: Readonly<Record<FileType, string>> = {
   csv: 'text/csv; charset=utf-8',
@@ -54,27 +53,29 @@ export class SearchesController {
 
   @Post('listings')
   @HttpCode(200)
-  listings(@Body() { search, ...query }: ListingsBody): Promise<ListingsAnswer> {
+  @Header('content-type', JSON_TYPE)
+  listings(@Body() { search, ...query }: ListingsBody): Promise<string> {
     return this.searches.results(search, query);
   }
 
   /** The keys of a whole result, in its order: what a long list is drawn from, page by page. */
   @Post('keys')
   @HttpCode(200)
-  keys(@Body() { search, ...part }: KeysBody): Promise<KeysAnswer> {
-    return this.searches.keys(search, part);
+  async keys(@Body() { search, ...part }: ResultBody): Promise<StreamableFile> {
+    return new StreamableFile(await this.searches.keys(search, part), { type: JSON_TYPE });
   }
 
   /** A whole result as a map draws it. */
   @Post('marks')
   @HttpCode(200)
-  marks(@Body() { search, ...part }: KeysBody): Promise<MarksAnswer> {
-    return this.searches.marks(search, part);
+  async marks(@Body() { search, ...part }: ResultBody): Promise<StreamableFile> {
+    return new StreamableFile(await this.searches.marks(search, part), { type: JSON_TYPE });
   }
 
   @Post('rows')
   @HttpCode(200)
-  rows(@Body() { search, set, keys }: RowsBody): Promise<Row[]> {
+  @Header('content-type', JSON_TYPE)
+  rows(@Body() { search, set, keys }: RowsBody): Promise<string> {
     return this.searches.rowsOf(search, set, keys);
   }
 
@@ -88,10 +89,10 @@ export class SearchesController {
   @Post('file')
   @HttpCode(200)
   async file(@Body() { search, set, type }: FileBody): Promise<StreamableFile> {
-    return new StreamableFile(await this.searches.file(search, set, type), {
-      type: MEDIA_TYPES[type],
-      disposition: `attachment; filename="listings.${type}"`,
-    });
+    const file = await this.searches.file(search, set, type);
+    const stream = createReadStream(file.path);
+    stream.once('close', () => void file.remove());
+    return new StreamableFile(stream, { type: MEDIA_TYPES[type], disposition: `attachment; filename="listings.${type}"` });
   }
 
   @Get('choices')

@@ -6,19 +6,17 @@ import type {
   ComparisonAnswer,
   CountAnswer,
   Filled,
-  KeysAnswer,
-  ListingsAnswer,
-  MarksAnswer,
   MissAnswer,
   Row,
   SavedSearch,
   SearchState,
 } from '@perambula/contract';
-import { FIELDS, missOf, readSearch, sayOpen, writeGeoJson, writeListingFile } from '@perambula/core';
+import { fieldOf, FIELDS, isEither, linesOfMember, missOf, sayOpen } from '@perambula/core';
 import type {
   ComparedPart,
   ListingRecord,
   Loosening,
+  MadeSweeps,
   Miss,
   Part,
   PropertyType,
@@ -30,17 +28,21 @@ import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { temporaryFile } from '../common/temporaryFile.js';
+import type { TemporaryFile } from '../common/temporaryFile.js';
+import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
-import { CountyCircumstances } from '../roads/index.js';
+import { CountyCircumstances, RoadsService } from '../roads/index.js';
 import { EngineHost } from './engine.host.js';
 import { AlertRow, SearchRow, SearchStateRow } from './search.entity.js';
 import type { FileType } from './dto/bodies.js';
-import { writeWorkbook } from './workbook.js';
+import type { SliceCalls } from './engine.worker.js';
+import { ListingFiles } from './listing.files.js';
+import { SearchDocuments } from './search.documents.js';
 
 const MOST_IN_A_FILE = 20_000;
 /** Rows of a list that can be looked through. */
 const MOST_KEYS = 50_000;
-const AT_ONCE = 1000;
 
 @Injectable()
 export class SearchesService {
@@ -51,84 +53,106 @@ export class SearchesService {
     private readonly clients: ClientsService,
     private readonly clock: Clock,
     private readonly circumstances: CountyCircumstances,
+    private readonly roads: RoadsService,
+    private readonly documents: SearchDocuments,
+    private readonly desk: Desk,
   ) {}
 
   async count(document: unknown): Promise<CountAnswer> {
-    const search = readSearch(document);
+    const search = await this.documents.read(document);
     const asOf = this.engine.asOf;
-    return { ...(await this.engine.ask('count', { search, time: this.clock.time() })), asOf };
+    const { answer } = await this.asked('count', { search });
+    return { ...answer, asOf };
   }
 
-  async results(document: unknown, part: Part): Promise<ListingsAnswer> {
-    const search = readSearch(document);
+  /** @returns a ListingsAnswer as JSON */
+  async results(document: unknown, part: Part): Promise<string> {
+    const search = await this.documents.read(document);
     const asOf = this.engine.asOf;
-    const { total, keys, prices } = await this.engine.ask('find', {
-      search,
-      time: this.clock.time(),
-      part: { ...part, prices: true },
-    });
-    return { total, rows: await this.rows(search, part.set, keys), prices, asOf };
+    const { answer, made } = await this.asked('find', { search, part: { ...part, prices: true } });
+    const { total, keys, prices } = answer;
+    const rows = await this.rows(search, part.set, keys, made);
+    return `{"total":${total},"rows":${rows},"prices":${JSON.stringify(prices)},"asOf":${asOf}}`;
   }
 
-  /** The keys of a result, in its order, at most 50,000. */
-  async keys(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<KeysAnswer> {
-    const search = readSearch(document);
-    const asOf = this.engine.asOf;
+  /** The keys of a result, in its order, at most 50,000: a KeysAnswer as JSON. */
+  async keys(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
+    const search = await this.documents.read(document);
     const part = { set, limit: MOST_KEYS, ...(line === undefined ? {} : { line }) };
-    const { total, keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
-    return { total, keys: keys.map(({ key }) => key), asOf };
+    return (await this.asked('keys', { search, part, asOf: this.engine.asOf })).answer;
   }
 
-  /** A result's homes as a map draws them, at most 50,000. */
-  async marks(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<MarksAnswer> {
+  /** A result's homes as a map draws them, at most 50,000: a MarksAnswer as JSON. */
+  async marks(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
+    const search = await this.documents.read(document);
     const part = { set, limit: MOST_KEYS, ...(line === undefined ? {} : { line }) };
-    return this.engine.ask('marks', { search: readSearch(document), time: this.clock.time(), part });
+    return (await this.asked('marks', { search, part })).answer;
   }
 
-  /** The rows of some listings of a result, as `results` gives them. */
-  async rowsOf(document: unknown, set: ResultSet, keys: readonly string[]): Promise<Row[]> {
-    const search = readSearch(document);
-    return this.rows(search, set, await this.engine.ask('tell', { search, time: this.clock.time(), set, keys }));
+  /** The rows of some listings of a result, as `results` gives them: a list of Row as JSON. */
+  async rowsOf(document: unknown, set: ResultSet, keys: readonly string[]): Promise<string> {
+    const search = await this.documents.read(document);
+    const { answer, made } = await this.asked('tell', { search, set, keys });
+    return this.rows(search, set, answer, made);
   }
 
   async compare(first: unknown, second: unknown, part: ComparedPart): Promise<ComparisonAnswer> {
-    const [a, b] = [readSearch(first), readSearch(second)];
-    const { keys, ...figures } = await this.engine.ask('compare', { a, b, time: this.clock.time(), part });
-    const rows = await this.rows(
-      a,
-      'fit',
-      keys.map((key) => ({ key })),
-    );
-    return { ...figures, rows };
+    const [a, b] = await Promise.all([this.documents.read(first), this.documents.read(second)]);
+    const { keys, ...figures } = (await this.asked('compare', { a, b, part })).answer;
+    const records = await this.listings.byKeys(keys);
+    return { ...figures, rows: keys.flatMap((key) => records.get(key) ?? []) as Row[] };
   }
 
-  private async rows(search: Search, set: ResultSet, keys: readonly ResultKey[]): Promise<Row[]> {
-    const records = await this.listings.byKeys(keys.map(({ key }) => key));
-    return keys.flatMap(({ key, missed, nice, minutes }) => {
-      // what is stored is the agent's part
-      const record = records.get(key);
-      if (!record) return [];
-      const given = this.circumstances.now();
-      const miss = missed ? sayMiss(missOf(search, record, missed, given)) : null;
-      const open = set === 'unknown' ? { open: sayOpen(search, record, given) } : {};
-      return [
-        { ...record, ...(miss ? { miss } : {}), ...open, ...(nice ? { nice } : {}), ...(minutes ? { minutes } : {}) } as Row,
-      ];
+  /** Rows as JSON. What is stored is the agent's part, and stays the text that it is unless something must be said of it. */
+  private async rows(
+    search: Search,
+    set: ResultSet,
+    keys: readonly ResultKey[],
+    made: readonly MadeSweeps[],
+  ): Promise<string> {
+    const texts = await this.listings.textsByKeys(keys.map(({ key }) => key));
+    const given = this.circumstances.now(made);
+    const rows = keys.flatMap(({ key, missed, nice, minutes }) => {
+      const text = texts.get(key);
+      if (text === undefined) return [];
+      const record = (): ListingRecord => JSON.parse(text) as ListingRecord;
+      const said = {
+        ...(missed ? { miss: sayMiss(missOf(search, record(), missed, given)) } : {}),
+        ...(set === 'unknown' ? { open: sayOpen(search, record(), given) } : {}),
+        ...(nice ? { nice } : {}),
+        ...(minutes ? { minutes } : {}),
+      };
+      const more = JSON.stringify(said).slice(1);
+      return [more === '}' ? text : `${text.slice(0, -1)},${more}`];
     });
+    return `[${rows.join(',')}]`;
   }
 
-  /** All of a result as a file by RESO names, with what is for the agent only. */
-  async file(document: unknown, set: ResultSet, type: FileType): Promise<Buffer> {
-    const search = readSearch(document);
-    const part = { set, limit: MOST_IN_A_FILE };
-    const { keys } = await this.engine.ask('find', { search, time: this.clock.time(), part });
-    const rows: ListingRecord[] = [];
-    for (let i = 0; i < keys.length; i += AT_ONCE) {
-      const records = await this.listings.byKeys(keys.slice(i, i + AT_ONCE).map(({ key }) => key));
-      rows.push(...keys.slice(i, i + AT_ONCE).flatMap(({ key }) => records.get(key) ?? []));
+  /** All of a result as a file by RESO names, with what is for the agent only; whoever takes it removes it. */
+  async file(document: unknown, set: ResultSet, type: FileType): Promise<TemporaryFile> {
+    const search = await this.documents.read(document);
+    const { keys } = (await this.asked('find', { search, part: { set, limit: MOST_IN_A_FILE } })).answer;
+    const file = await temporaryFile(`listings.${type}`);
+    try {
+      const listingKeys = keys.map(({ key }) => key);
+      await this.desk.run('file', 'the size of the file', ListingFiles, 'write', file.path, type, listingKeys);
+      return file;
+    } catch (error) {
+      await file.remove();
+      throw error;
     }
-    if (type === 'xlsx') return writeWorkbook(rows);
-    return Buffer.from(type === 'geojson' ? writeGeoJson(rows) : writeListingFile(rows, type));
+  }
+
+  /** Asks the engine of one or two searches, with what their journeys are measured by, which others may need as well. */
+  private async asked<K extends keyof SliceCalls>(
+    call: K,
+    ask: Omit<SliceCalls[K]['ask'], 'time' | 'made'>,
+  ): Promise<{ answer: SliceCalls[K]['answer']; made: MadeSweeps[] }> {
+    const searches = Object.values(ask).filter((value): value is Search => isSearch(value));
+    const partOf = (id: string): string => sayPart(searches, id);
+    const made = await this.roads.journeysOf(searches, partOf);
+    const whole = { ...ask, time: this.clock.time(), made } as unknown as SliceCalls[K]['ask'];
+    return { answer: await this.engine.askSliced(call, whole, partOf), made };
   }
 
   choices(): Promise<Choices> {
@@ -138,7 +162,7 @@ export class SearchesService {
 
   /** Which single changes of a line's limit would add how many homes. */
   async loosenings(document: unknown): Promise<Loosening[]> {
-    return this.engine.ask('loosenings', { search: readSearch(document), time: this.clock.time() });
+    return (await this.asked('loosenings', { search: await this.documents.read(document) })).answer;
   }
 
   /** The share of the listings of some kinds, on the market now, that fill in each field. */
@@ -173,7 +197,7 @@ export class SearchesService {
   }
 
   async create(agentId: string, body: { name: string; clientId?: string | null; document: unknown }): Promise<SavedSearch> {
-    const document = readSearch(body.document);
+    const document = await this.documents.read(body.document);
     if (body.clientId) await this.clients.own(agentId, body.clientId);
     const id = randomUUID();
     const name = body.name.trim();
@@ -195,7 +219,7 @@ export class SearchesService {
 
   /** Saves over the version that was read; where another was saved meanwhile, says so and changes nothing. */
   async update(agentId: string, id: string, body: { name: string; document: unknown; version: number }): Promise<SavedSearch> {
-    const document = readSearch(body.document);
+    const document = await this.documents.read(body.document);
     await this.own(agentId, id);
     const [name, version, now] = [body.name.trim(), body.version + 1, this.clock.date()];
     const isSaved = await this.database.transaction(async (manager) => {
@@ -224,6 +248,21 @@ export class SearchesService {
       await manager.delete(SearchStateRow, { searchId: search.id });
     });
   }
+}
+
+function isSearch(value: unknown): value is Search {
+  return typeof value === 'object' && value !== null && 'kinds' in value;
+}
+
+/** What a line or bound is called where it takes too long. */
+function sayPart(searches: readonly Search[], id: string): string {
+  for (const { lines, bounds } of searches) {
+    const line = lines.flatMap((each) => [each, ...(isEither(each) ? each.either.flatMap(linesOfMember) : [])]).find((each) => each.id === id);
+    if (line) return `the line “${line.name ?? (isEither(line) ? 'one of several' : (fieldOf(line.field)?.label ?? line.field))}”`;
+    const bound = bounds.find((each) => each.id === id);
+    if (bound) return `the bound “${bound.name ?? bound.shape.type}”`;
+  }
+  return 'how much is asked at once';
 }
 
 export function alertState(row: AlertRow): AlertState {

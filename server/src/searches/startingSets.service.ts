@@ -1,17 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { StartingSet } from '@perambula/contract';
-import { readSearch } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { found } from '../common/failure.js';
 import type { StartingSetBody } from './dto/bodies.js';
+import { SearchDocuments } from './search.documents.js';
 import { StartingSetRow } from './search.entity.js';
 
 /** An agent's usual ways to start a search; at most one is the default. */
 @Injectable()
 export class StartingSetsService {
-  constructor(private readonly database: DataSource) {}
+  constructor(
+    private readonly database: DataSource,
+    private readonly documents: SearchDocuments,
+  ) {}
 
   async list(agentId: string): Promise<StartingSet[]> {
     const rows = await this.database.getRepository(StartingSetRow).find({ where: { agentId }, order: { name: 'ASC' } });
@@ -40,7 +43,7 @@ export class StartingSetsService {
     const set: StartingSet = {
       id,
       name: body.name.trim(),
-      document: readSearch(body.document),
+      document: await this.documents.read(body.document),
       isDefault: body.isDefault,
     };
     await this.database.transaction(async (manager: EntityManager) => {

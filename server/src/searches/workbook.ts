@@ -5,23 +5,36 @@ import ExcelJS from 'exceljs';
 const DATE_FORMAT = 'yyyy-mm-dd';
 const TIME_FORMAT = 'yyyy-mm-dd hh:mm';
 
+/** A workbook that is written row by row. */
+export interface Workbook {
+  readonly add: (record: ListingRecord) => void;
+  readonly end: () => Promise<void>;
+}
+
 /**
- * Listings as a workbook of one sheet (Office Open XML), a column for each RESO field that any of them fills in.
+ * Listings as a workbook of one sheet (Office Open XML), a column for each of some RESO fields, written to a file.
  * Numbers and dates are cells of their type, times in UTC; text is text, so that no cell can start a formula.
  */
-export async function writeWorkbook(records: readonly ListingRecord[]): Promise<Buffer> {
-  const workbook = new ExcelJS.Workbook();
+export function beginWorkbook(filename: string, fields: readonly string[]): Workbook {
+  const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ filename, useStyles: true });
   const sheet = workbook.addWorksheet('Listings', { views: [{ state: 'frozen', ySplit: 1, xSplit: 1 }] });
-  const fields = [...new Set(records.flatMap((record) => Object.keys(record)))];
-  sheet.columns = fields.map((key) => ({ header: key, key, width: Math.min(40, Math.max(12, key.length + 2)) }));
-  sheet.getRow(1).font = { bold: true };
-  for (const record of records) sheet.addRow(Object.fromEntries(fields.map((field) => [field, cellOf(field, record[field])])));
-  for (const field of fields) {
-    const type = fieldOf(field)?.type;
-    if (type === 'date') sheet.getColumn(field).numFmt = DATE_FORMAT;
-    if (type === 'timestamp') sheet.getColumn(field).numFmt = TIME_FORMAT;
-  }
-  return Buffer.from(await workbook.xlsx.writeBuffer());
+  sheet.columns = fields.map((key) => ({ header: key, key, width: Math.min(40, Math.max(12, key.length + 2)), ...formatOf(key) }));
+  const heads = sheet.getRow(1);
+  heads.font = { bold: true };
+  heads.commit();
+  return {
+    add: (record) => sheet.addRow(Object.fromEntries(fields.map((field) => [field, cellOf(field, record[field])]))).commit(),
+    async end() {
+      sheet.commit();
+      await workbook.commit();
+    },
+  };
+}
+
+function formatOf(field: string): { style?: { numFmt: string } } {
+  const type = fieldOf(field)?.type;
+  if (type === 'date') return { style: { numFmt: DATE_FORMAT } };
+  return type === 'timestamp' ? { style: { numFmt: TIME_FORMAT } } : {};
 }
 
 function cellOf(name: string, value: unknown): ExcelJS.CellValue {

@@ -1,6 +1,8 @@
 import { createParamDecorator, Injectable } from '@nestjs/common';
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import type { Request } from 'express';
+import { takesTurnsAs } from '../common/asking.js';
+import { cookieOf } from '../common/cookie.js';
 import type { AgentRow } from './agent.entity.js';
 import { SessionsService } from './sessions.service.js';
 
@@ -17,8 +19,8 @@ export class AgentGuard implements CanActivate {
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<Signed>();
-    const cookies = request.cookies as Record<string, string | undefined>;
-    request.agent = await this.sessions.agentOf(cookies[SESSION_COOKIE]);
+    request.agent = await this.sessions.agentOf(cookieOf(request, SESSION_COOKIE));
+    takesTurnsAs(request.agent.id);
     return true;
   }
 }

@@ -2,15 +2,16 @@ import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, UseGuards } fr
 import { ApiProperty } from '@nestjs/swagger';
 import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
 import type { Agent } from '@perambula/contract';
-import { IsEmail, IsString, MaxLength } from 'class-validator';
+import { IsAddress, IsLine } from '../common/fields.js';
 import type { Request, Response } from 'express';
 import type { AgentRow } from './agent.entity.js';
+import { cookieOf } from '../common/cookie.js';
 import { AgentGuard, CurrentAgent, SESSION_COOKIE } from './agent.guard.js';
 import { SessionsService, shown } from './sessions.service.js';
 
 class SignInBody {
-  @ApiProperty() @IsEmail({}, { message: 'Type an e-mail address such as juno@wayfarer.example.' }) @MaxLength(254) email: string;
-  @ApiProperty() @IsString() @MaxLength(200) password: string;
+  @ApiProperty() @IsAddress('Type an e-mail address such as juno@wayfarer.example.') email: string;
+  @ApiProperty() @IsLine(200) password: string;
 }
 
 @Controller('session')
@@ -35,7 +36,7 @@ export class SessionsController {
   @Delete()
   @HttpCode(200)
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<Record<string, never>> {
-    const token = (request.cookies as Record<string, string | undefined>)[SESSION_COOKIE];
+    const token = cookieOf(request, SESSION_COOKIE);
     if (token) await this.sessions.signOut(token);
     response.clearCookie(SESSION_COOKIE, { path: '/' });
     return {};

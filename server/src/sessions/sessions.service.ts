@@ -38,12 +38,16 @@ export class SessionsService {
     await this.database.getRepository(SessionRow).delete({ tokenHash: hashOf(token) });
   }
 
-  async agentOf(token: string | undefined): Promise<AgentRow> {
+  /** The agent of a session, or null when it is none, or over. */
+  async find(token: string | undefined): Promise<AgentRow | null> {
     const session = token ? await this.database.getRepository(SessionRow).findOneBy({ tokenHash: hashOf(token) }) : null;
-    const agent =
-      session && session.expiresAt > new Date()
-        ? await this.database.getRepository(AgentRow).findOneBy({ id: session.agentId })
-        : null;
+    return session && session.expiresAt > new Date()
+      ? this.database.getRepository(AgentRow).findOneBy({ id: session.agentId })
+      : null;
+  }
+
+  async agentOf(token: string | undefined): Promise<AgentRow> {
+    const agent = await this.find(token);
     if (!agent) throw new Failure('session.missing', 'Sign in to go on.');
     return agent;
   }

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Showing } from '@perambula/contract';
-import { dayNumber, positionOf, today } from '@perambula/core';
-import type { ListingRecord } from '@perambula/core';
+import { addressShown, dayNumber, forAudience, positionOf, today } from '@perambula/core';
+import type { Audience, ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource } from 'typeorm';
 import { ClientsService, firstName, LinksService } from '../clients/index.js';
@@ -119,20 +119,26 @@ export class ShowingsService {
     await this.database.getRepository(ShowingRow).update({ id }, { state: 'canceled', revision: showing.revision + 1 });
   }
 
+  /** The agent's own calendar file: of an agreed showing, or of one that was, to take it out again. */
   async calendar(agent: AgentRow, id: string): Promise<string> {
-    return this.calendarOf(await this.own(agent.id, id), agent);
+    const showing = await this.own(agent.id, id);
+    const startAt = showing.state === 'canceled' ? found(showing.startAt, 'agreed time') : agreedTimeOf(showing);
+    return this.calendarFile(showing, startAt, await this.addressFor(showing, 'agent'), agent);
   }
 
-  /** Sends a confirmed showing with its calendar file to those of the client who may be written to. */
+  /** Sends an agreed showing with its calendar file to those of the client who may be written to. */
   async send(agent: AgentRow, id: string): Promise<number> {
-    const showing = await this.own(agent.id, id);
-    const startAt = this.startOf(showing);
-    const readers = await this.clients.readersOf(showing.clientId);
-    if (readers.length === 0)
-      throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
-    const when = DateTime.fromJSDate(startAt, { zone: this.config.zone }).toFormat("cccc, LLLL d, 'at' h:mm a");
-    const [calendar, address] = [await this.calendarOf(showing, agent), await this.addressOf(showing)];
-    await this.database.transaction(async (manager) => {
+    await this.own(agent.id, id);
+    return this.database.transaction(async (manager) => {
+      // what the message says is so until it is written
+      const showing = await manager.findOneOrFail(ShowingRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      const startAt = agreedTimeOf(showing);
+      const readers = await this.clients.readersOf(showing.clientId);
+      if (readers.length === 0)
+        throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
+      const when = DateTime.fromJSDate(startAt, { zone: this.config.zone }).toFormat("cccc, LLLL d, 'at' h:mm a");
+      const address = await this.addressFor(showing, 'message');
+      const calendar = this.calendarFile(showing, startAt, address, agent);
       for (const person of readers) {
         await this.mail.write(manager, {
           agentId: agent.id,
@@ -142,6 +148,7 @@ export class ShowingsService {
           toAddress: person.email,
           toName: person.name,
           subject: `Visit: ${address}, ${when}`,
+          kind: 'showing',
           letter: {
             greeting: `Hello ${firstName(person.name)},`,
             paragraphs: [`we see ${address} on ${when}, for about ${showing.minutes} minutes. The calendar file is attached.`],
@@ -153,34 +160,28 @@ export class ShowingsService {
           calendar,
         });
       }
+      return readers.length;
     });
-    return readers.length;
   }
 
   private async own(agentId: string, id: string): Promise<ShowingRow> {
     return found(await this.database.getRepository(ShowingRow).findOneBy({ id, agentId }), 'showing');
   }
 
-  private async calendarOf(showing: ShowingRow, agent: AgentRow): Promise<string> {
-    const { id, minutes, revision, state } = showing;
-    return calendarOf({
-      id,
-      startAt: this.startOf(showing),
-      minutes,
-      revision,
-      canceled: state === 'canceled',
-      address: await this.addressOf(showing),
-      agent,
-      stampedAt: this.clock.date(),
-    });
+  private calendarFile(
+    { id, minutes, revision, state }: ShowingRow,
+    startAt: Date,
+    address: string,
+    agent: AgentRow,
+  ): string {
+    const canceled = state === 'canceled';
+    return calendarOf({ id, startAt, minutes, revision, canceled, address, agent, stampedAt: this.clock.date() });
   }
 
-  private async addressOf({ listingKey }: ShowingRow): Promise<string> {
-    return String((await this.listings.byKeys([listingKey])).get(listingKey)?.['UnparsedAddress'] ?? 'the home');
-  }
-
-  private startOf({ startAt }: ShowingRow): Date {
-    return found(startAt, 'time agreed for this showing');
+  /** Where the home is, as those who read it may know. */
+  private async addressFor({ listingKey }: ShowingRow, audience: Audience): Promise<string> {
+    const record = (await this.listings.byKeys([listingKey])).get(listingKey);
+    return record ? addressShown(forAudience(record, audience)) : 'the home';
   }
 
   private dayOf(moment: Date): string {
@@ -198,4 +199,11 @@ export class ShowingsService {
       );
     }
   }
+}
+
+/** @throws Failure unless the listing office has agreed to it */
+function agreedTimeOf({ state, startAt }: ShowingRow): Date {
+  if (state !== 'confirmed' || !startAt)
+    throw new Failure('showing.notAgreed', 'The listing office has not agreed to this showing, so it is not sent as one. Ask for a time first.');
+  return startAt;
 }

@@ -13,7 +13,7 @@ await database.initialize();
 const clock = { date: () => new Date(Number(NOW)), now: () => Number(NOW) };
 const config = { feed: { url: FEED_URL, token: FEED_TOKEN }, zone: 'America/New_York', countyDir: COUNTY_DIR };
 const writer = new ListingWriter(database, clock);
-const reader = new FeedReader(database, clock, writer, new FeedSettings(database, config), new Surroundings(COUNTY_DIR), config);
+const reader = new FeedReader(database, clock, writer, new FeedSettings(database, config), new Surroundings(COUNTY_DIR), { tell: async () => undefined }, config);
 await reader.pull();
 await reader.onModuleDestroy();
 await database.destroy();

@@ -1,1 +1,2 @@
+export { TodayService } from './today.service.js';
 export { TodayModule } from './today.module.js';

@@ -1,5 +1,6 @@
 import { Controller, Get, HttpCode, Param, Post, UseGuards } from '@nestjs/common';
 import type { ClientFile, ClientSummary, Today } from '@perambula/contract';
+import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -11,11 +12,12 @@ export class TodayController {
   constructor(
     private readonly service: TodayService,
     private readonly listings: ListingsService,
+    private readonly desk: Desk,
   ) {}
 
   @Get('today')
   today(@CurrentAgent() agent: AgentRow): Promise<Today> {
-    return this.service.today(agent);
+    return this.desk.run('page', 'how much happened since you last looked', TodayService, 'today', agent);
   }
 
   @Post('today/looked')

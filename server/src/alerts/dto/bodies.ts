@@ -1,7 +1,8 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { CADENCES, TELLABLE } from '@perambula/core';
 import type { Cadence, Tellable } from '@perambula/core';
-import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString, MaxLength } from 'class-validator';
+import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn } from 'class-validator';
+import { IsLine, IsText } from '../../common/fields.js';
 
 export class AlertBody {
   @ApiProperty({ enum: CADENCES }) @IsIn(CADENCES) cadence: Cadence;
@@ -12,8 +13,8 @@ export class AlertBody {
   @IsIn(TELLABLE, { each: true })
   tell: Tellable[];
   @ApiProperty() @IsBoolean() held: boolean;
-  @ApiProperty() @IsString() @MaxLength(200) subject: string;
-  @ApiProperty() @IsString() @MaxLength(2000) greeting: string;
+  @ApiProperty() @IsLine(200) subject: string;
+  @ApiProperty() @IsText(2000) greeting: string;
 }
 
 export class AlertStateBody {

@@ -1,5 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { IsString, IsUrl, MaxLength } from 'class-validator';
+import { IsUrl, MaxLength } from 'class-validator';
+import { IsLine } from '../../common/fields.js';
 
 export class FeedSourceBody {
   @ApiProperty()
@@ -16,5 +17,5 @@ export class FeedSourceBody {
   )
   address: string;
 
-  @ApiProperty() @IsString() @MaxLength(2000) token: string;
+  @ApiProperty() @IsLine(2000) token: string;
 }

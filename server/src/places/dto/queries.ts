@@ -1,10 +1,8 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { IsNotEmpty, IsString, MaxLength } from 'class-validator';
+import { IsLine } from '../../common/fields.js';
 
 export class AddressQuery {
   @ApiProperty({ description: 'A house number and the beginning of its street, however spelled.' })
-  @IsString()
-  @IsNotEmpty({ message: 'Say which address is sought.' })
-  @MaxLength(120)
+  @IsLine(120, 'Say which address is sought.')
   sought: string;
 }

@@ -1,19 +1,20 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { VERDICTS } from '@perambula/contract';
 import type { Verdict } from '@perambula/contract';
-import { IsBoolean, IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsBoolean, IsIn } from 'class-validator';
+import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class OpenBody {
-  @ApiProperty() @IsString() @MaxLength(100) token: string;
+  @ApiProperty() @IsLine(100) token: string;
 }
 
 export class ReactionBody {
   @ApiProperty({ enum: VERDICTS }) @IsIn(VERDICTS) verdict: Verdict;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(1000) note?: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsText(1000) note?: string;
 }
 
 export class WishBody {
-  @ApiProperty() @IsString() @MaxLength(500) wish: string;
+  @ApiProperty() @IsText(500) wish: string;
 }
 
 export class CountedBody {

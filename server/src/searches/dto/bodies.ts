@@ -2,28 +2,16 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { PROPERTY_TYPES } from '@perambula/core';
 import type { PropertyType } from '@perambula/core';
 import { Transform } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsObject,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Max,
-  MaxLength,
-  Min,
-} from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min } from 'class-validator';
+import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
+import { IsDocument } from '../../common/validation.js';
 
 export const FILE_TYPES = ['csv', 'xlsx', 'json', 'geojson'] as const;
 export type FileType = (typeof FILE_TYPES)[number];
 
 /** The search document itself is checked by core's reader; here is its envelope. */
 export class CountBody {
-  @ApiProperty({ type: Object }) @IsObject({ message: 'search must be a search document.' }) search: object;
+  @IsDocument('search must be a search document.') search: object;
 }
 
 /** One of the three sets of a search. */
@@ -33,9 +21,9 @@ class SetBody extends CountBody {
 }
 
 export class ListingsBody extends SetBody {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(60) line?: string;
-  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) offset = 0;
-  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsText(60) line?: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(0) offset = 0;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(1) @Max(500) limit = 100;
 }
 
 /** The rows of some listings of a result, in the order of their keys. */
@@ -43,17 +31,17 @@ export class RowsBody extends SetBody {
   @ApiProperty({ type: [String] }) @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) keys: string[];
 }
 
-/** The keys of a whole result. */
-export class KeysBody extends SetBody {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(60) line?: string;
+/** A whole result, or what one line decides of it. */
+export class ResultBody extends SetBody {
+  @ApiPropertyOptional() @MayBeLeftOut() @IsText(60) line?: string;
 }
 
 export class CompareBody {
-  @ApiProperty({ type: Object }) @IsObject() a: object;
-  @ApiProperty({ type: Object }) @IsObject() b: object;
+  @IsDocument('a must be an object.') a: object;
+  @IsDocument('b must be an object.') b: object;
   @ApiProperty({ enum: ['onlyA', 'onlyB', 'both'] }) @IsIn(['onlyA', 'onlyB', 'both']) part: 'onlyA' | 'onlyB' | 'both';
-  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) offset = 0;
-  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(500) limit = 100;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(0) offset = 0;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(1) @Max(500) limit = 100;
 }
 
 export class KindsQuery {
@@ -68,20 +56,20 @@ export class FileBody extends SetBody {
 }
 
 export class NewSearchBody {
-  @ApiProperty() @IsString() @IsNotEmpty({ message: 'Give the search a name.' }) @MaxLength(120) name: string;
+  @ApiProperty() @IsLine(120, 'Give the search a name.') name: string;
   @ApiPropertyOptional() @IsOptional() @IsUUID() clientId?: string | null;
-  @ApiProperty({ type: Object }) @IsObject() document: object;
+  @IsDocument('document must be an object.') document: object;
 }
 
 export class ChangedSearchBody {
-  @ApiProperty() @IsString() @IsNotEmpty({ message: 'Give the search a name.' }) @MaxLength(120) name: string;
-  @ApiProperty({ type: Object }) @IsObject() document: object;
+  @ApiProperty() @IsLine(120, 'Give the search a name.') name: string;
+  @IsDocument('document must be an object.') document: object;
   @ApiProperty() @IsInt() @Min(1) version: number;
 }
 
 export class StartingSetBody {
-  @ApiProperty() @IsString() @IsNotEmpty({ message: 'Give the starting set a name.' }) @MaxLength(120) name: string;
-  @ApiProperty({ type: Object }) @IsObject() document: object;
+  @ApiProperty() @IsLine(120, 'Give the starting set a name.') name: string;
+  @IsDocument('document must be an object.') document: object;
   @ApiProperty({ description: 'Whether new searches begin with it.' }) @IsBoolean() isDefault: boolean;
 }
 
@@ -89,6 +77,6 @@ export class DraftBody {
   @ApiPropertyOptional() @IsOptional() @IsUUID() clientId?: string | null;
   @ApiPropertyOptional() @IsOptional() @IsUUID() searchId?: string | null;
   @ApiProperty() @IsInt() @Min(0) version: number;
-  @ApiProperty({ description: 'Empty while it has none.' }) @IsString() @MaxLength(120) name: string;
-  @ApiProperty({ type: Object }) @IsObject() document: object;
+  @ApiProperty({ description: 'Empty while it has none.' }) @IsLine(120) name: string;
+  @IsDocument('document must be an object.') document: object;
 }

@@ -1,7 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { STAGES } from '@perambula/contract';
 import type { Stage } from '@perambula/contract';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
+import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class KeysBody {
   @ApiProperty({ type: [String] })
@@ -15,12 +16,12 @@ export class KeysBody {
 
 export class NewShortlistBody extends KeysBody {
   @ApiProperty() @IsUUID() clientId: string;
-  @ApiProperty() @IsString() @IsNotEmpty({ message: 'Give the shortlist a name.' }) @MaxLength(120) name: string;
+  @ApiProperty() @IsLine(120, 'Give the shortlist a name.') name: string;
 }
 
 export class ItemBody {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(2000) note?: string;
-  @ApiPropertyOptional({ enum: STAGES }) @IsOptional() @IsIn(STAGES) stage?: Stage;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsText(2000) note?: string;
+  @ApiPropertyOptional({ enum: STAGES }) @MayBeLeftOut() @IsIn(STAGES) stage?: Stage;
 }
 
 export class OrderBody {

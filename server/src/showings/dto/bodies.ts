@@ -1,15 +1,16 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { IsBoolean, IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
+import { IsBoolean, IsUUID } from 'class-validator';
+import { IsLine, IsMoment, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class NewShowingBody {
   @ApiProperty() @IsUUID() clientId: string;
-  @ApiProperty() @IsString() @MaxLength(60) listingKey: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(500) wish?: string;
+  @ApiProperty() @IsLine(60) listingKey: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsText(500) wish?: string;
 }
 
 export class TimeBody {
   @ApiProperty()
-  @IsISO8601({ strict: true }, { message: 'The time is a date and time such as 2026-04-18T10:00:00-04:00.' })
+  @IsMoment('The time is a date and time such as 2026-04-18T10:00:00-04:00.')
   startAt: string;
-  @ApiPropertyOptional() @IsOptional() @IsBoolean() withoutAgreement?: boolean;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsBoolean() withoutAgreement?: boolean;
 }

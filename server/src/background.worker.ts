@@ -1,0 +1,43 @@
+import 'reflect-metadata';
+import { workerData } from 'node:worker_threads';
+import { NestFactory } from '@nestjs/core';
+import type { Type } from '@nestjs/common';
+import { AlertsService } from './alerts/index.js';
+import { AppModule } from './app.module.js';
+import { askingFor } from './common/asking.js';
+import type { Config } from './common/config.js';
+import { answerCalls } from './common/thread.js';
+import type { DeskCalls } from './desk/index.js';
+import { ListingImport } from './feed/index.js';
+import { Pulse } from './pulse/index.js';
+import type { PulseCalls } from './pulse/index.js';
+import { ListingFiles, SearchDocuments } from './searches/index.js';
+import { TodayService } from './today/index.js';
+
+/** The services whose methods the desk may be asked for. */
+const AT_THE_DESK: readonly Type<unknown>[] = [AlertsService, ListingFiles, ListingImport, SearchDocuments, TodayService];
+
+const config = workerData as Config;
+const app = await NestFactory.createApplicationContext(AppModule.of(config), { logger: ['error', 'warn'] });
+
+if (config.role === 'pulse') {
+  answerCalls<PulseCalls>({
+    // it did so when it was made
+    begin: () => null,
+    advance: (ms) => app.get(Pulse).advance(ms),
+    async end() {
+      await app.close();
+      return null;
+    },
+  });
+} else {
+  answerCalls<DeskCalls>({
+    begin: () => null,
+    run({ service, method, args, person }, { isDropped }) {
+      const type = AT_THE_DESK.find(({ name }) => name === service);
+      if (!type) throw new Error(`${service} does no work at the desk.`);
+      const does = app.get<Record<string, (...args: readonly unknown[]) => Promise<unknown>>>(type);
+      return askingFor(person, isDropped, () => does[method]?.(...args));
+    },
+  });
+}

@@ -1,0 +1,84 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { OnApplicationBootstrap, OnModuleDestroy, Type } from '@nestjs/common';
+import { asking, spending } from '../common/asking.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { Thread } from '../common/thread.js';
+import { Turns } from '../common/turns.js';
+
+/** What a thread of the desk can be asked. */
+export interface DeskCalls {
+  /** Only that the thread is begun, which takes a second. */
+  begin: { ask: null; answer: null };
+  run: { ask: { service: string; method: string; args: readonly unknown[]; person: string }; answer: unknown };
+}
+
+type Method = (...args: never[]) => Promise<unknown>;
+type MethodOf<T> = { [K in keyof T]: T[K] extends Method ? K : never }[keyof T];
+
+/** The desk's two kinds of work: what somebody waits for at their page, and files, which may take a while. */
+const BUDGETS_MS = { page: 2_000, file: 120_000 } as const;
+/** How long a thread may go on with what nobody waits for any more, before it is ended. */
+const GRACE_MS = 3_000;
+/** What a thread may hold before it is ended, in MiB. */
+const MOST_MEMORY = { maxOldGenerationSizeMb: 512, maxYoungGenerationSizeMb: 32 };
+
+/**
+ * Work that grows with what it is given, away from the thread that answers everybody: methods of services, called in a
+ * thread of their own. Each kind has one thread, one piece of work at a time, and people take turns.
+ */
+@Injectable()
+export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly threads: Readonly<Record<keyof typeof BUDGETS_MS, Thread<DeskCalls>>>;
+  private readonly turns = { page: new Turns(1), file: new Turns(1) };
+
+  constructor(@Inject(CONFIG) private readonly config: Config) {
+    const start = (): Thread<DeskCalls> =>
+      new Thread(new URL('../background.worker.js', import.meta.url), {
+        workerData: { ...config, role: 'desk' },
+        resourceLimits: MOST_MEMORY,
+      });
+    this.threads = { page: start(), file: start() };
+  }
+
+  onApplicationBootstrap(): void {
+    if (this.config.role === 'web') void this.threads.page.ask('begin', null).catch(() => undefined);
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await Promise.all(Object.values(this.threads).map((thread) => thread.end()));
+  }
+
+  /**
+   * Calls a method of a service in a thread of the desk. What it is given and gives must be plain data.
+   *
+   * @param part  what the work is, as it is named when it takes too long
+   * @throws what the method throws, or Failure when it takes longer than such work may
+   */
+  run<T, K extends MethodOf<T>>(
+    kind: keyof typeof BUDGETS_MS,
+    part: string,
+    service: Type<T>,
+    method: K,
+    ...args: T[K] extends (...args: infer A) => unknown ? A : never
+  ): Promise<T[K] extends (...args: never[]) => Promise<infer A> ? A : never> {
+    const request = asking();
+    const person = request?.person ?? '';
+    const work = (): Promise<unknown> =>
+      spending(
+        () => part,
+        (signal) => this.ask(kind, { service: service.name, method: String(method), args, person }, signal),
+        BUDGETS_MS[kind],
+      );
+    return this.turns[kind].take(person, work, request?.signal) as ReturnType<typeof this.run<T, K>>;
+  }
+
+  private async ask(kind: keyof typeof BUDGETS_MS, ask: DeskCalls['run']['ask'], signal?: AbortSignal): Promise<unknown> {
+    const thread = this.threads[kind];
+    try {
+      return await thread.ask('run', ask, signal);
+    } finally {
+      if (signal?.aborted && !(await thread.isIdle(GRACE_MS))) await thread.end();
+    }
+  }
+}

@@ -1,0 +1,61 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { log } from '../common/log.js';
+import { Thread } from '../common/thread.js';
+import { EngineHost } from '../searches/index.js';
+
+/** What the pulse's thread can be asked. */
+export interface PulseCalls {
+  begin: { ask: null; answer: null };
+  advance: { ask: number; answer: number };
+  end: { ask: null; answer: null };
+}
+
+const AGAIN_AFTER_MS = 1_000;
+const LONGEST_END_MS = 5_000;
+
+/** The pulse in a thread of its own, begun again when it ends by itself. */
+@Injectable()
+export class PulseThread implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly thread: Thread<PulseCalls>;
+  private stopped = false;
+
+  constructor(
+    private readonly clock: Clock,
+    private readonly engine: EngineHost,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {
+    const script = new URL('../background.worker.js', import.meta.url);
+    this.thread = new Thread(script, { workerData: { ...config, role: 'pulse' } }, () => {
+      if (!this.stopped) setTimeout(() => this.begin(), AGAIN_AFTER_MS);
+    });
+  }
+
+  onApplicationBootstrap(): void {
+    if (this.config.role === 'web') this.begin();
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    this.stopped = true;
+    if (this.config.role !== 'web') return;
+    const late = new Promise((resolve) => setTimeout(resolve, LONGEST_END_MS).unref());
+    await Promise.race([this.thread.ask('end', null).catch(() => undefined), late]);
+    await this.thread.end();
+  }
+
+  /** Moves a demo's clock forward; gives the time arrived at, once searches count what has come by then. */
+  async advance(byMs: number): Promise<number> {
+    const now = await this.thread.ask('advance', byMs);
+    await this.clock.look();
+    await this.engine.follow();
+    return now;
+  }
+
+  private begin(): void {
+    if (this.stopped) return;
+    this.thread.ask('begin', null).catch((error: unknown) => log.warn({ error }, 'the pulse did not begin'));
+  }
+}

@@ -1,0 +1,50 @@
+import type { StepName, Steps } from '../steps/index.js';
+
+/** One step of the pulse: never done twice at once, waited for only so long, and noted how it went. */
+export class Step {
+  private running: Promise<void> | null = null;
+  /** Whether it was given up waiting for, and has not ended since. */
+  private isLate = false;
+
+  constructor(
+    private readonly name: StepName,
+    private readonly work: () => Promise<unknown>,
+    private readonly steps: Pick<Steps, 'did' | 'failed'>,
+  ) {}
+
+  /**
+   * Does it once from its beginning; what is under way already is waited for first. One that takes longer than it may
+   * goes on by itself, and is not waited for again before it has ended. It never throws: how it went is noted.
+   */
+  async run(withinMs: number): Promise<void> {
+    if (this.isLate) return;
+    const end = new Promise<'late'>((resolve) => setTimeout(resolve, withinMs, 'late').unref());
+    const done = this.after(this.running);
+    if ((await Promise.race([done, end])) !== 'late' || !this.running) return;
+    this.isLate = true;
+    await this.steps.failed(this.name, `It has not ended within ${withinMs / 1000} seconds.`).catch(() => undefined);
+  }
+
+  /** What is under way, to be waited for before all ends. */
+  async settled(): Promise<void> {
+    await this.running;
+  }
+
+  private async after(before: Promise<void> | null): Promise<void> {
+    await before;
+    this.running ??= this.noted().finally(() => {
+      this.running = null;
+      this.isLate = false;
+    });
+    await this.running;
+  }
+
+  private async noted(): Promise<void> {
+    try {
+      await this.work();
+      await this.steps.did(this.name);
+    } catch (error) {
+      await this.steps.failed(this.name, (error as Error).message).catch(() => undefined);
+    }
+  }
+}

@@ -1,0 +1,62 @@
+import { once } from 'node:events';
+import { createWriteStream } from 'node:fs';
+import { Injectable } from '@nestjs/common';
+import { filePieces } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
+import { goOn } from '../common/asking.js';
+import { ListingsService } from '../listings/index.js';
+import type { FileType } from './dto/bodies.js';
+import { beginWorkbook } from './workbook.js';
+
+const AT_ONCE = 500;
+
+/** Files of listings, written to disk some hundred at a time, however many they are; done at the desk. */
+@Injectable()
+export class ListingFiles {
+  constructor(private readonly listings: ListingsService) {}
+
+  /** Writes listings in the order of their keys; those that are gone meanwhile are left out. */
+  async write(file: string, type: FileType, keys: readonly string[]): Promise<void> {
+    const fields = new Set<string>();
+    for await (const records of this.read(keys)) for (const record of records) for (const name in record) fields.add(name);
+    if (type === 'xlsx') await this.writeWorkbook(file, keys, [...fields]);
+    else await this.writeText(file, type, keys, [...fields]);
+  }
+
+  private async writeWorkbook(file: string, keys: readonly string[], fields: readonly string[]): Promise<void> {
+    const workbook = beginWorkbook(file, fields);
+    for await (const records of this.read(keys)) for (const record of records) workbook.add(record);
+    await workbook.end();
+  }
+
+  private async writeText(
+    file: string,
+    type: Exclude<FileType, 'xlsx'>,
+    keys: readonly string[],
+    fields: readonly string[],
+  ): Promise<void> {
+    const { begin, of, between, end } = filePieces(type, fields);
+    const out = createWriteStream(file, { mode: 0o600 });
+    const put = async (text: string): Promise<void> => {
+      if (!out.write(text)) await once(out, 'drain');
+    };
+    await put(begin);
+    let lead = '';
+    for await (const records of this.read(keys))
+      for (const record of records) {
+        await put(`${lead}${of(record)}`);
+        lead = between;
+      }
+    out.end(end);
+    await once(out, 'close');
+  }
+
+  private async *read(keys: readonly string[]): AsyncGenerator<ListingRecord[]> {
+    for (let i = 0; i < keys.length; i += AT_ONCE) {
+      goOn();
+      const some = keys.slice(i, i + AT_ONCE);
+      const records = await this.listings.byKeys(some);
+      yield some.flatMap((key) => records.get(key) ?? []);
+    }
+  }
+}
