@@ -1,5 +1,6 @@
 export interface StackPart {
   kill(): void;
+  stop(): Promise<void>;
 }
 
 export interface RunFile {

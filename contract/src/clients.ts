@@ -138,7 +138,7 @@ export interface OutboxEntry {
   readonly to: string;
   readonly clientName: string;
   readonly subject: string;
-  readonly state: 'held' | 'queued' | 'sent' | 'failed';
+  readonly state: 'held' | 'queued' | 'sent' | 'failed' | 'dropped';
   readonly createdAt: string;
   readonly lastError: string | null;
 }

@@ -22,6 +22,7 @@ import { PortalModule } from './portal/index.js';
 import { PreferencesModule } from './preferences/index.js';
 import { PulseModule } from './pulse/index.js';
 import { RecordsModule } from './records/index.js';
+import { ReportsController } from './reports/index.js';
 import { RoadsModule } from './roads/index.js';
 import { SearchesModule } from './searches/index.js';
 import { SessionsModule, ThrottleStorage } from './sessions/index.js';
@@ -73,7 +74,7 @@ export class AppModule {
         RecordsModule,
         TodayModule,
       ],
-      controllers: [HealthController, MapController],
+      controllers: [HealthController, MapController, ReportsController],
       providers: [DemoAccounts],
     };
   }

@@ -7,11 +7,17 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { LinkButtonPage } from './features/portal/LinkButtonPage.js';
 import { PortalPage } from './features/portal/PortalPage.js';
+import { Broken } from './shared/Broken.js';
 
 const router = createBrowserRouter([
-  { path: '/p/:token?', Component: PortalPage },
-  { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },
-  { path: '/stop/:token', element: <LinkButtonPage act="stop" /> },
+  {
+    errorElement: <Broken />,
+    children: [
+      { path: '/p/:token?', Component: PortalPage },
+      { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },
+      { path: '/stop/:token', element: <LinkButtonPage act="stop" /> },
+    ],
+  },
 ]);
 
 createRoot(document.getElementById('root') as HTMLElement).render(

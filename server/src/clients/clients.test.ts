@@ -109,9 +109,37 @@ describe('an address', () => {
     expect((await person())?.confirmedAt).toBe(first);
 
     await stack.browser().good('POST', '/api/stop', { token: stop });
-    expect((await person())?.stoppedAt).not.toBeNull();
-    await stack.browser().good('POST', '/api/confirm', { token: confirm });
+    const stoppedAt = (await person())?.stoppedAt;
+    expect(stoppedAt).not.toBeNull();
+    // no link from before the stop undoes it, and the agent cannot ask
+    expect((await stack.browser().ask('POST', '/api/confirm', { token: confirm })).status).toBe(404);
+    await stack.juno.good('POST', '/api/demo/clock', { advance: 'P2D' });
+    const asked = await stack.juno.ask('POST', `/api/clients/${id}/people/${orla?.id}/confirmation`);
+    expect([asked.status, asked.body.code]).toEqual([409, 'address.stopped']);
+    expect((await person())?.stoppedAt).toBe(stoppedAt);
+
+    // they themselves can, and then it is a new link that starts them
+    const sent = new Set((await stack.mailbox()).map(({ id: mail }) => mail));
+    await stack.browser().good('POST', '/api/stop/undo', { token: stop });
+    const again = (await stack.mailbox(sent.size + 1)).find(({ id: mail, to }) => !sent.has(mail) && to.includes('orla@venn.example'));
+    const letter = await simpleParser(await stack.raw(again?.id ?? ''));
+    expect((await person())?.stoppedAt).toBe(stoppedAt);
+    await stack.browser().good('POST', '/api/confirm', { token: /\/confirm\/([\w-]+)/.exec(letter.text ?? '')?.[1] });
     expect((await person())?.stoppedAt).toBeNull();
+  });
+
+  it('is asked few times, a day apart, and not once it is confirmed', async () => {
+    const id = await create('Lou Marsh', [{ name: 'Lou Marsh', email: 'lou@marsh.example' }]);
+    const [lou] = (await stack.juno.good<ClientFile>('GET', `/api/clients/${id}`)).people;
+    const ask = async (): Promise<number> =>
+      (await stack.juno.ask('POST', `/api/clients/${id}/people/${lou?.id}/confirmation`)).status;
+    const day = (): Promise<unknown> => stack.juno.good('POST', '/api/demo/clock', { advance: 'P1D' });
+    const answers: number[] = [];
+    for (let i = 0; i < 5; i++) {
+      answers.push(await ask(), await ask());
+      await day();
+    }
+    expect(answers.map((status) => status < 300)).toEqual([true, false, true, false, true, false, false, false, false, false]);
   });
 
   it('is not confirmed by a token that nobody was given', async () => {

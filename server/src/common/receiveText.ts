@@ -22,6 +22,7 @@ export async function receiveText(request: Request, types: readonly string[], mo
   const encoding = request.headers['content-encoding'] ?? 'identity';
   if (!types.includes(type) || encoding !== 'identity' || !['utf-8', '"utf-8"', undefined].includes(charset))
     throw new Failure('request.media', `Send the file as ${types.join(' or ')} in UTF-8, not compressed.`);
+  if (Number(request.headers['content-length']) > mostBytes) throw tooLarge(mostBytes);
   const file = await temporaryFile('received');
   let bytes = 0;
   const measured = new Transform({
@@ -30,12 +31,21 @@ export async function receiveText(request: Request, types: readonly string[], mo
       done(bytes > mostBytes ? tooLarge(mostBytes) : null, chunk);
     },
   });
+  const leave = (): void => void measured.destroy(new Error('The sender is gone.'));
+  request.once('aborted', leave);
   try {
-    await pipeline(request, measured, createWriteStream(file.path, { mode: 0o600 }), { signal: AbortSignal.timeout(LONGEST_MS) });
+    await pipeline(request.pipe(measured), createWriteStream(file.path, { mode: 0o600 }), {
+      signal: AbortSignal.timeout(LONGEST_MS),
+    });
     return file;
   } catch (error) {
     await file.remove();
     throw error instanceof Failure ? error : new Failure('request.unreadable', 'The file did not arrive whole. Send it again.');
+  } finally {
+    request.off('aborted', leave);
+    // what still comes is let go, so that whoever sends it hears the answer
+    request.unpipe(measured);
+    request.resume();
   }
 }
 

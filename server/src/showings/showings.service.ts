@@ -122,7 +122,7 @@ export class ShowingsService {
   /** The agent's own calendar file: of an agreed showing, or of one that was, to take it out again. */
   async calendar(agent: AgentRow, id: string): Promise<string> {
     const showing = await this.own(agent.id, id);
-    const startAt = showing.state === 'canceled' ? found(showing.startAt, 'agreed time') : agreedTimeOf(showing);
+    const startAt = found(['confirmed', 'canceled'].includes(showing.state) ? showing.startAt : null, 'time agreed for this showing');
     return this.calendarFile(showing, startAt, await this.addressFor(showing, 'agent'), agent);
   }
 

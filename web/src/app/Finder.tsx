@@ -33,9 +33,9 @@ export function Finder() {
   const { clientId } = useOpenFile();
   const begin = useDraft(({ begin: start }) => start);
   const sought = text.trim();
-  const named = useNamed(sought, open);
+  const named = useNamed(sought);
   const homes = useHomes(sought);
-  const spoken = useSpoken(sought, open);
+  const spoken = useSpoken(sought);
   const settled = useSettled(spoken?.search ?? STARTING_SEARCH, 120);
   const count = useCount(settled, spoken !== null);
   // that of what was typed before is not shown for what is typed now

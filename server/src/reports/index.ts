@@ -1,0 +1,1 @@
+export { ReportsController } from './reports.controller.js';
