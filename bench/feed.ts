@@ -51,7 +51,7 @@ async function readPages(database: DataSource): Promise<Measured> {
     }),
   );
   const config = {
-    feed: { url: `http://127.0.0.1:${port}`, token: 'bench' },
+    feed: { url: `http://127.0.0.1:${port}`, token: 'bench', internalHosts: ['127.0.0.1'] },
     zone: 'America/New_York',
     countyDir: tmpdir(),
   } as unknown as Config;

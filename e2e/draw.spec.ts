@@ -163,7 +163,7 @@ test('a bound is kept by name, found by it, and changed in every search that has
   // by its name, in words
   await page.keyboard.press('Control+k');
   await page.keyboard.type('homes within the ring road under 900k');
-  await expect(page.locator('.ant-select-item-option', { hasText: 'within Within the ring road' })).toBeVisible();
+  await expect(page.locator('.combobox-option', { hasText: 'within Within the ring road' })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(bounds(page)).toHaveCount(1);
   await expect(page.locator('.sentence')).toContainText('within Within the ring road');

@@ -48,7 +48,7 @@ test('the finder goes to an address and to a file by keyboard alone', async ({ p
   await agent.signIn();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('bashir');
-  await expect(page.locator('.ant-select-item-option', { hasText: 'Bashir Odell' })).toBeVisible();
+  await expect(page.locator('.combobox-option', { hasText: 'Bashir Odell' })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Bashir Odell' })).toBeVisible();
   await page.keyboard.press('Control+k');

@@ -34,13 +34,15 @@ export class MariaDb {
       if (made.status !== 0) throw new Stop(`MariaDB's data could not be made in ${data}:\n${made.stderr}`);
     }
     rmSync(this.socket, { force: true });
-    const log = openSync(join(this.folder, 'log'), 'a');
+    const log = openSync(join(this.folder, 'log'), 'a', 0o600);
+    mkdirSync(join(this.folder, 'tmp'), { recursive: true, mode: 0o700 });
     this.process = spawn(
       'mariadbd',
       [
         '--no-defaults',
         '--user=root',
         `--datadir=${data}`,
+        `--tmpdir=${join(this.folder, 'tmp')}`,
         `--socket=${this.socket}`,
         `--pid-file=${this.pidFile}`,
         `--port=${this.port}`,

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { freePort, ROOT } from './machine.mjs';
 import { MariaDb } from './mariadb.mjs';
@@ -18,7 +18,7 @@ export const NODE_OPTIONS = ['--enable-source-maps', '--max-semi-space-size=64']
 class Part {
   constructor(name, script, environment, logFolder) {
     Object.assign(this, { name, script, environment, stopping: false, failures: 0 });
-    this.log = openSync(join(logFolder, `${name}.log`), 'a');
+    this.log = openSync(join(logFolder, `${name}.log`), 'a', 0o600);
   }
 
   start() {
@@ -60,7 +60,8 @@ class Part {
  *   `loaded`: not ready before all listings of the feed have been read, rather than those on the market
  */
 export async function startStack({ data, port, county = {}, loaded = false }) {
-  mkdirSync(join(data, 'logs'), { recursive: true });
+  mkdirSync(join(data, 'logs'), { recursive: true, mode: 0o700 });
+  chmodSync(data, 0o700);
   const secrets = secretsOf(data);
   const [dbPort, feedPort, smtpPort, mailboxPort] = [await freePort(), await freePort(), await freePort(), await freePort()];
   const database = new MariaDb({ folder: join(data, 'mariadb'), port: dbPort, password: secrets.database });

@@ -8,6 +8,8 @@ export interface Agent {
   readonly officeName: string;
   readonly postalAddress: string;
   readonly licenseNumber: string;
+  /** An administrator sees to the feed and to what holds for the whole office. */
+  readonly role: 'administrator' | 'agent';
 }
 
 export interface Person {

@@ -5,7 +5,10 @@ export const ERRORS = {
   'request.tooLarge': { status: 413, means: 'The body is larger than 1 MB, or a file of listings than 20 MB.' },
   'request.tooMany': { status: 429, means: 'Too many tries in a short time; wait a minute.' },
   'request.conflict': { status: 409, means: 'The same was changed in the same moment from elsewhere; look again and repeat it.' },
-  'request.tooHeavy': { status: 503, means: 'The request takes more time than one may; details.part says which part of it does.' },
+  'request.tooHeavy': {
+    status: 503,
+    means: 'The request takes more time than one may; details.part says which part of it does.',
+  },
   'request.media': { status: 415, means: 'The body is of a type, an encoding or a character set that is not taken here.' },
   'agent.role': { status: 403, means: 'Only an administrator of the office may do this.' },
   'file.unreadable': { status: 422, means: 'The file of listings as a whole cannot be read.' },

@@ -22,6 +22,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   });
   const web = app.getHttpAdapter().getInstance();
   web.disable('x-powered-by');
+  web.set('trust proxy', [...config.trustedProxies]);
   secure(web);
   web.post('/stop/:token', (request: Request, response: Response, next: NextFunction) => {
     // RFC 8058: a mail program's one-click stop, without a page, a cookie or an Origin of ours

@@ -52,6 +52,7 @@ export class DemoAccounts implements OnModuleInit {
         email: demo.email,
         phone: '555-0142',
         licenseNumber: '00-417',
+        role: 'administrator' as const,
       };
       const silas = {
         ...office,
@@ -60,6 +61,7 @@ export class DemoAccounts implements OnModuleInit {
         email: 'silas@wayfarer.example',
         phone: '555-0143',
         licenseNumber: '00-522',
+        role: 'agent' as const,
       };
       await manager.insert(AgentRow, [juno, silas]);
       for (const client of JUNOS) await this.addClient(manager, juno.id, client, now);

@@ -51,7 +51,9 @@ describe('duesOf', () => {
     const moments = Array.from({ length: 700 }, (_, i) => at('2026-03-01T00:00') + i * 521 * 60_000);
     for (const cadence of CADENCES) {
       // nextDue looks strictly ahead, but for at once
-      const singly = moments.map((moment) => nextDue(cadence, cadence === 'atOnce' ? moment : moment - 1, ZONE, at('2026-01-31T09:00')));
+      const singly = moments.map((moment) =>
+        nextDue(cadence, cadence === 'atOnce' ? moment : moment - 1, ZONE, at('2026-01-31T09:00')),
+      );
       expect(duesOf(cadence, moments, ZONE, at('2026-01-31T09:00'))).toEqual(singly);
     }
   });

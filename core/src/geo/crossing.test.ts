@@ -84,7 +84,9 @@ describe('selfCrossing by a sweep', () => {
     const teeth = 20_000;
     const zigzag = Array.from({ length: teeth }, (_, i): LonLat => [i / teeth, i % 2 === 0 ? i / teeth : 40 + i / teeth]);
     let compared = 0;
-    const counted = zigzag.map((corner) => new Proxy(corner, { get: (of, key) => (compared++, Reflect.get(of, key) as unknown) }));
+    const counted = zigzag.map(
+      (corner) => new Proxy(corner, { get: (of, key) => (compared++, Reflect.get(of, key) as unknown) }),
+    );
     expect(selfCrossing([counted])).toBeNull();
     // every pair would be 200 million
     expect(compared).toBeLessThan(400 * teeth);

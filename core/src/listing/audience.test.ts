@@ -64,7 +64,11 @@ describe('forAudience', () => {
     for (const audience of ['public', 'client', 'message'] as const) {
       const shown = forAudience(home, audience);
       // the town is told: it says where the home is when the address does not
-      expect(shown).toMatchObject({ PublicRemarks: 'Sunny rooms. A porch; Herons on the pond.', SubdivisionName: '', City: 'Heron Point' });
+      expect(shown).toMatchObject({
+        PublicRemarks: 'Sunny rooms. A porch; Herons on the pond.',
+        SubdivisionName: '',
+        City: 'Heron Point',
+      });
     }
     expect(forAudience(home, 'agent')['PublicRemarks']).toBe(home.PublicRemarks);
     expect(forAudience({ ...home, InternetAddressDisplayYN: true }, 'public')['PublicRemarks']).toBe(home.PublicRemarks);

@@ -256,7 +256,13 @@ function isAllowed(record: Readonly<Record<string, unknown>>, flag: (typeof SELL
 }
 
 /** Where a street may be named in passing. */
-const FREE_TEXTS: ReadonlySet<string> = new Set(['PublicRemarks', 'Inclusions', 'Exclusions', 'SubdivisionName', 'LotSizeDimensions']);
+const FREE_TEXTS: ReadonlySet<string> = new Set([
+  'PublicRemarks',
+  'Inclusions',
+  'Exclusions',
+  'SubdivisionName',
+  'LotSizeDimensions',
+]);
 
 /** A text without its sentences that name the street, the building or the postal code of a home. */
 function unnamed(text: string, record: Readonly<Record<string, unknown>>): string {

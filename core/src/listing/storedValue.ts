@@ -57,7 +57,9 @@ export function heldValue(type: FieldType | 'rooms', value: unknown): FieldValue
       return Array.isArray(list) && list.length <= MOST_CHOICES && list.every(isShortText) ? (list as string[]) : undefined;
     }
     case 'rooms':
-      return Array.isArray(value) && value.length <= MOST_ROOMS && value.every((each) => typeof each === 'object' && each !== null)
+      return Array.isArray(value) &&
+        value.length <= MOST_ROOMS &&
+        value.every((each) => typeof each === 'object' && each !== null)
         ? (value as FieldValue)
         : undefined;
     case 'text':
@@ -72,7 +74,11 @@ function isShortText(value: unknown): boolean {
 }
 
 function isDay(text: string): boolean {
-  return /^\d{4}-\d\d-\d\d$/.test(text) && !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
+  return (
+    /^\d{4}-\d\d-\d\d$/.test(text) &&
+    !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
+    new Date(`${text}T00:00:00Z`).toISOString().startsWith(text)
+  );
 }
 
 function isMoment(value: unknown): value is string {

@@ -57,18 +57,26 @@ describe('TravelTimes', () => {
     let compared = 0;
     const sorts = fc.constantFrom('to leaveAt', 'to arriveBy', 'from leaveAt', 'from arriveBy');
     fc.assert(
-      fc.property(networks, place, fc.array(place, { minLength: 1 }), hour, sorts, fc.constantFrom('car', 'foot'), (network, work, homes, time, sort, by) => {
-        const [way, ends] = sort.split(' ') as ['to' | 'from', 'leaveAt' | 'arriveBy'];
-        const travel: Travel = { [way]: work, [ends]: time, on: 'weekday', by };
-        const making = new TravelTimes(network).sweeping(travel);
-        let made = making.next();
-        while (!made.done) made = making.next();
-        const [alone, led] = [new TravelTimes(network), new TravelTimes(network)];
-        led.lend([structuredClone(made.value)]);
-        for (const home of homes) expect(led.secondsAt(travel, home)).toBe(alone.secondsAt(travel, home));
-        compared += homes.length;
-        expect((led as unknown as { kept: Map<string, unknown> }).kept.size).toBe(0);
-      }),
+      fc.property(
+        networks,
+        place,
+        fc.array(place, { minLength: 1 }),
+        hour,
+        sorts,
+        fc.constantFrom('car', 'foot'),
+        (network, work, homes, time, sort, by) => {
+          const [way, ends] = sort.split(' ') as ['to' | 'from', 'leaveAt' | 'arriveBy'];
+          const travel: Travel = { [way]: work, [ends]: time, on: 'weekday', by };
+          const making = new TravelTimes(network).sweeping(travel);
+          let made = making.next();
+          while (!made.done) made = making.next();
+          const [alone, led] = [new TravelTimes(network), new TravelTimes(network)];
+          led.lend([structuredClone(made.value)]);
+          for (const home of homes) expect(led.secondsAt(travel, home)).toBe(alone.secondsAt(travel, home));
+          compared += homes.length;
+          expect((led as unknown as { kept: Map<string, unknown> }).kept.size).toBe(0);
+        },
+      ),
       { numRuns: 150 },
     );
     expect(compared).toBeGreaterThan(500);

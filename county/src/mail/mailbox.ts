@@ -17,7 +17,7 @@ export interface MailSummary {
 /** Messages as .eml files in a folder. A message that comes again under the same Message-ID to the same reader overwrites itself. */
 export class Mailbox {
   constructor(private readonly folder: string) {
-    mkdirSync(folder, { recursive: true });
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
   }
 
   async keep(raw: Buffer, recipients: readonly string[]): Promise<void> {
@@ -29,7 +29,7 @@ export class Mailbox {
       .slice(0, 16);
     // written aside and renamed, so that a half-written message is never listed
     const aside = join(this.folder, `${id}.part`);
-    writeFileSync(aside, raw);
+    writeFileSync(aside, raw, { mode: 0o600 });
     renameSync(aside, join(this.folder, `${id}.eml`));
   }
 

@@ -5,5 +5,9 @@ import { Digests } from './digests.js';
 import { Matcher } from './matcher.js';
 
 @Global()
-@Module({ controllers: [AlertsController], providers: [AlertsService, Digests, Matcher], exports: [AlertsService, Digests, Matcher] })
+@Module({
+  controllers: [AlertsController],
+  providers: [AlertsService, Digests, Matcher],
+  exports: [AlertsService, Digests, Matcher],
+})
 export class AlertsModule {}

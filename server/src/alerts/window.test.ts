@@ -22,7 +22,12 @@ afterAll(async () => {
 const TELL: AlertSettings['tell'] = ['new'];
 
 /** A moment that the test holds open. */
-function door(): { readonly passed: Promise<void>; readonly open: () => void; readonly come: Promise<void>; readonly arrive: () => void } {
+function door(): {
+  readonly passed: Promise<void>;
+  readonly open: () => void;
+  readonly come: Promise<void>;
+  readonly arrive: () => void;
+} {
   let [open, arrive]: (() => void)[] = [() => undefined, () => undefined];
   const passed = new Promise<void>((resolve) => (open = resolve));
   const come = new Promise<void>((resolve) => (arrive = resolve));
@@ -59,7 +64,16 @@ describe('a home that comes while another server writes an alert’s first messa
     const nobody = { readersOf: () => Promise.resolve([{ id: 'p', name: 'Nadia Kesteven', email: 'nadia@kesteven.example' }]) };
     const silent = { write: () => Promise.resolve(), make: () => Promise.resolve('http://127.0.0.1/p/x') };
     const digests = new Digests(
-      ...([database, clock, circumstances, nobody, silent, silent, holding, { zone: 'America/New_York', publicUrl: '' }] as unknown as ConstructorParameters<typeof Digests>),
+      ...([
+        database,
+        clock,
+        circumstances,
+        nobody,
+        silent,
+        silent,
+        holding,
+        { zone: 'America/New_York', publicUrl: '' },
+      ] as unknown as ConstructorParameters<typeof Digests>),
     );
     const matcher = new Matcher(
       ...([database, clock, circumstances, listings] as unknown as ConstructorParameters<typeof Matcher>),

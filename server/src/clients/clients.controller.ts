@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Patch, Post, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, UseGuards } from '@nestjs/common';
 import type { Task } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -39,6 +39,18 @@ export class ClientsController {
   ): Promise<{ id: string }> {
     await this.clients.askToConfirm(agent, id, personId);
     return { id };
+  }
+
+  /** Makes the links into a person's portal good for nothing. */
+  @Delete(':id/people/:personId/links')
+  @HttpCode(200)
+  async withdrawLinks(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Param('personId') personId: string,
+  ): Promise<Record<string, never>> {
+    await this.clients.withdrawLinksOf(agent.id, id, personId);
+    return {};
   }
 }
 

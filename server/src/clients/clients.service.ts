@@ -69,7 +69,8 @@ export class ClientsService {
   async create(agentId: string, name: string, people: readonly NewPerson[]): Promise<string> {
     const addresses = people.map(({ email }) => email.trim().toLowerCase());
     const twice = addresses.find((address, i) => addresses.indexOf(address) < i);
-    if (twice !== undefined) throw new Failure('address.known', `${twice} stands there twice. Each person has an address of their own.`);
+    if (twice !== undefined)
+      throw new Failure('address.known', `${twice} stands there twice. Each person has an address of their own.`);
     const id = randomUUID();
     await this.database.transaction(async (manager) => {
       await manager.insert(ClientRow, {
@@ -179,7 +180,11 @@ export class ClientsService {
 
   private async guardConfirmation(manager: EntityManager, person: PersonRow): Promise<void> {
     const why = await whyNotWrite(manager, person.id, 'confirmation');
-    if (why) throw new Failure('address.stopped', `Nothing was sent: ${why}. Only they can start them again, by the link in any message they had.`);
+    if (why)
+      throw new Failure(
+        'address.stopped',
+        `Nothing was sent: ${why}. Only they can start them again, by the link in any message they had.`,
+      );
     if (person.confirmedAt && !person.stoppedAt) throw new Failure('address.confirmed', `${person.email} is confirmed already.`);
     const next = person.confirmationSentAt && person.confirmationSentAt.getTime() + CONFIRMATION_PAUSE_MS;
     if (person.confirmationsSent >= MOST_CONFIRMATIONS || (next && next > this.clock.now()))
@@ -211,13 +216,38 @@ export class ClientsService {
 
   async stopPerson(personId: string): Promise<void> {
     await this.database.transaction(async (manager) => {
-      await manager.update(PersonRow, { id: personId }, { stoppedAt: this.clock.date(), askedBackAt: null, confirmationsSent: 0 });
+      await manager.update(
+        PersonRow,
+        { id: personId },
+        { stoppedAt: this.clock.date(), askedBackAt: null, confirmationsSent: 0 },
+      );
       await this.links.withdraw(manager, personId, 'confirm');
       await manager.update(
         OutboxRow,
         { personId, state: In(['held', 'queued']) },
         { state: 'dropped', lastError: 'Not sent: this person has stopped all messages.' },
       );
+    });
+  }
+
+  /** Makes all links into a person's portal good for nothing; the next message brings a new one. */
+  async withdrawLinks(personId: string): Promise<void> {
+    await this.links.withdraw(this.database.manager, personId, 'portal');
+  }
+
+  /** The same, by the agent. */
+  async withdrawLinksOf(agentId: string, clientId: string, personId: string): Promise<void> {
+    await this.own(agentId, clientId);
+    found(await this.database.getRepository(PersonRow).findOneBy({ id: personId, clientId }), 'person');
+    await this.withdrawLinks(personId);
+  }
+
+  /** Tells the agent that a link into somebody's portal may have been passed on. */
+  async warnOfPlaces(personId: string, places: number): Promise<void> {
+    const { person, client } = await this.person(personId);
+    await this.addTask(client.agentId, {
+      clientId: client.id,
+      text: `${firstName(person.name)}’s portal link was opened from ${places} places within an hour. If that is odd, withdraw it in their file.`,
     });
   }
 

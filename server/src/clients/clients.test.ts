@@ -121,7 +121,9 @@ describe('an address', () => {
     // they themselves can, and then it is a new link that starts them
     const sent = new Set((await stack.mailbox()).map(({ id: mail }) => mail));
     await stack.browser().good('POST', '/api/stop/undo', { token: stop });
-    const again = (await stack.mailbox(sent.size + 1)).find(({ id: mail, to }) => !sent.has(mail) && to.includes('orla@venn.example'));
+    const again = (await stack.mailbox(sent.size + 1)).find(
+      ({ id: mail, to }) => !sent.has(mail) && to.includes('orla@venn.example'),
+    );
     const letter = await simpleParser(await stack.raw(again?.id ?? ''));
     expect((await person())?.stoppedAt).toBe(stoppedAt);
     await stack.browser().good('POST', '/api/confirm', { token: /\/confirm\/([\w-]+)/.exec(letter.text ?? '')?.[1] });

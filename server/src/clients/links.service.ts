@@ -11,6 +11,15 @@ import type { LinkPurpose } from './client.entity.js';
 const LIFE_DAYS: Readonly<Record<LinkPurpose, number>> = { confirm: 14, portal: 60, stop: 730 };
 const PATHS: Readonly<Record<LinkPurpose, string>> = { confirm: '/confirm/', portal: '/p/', stop: '/stop/' };
 
+/** A link in use is given its full life again once a day. */
+const RENEW_EVERY_MS = 86_400_000;
+/** Opened from so many places within an hour, a link may have been passed on. */
+const MANY_PLACES = 4;
+
+function endOf(purpose: LinkPurpose): Date {
+  return new Date(Date.now() + LIFE_DAYS[purpose] * 86_400_000);
+}
+
 /** The links that messages carry: made here, looked up here, of limited life, and good for one purpose each. */
 @Injectable()
 export class LinksService {
@@ -26,7 +35,7 @@ export class LinksService {
       tokenHash: hashOf(token),
       purpose,
       personId,
-      expiresAt: new Date(Date.now() + LIFE_DAYS[purpose] * 86_400_000),
+      expiresAt: endOf(purpose),
       revokedAt: null,
     });
     return `${this.config.publicUrl}${PATHS[purpose]}${token}`;
@@ -37,12 +46,37 @@ export class LinksService {
     await manager.update(LinkRow, { personId, purpose, revokedAt: IsNull() }, { revokedAt: new Date() });
   }
 
-  /** The person a link was made for. */
+  /** The person a link was made for. A portal's link lives for so many days from its last use. */
   async personOf(token: string | undefined, purpose: LinkPurpose): Promise<string> {
     const link = token ? await this.database.getRepository(LinkRow).findOneBy({ tokenHash: hashOf(token), purpose }) : null;
     if (!link || link.revokedAt || link.expiresAt < new Date()) {
       throw new Failure('link.expired', 'This link is not known or has run out. Open the newest message, or ask for another.');
     }
+    const until = endOf(purpose);
+    if (purpose === 'portal' && until.getTime() - link.expiresAt.getTime() > RENEW_EVERY_MS)
+      await this.database.getRepository(LinkRow).update({ tokenHash: link.tokenHash }, { expiresAt: until });
     return link.personId;
+  }
+
+  /**
+   * Notes from where a portal's link is opened, as a hash that tells no place by itself.
+   *
+   * @returns from how many places it was opened within the hour, where this one is new among them and they are many; else null
+   */
+  async openedFrom(token: string, address: string): Promise<number | null> {
+    const tokenHash = hashOf(token);
+    const since = new Date(Date.now() - 3_600_000);
+    const place = hashOf(`${tokenHash} ${address}`);
+    const [known] = await this.database.query<unknown[]>(
+      'SELECT 1 FROM link_places WHERE tokenHash = ? AND place = ? AND at > ?',
+      [tokenHash, place, since],
+    );
+    await this.database.query('REPLACE INTO link_places (tokenHash, place, at) VALUES (?, ?, ?)', [tokenHash, place, new Date()]);
+    if (known) return null;
+    const [row] = await this.database.query<{ n: string }[]>(
+      'SELECT COUNT(*) AS n FROM link_places WHERE tokenHash = ? AND at > ?',
+      [tokenHash, since],
+    );
+    return Number(row?.n) === MANY_PLACES ? MANY_PLACES : null;
   }
 }

@@ -14,7 +14,16 @@ export interface Config {
     readonly user: string;
     readonly password: string;
   };
-  readonly feed: { readonly url: string; readonly token: string };
+  readonly feed: {
+    readonly url: string;
+    readonly token: string;
+    /** Hosts that a feed may be read from although they are of an internal network; the first feed's own is. */
+    readonly internalHosts: readonly string[];
+  };
+  /** Behind TLS: cookies go over it only. */
+  readonly secure: boolean;
+  /** Proxies whose word on who asks is taken, by address or network. */
+  readonly trustedProxies: readonly string[];
   readonly mail: { readonly smtp: string; readonly mailbox: string | null };
   /** Folder with the county's base map as GeoJSON. */
   readonly countyDir: string;
@@ -50,7 +59,13 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       user: env['DB_USER'] ?? 'perambula',
       password: need('DB_PASSWORD'),
     },
-    feed: { url: need('FEED_URL'), token: need('FEED_TOKEN') },
+    feed: {
+      url: need('FEED_URL'),
+      token: need('FEED_TOKEN'),
+      internalHosts: [new URL(need('FEED_URL')).host, ...listOf(env['FEED_INTERNAL_HOSTS'])],
+    },
+    secure: (env['PUBLIC_URL'] ?? '').startsWith('https://'),
+    trustedProxies: listOf(env['TRUSTED_PROXIES']),
     mail: { smtp: need('SMTP_URL'), mailbox: env['MAILBOX_URL'] ?? null },
     countyDir: need('COUNTY_DIR'),
     engineSnapshot: env['ENGINE_SNAPSHOT'] ?? null,
@@ -65,6 +80,10 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
         }
       : null,
   };
+}
+
+function listOf(text: string | undefined): string[] {
+  return (text ?? '').split(',').flatMap((each) => each.trim() || []);
 }
 
 const MOST_THREADS = 4;

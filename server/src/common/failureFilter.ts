@@ -26,8 +26,7 @@ export function asFailure(error: unknown): Failure {
   if (isNamed<{ message: string; path: string }>(error, 'SearchProblem'))
     return new Failure('search.invalid', error.message, { path: error.path });
   const status = statusOf(error);
-  if (status === 413)
-    return new Failure('request.tooLarge', 'The request is larger than 1 MB. Send less at once.');
+  if (status === 413) return new Failure('request.tooLarge', 'The request is larger than 1 MB. Send less at once.');
   if (status === 415) return new Failure('request.media', 'Send the body as JSON in UTF-8.');
   if (status === 429) return new Failure('request.tooMany', 'Too many tries. Wait a minute and try again.');
   if (status === 404) return new Failure('thing.missing', 'There is nothing at this address.');

@@ -69,7 +69,8 @@ export class Thread<Calls extends CallsOf<Calls>> {
 
   /** Whether the thread comes to have nothing to do within so many milliseconds. */
   async isIdle(within: number): Promise<boolean> {
-    for (const until = Date.now() + within; this.waiting.size > 0; await wait(LOOK_EVERY_MS)) if (Date.now() > until) return false;
+    for (const until = Date.now() + within; this.waiting.size > 0; await wait(LOOK_EVERY_MS))
+      if (Date.now() > until) return false;
     return true;
   }
 

@@ -58,7 +58,11 @@ describe('Turns', () => {
     const turns = new Turns(1);
     const first = held();
     const by = (person: string, work: () => Promise<unknown>): Promise<unknown> =>
-      askingFor(person, () => false, () => turns.take(person, work));
+      askingFor(
+        person,
+        () => false,
+        () => turns.take(person, work),
+      );
     const one = by('first', first.work);
     const two = by('second', () => Promise.resolve(asking()?.person));
     first.end();

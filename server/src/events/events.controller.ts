@@ -1,24 +1,40 @@
-import { Controller, Sse, UseGuards } from '@nestjs/common';
+import { Controller, Inject, Req, Sse, UseGuards } from '@nestjs/common';
 import type { MessageEvent } from '@nestjs/common';
-import { filter, interval, map, merge } from 'rxjs';
+import type { Request } from 'express';
+import { exhaustMap, filter, interval, map, merge, takeUntil } from 'rxjs';
 import type { Observable } from 'rxjs';
-import { AgentGuard, CurrentAgent } from '../sessions/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { cookieOf } from '../common/cookie.js';
+import { AgentGuard, CurrentAgent, sessionCookie, SessionsService } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { EventsService } from './events.service.js';
 
 const ALIVE_EVERY_MS = 25_000;
+const LOOK_EVERY_MS = 5_000;
 
 @Controller('events')
 @UseGuards(AgentGuard)
 export class EventsController {
-  constructor(private readonly events: EventsService) {}
+  constructor(
+    private readonly events: EventsService,
+    private readonly sessions: SessionsService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
 
   @Sse()
-  listen(@CurrentAgent() agent: AgentRow): Observable<MessageEvent> {
+  listen(@CurrentAgent() agent: AgentRow, @Req() request: Request): Observable<MessageEvent> {
+    const token = cookieOf(request, sessionCookie(this.config));
     const said = this.events.said.pipe(
       filter(({ agentId }) => agentId === null || agentId === agent.id),
       map(({ name }) => ({ data: { name } })),
     );
-    return merge(said, interval(ALIVE_EVERY_MS).pipe(map(() => ({ data: { name: 'alive' } }))));
+    const alive = interval(ALIVE_EVERY_MS).pipe(map(() => ({ data: { name: 'alive' } })));
+    // ends with the session, wherever that was ended
+    const over = interval(LOOK_EVERY_MS).pipe(
+      exhaustMap(() => this.sessions.find(token).catch(() => agent)),
+      filter((still) => still === null),
+    );
+    return merge(said, alive).pipe(takeUntil(over));
   }
 }

@@ -4,7 +4,7 @@ import type { FeedState, FieldCoverage, FileReport } from '@perambula/contract';
 import type { Request } from 'express';
 import { receiveText } from '../common/receiveText.js';
 import { Desk } from '../desk/index.js';
-import { AgentGuard } from '../sessions/index.js';
+import { AdministratorGuard, AgentGuard } from '../sessions/index.js';
 import { FeedSourceBody } from './dto/bodies.js';
 import { FeedService } from './feed.service.js';
 import { FeedSettings } from './feed.settings.js';
@@ -34,6 +34,7 @@ export class FeedController {
 
   /** Reads another feed from now on. */
   @Put('source')
+  @UseGuards(AdministratorGuard)
   async choose(@Body() { address, token }: FeedSourceBody): Promise<FeedState> {
     await this.settings.choose(address, token);
     return this.feed.state();
@@ -41,6 +42,7 @@ export class FeedController {
 
   /** Goes back to the feed that the server was started with. */
   @Delete('source')
+  @UseGuards(AdministratorGuard)
   async reset(): Promise<FeedState> {
     await this.settings.reset();
     return this.feed.state();
@@ -48,6 +50,7 @@ export class FeedController {
 
   /** A file of listings by RESO names, as CSV or JSON text. */
   @Post('files')
+  @UseGuards(AdministratorGuard)
   @HttpCode(200)
   @ApiConsumes('text/csv', 'text/plain')
   @ApiBody({ schema: { type: 'string' } })

@@ -8,6 +8,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { insertRows } from '../common/insertRows.js';
 import { whenFree } from '../common/locked.js';
+import { Outside } from '../common/outside.js';
 import { FeedCursorRow } from './feed.entity.js';
 import { FEED_LOCK, FeedSettings } from './feed.settings.js';
 import type { FeedAddress } from './feed.settings.js';
@@ -74,7 +75,7 @@ export class FeedReader implements OnModuleDestroy {
     private readonly settings: FeedSettings,
     private readonly surroundings: Surroundings,
     private readonly steps: Steps,
-    @Inject(CONFIG) private readonly config: Pick<Config, 'zone' | 'countyDir'>,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'zone' | 'countyDir' | 'feed'>,
   ) {}
 
   async onModuleDestroy(): Promise<void> {
@@ -116,8 +117,9 @@ export class FeedReader implements OnModuleDestroy {
     const address = await this.settings.current();
     if (address.root === this.address?.root && address.token === this.address.token) return;
     if (this.address) await this.pages.end();
-    this.source = new FeedSource(address.root, address.token);
-    this.pages = new ListingPages(address, this.config.countyDir);
+    const { internalHosts } = this.config.feed;
+    this.source = new FeedSource(address.root, address.token, new Outside(internalHosts));
+    this.pages = new ListingPages(address, this.config.countyDir, internalHosts);
     this.address = address;
   }
 
@@ -146,7 +148,10 @@ export class FeedReader implements OnModuleDestroy {
     await this.follow(cursor, 'reading past changes', cursor.firstLoadDone, {
       ask: (from) => this.rawPage('HistoryTransactional', 'HistoryTransactionalKey', from),
       write: async ({ raws }, also) => {
-        await this.writer.writePast(raws.flatMap((raw) => toldOf(raw, this.clock.now()) ?? []), also);
+        await this.writer.writePast(
+          raws.flatMap((raw) => toldOf(raw, this.clock.now()) ?? []),
+          also,
+        );
         return 0;
       },
     });
@@ -268,7 +273,9 @@ export class FeedReader implements OnModuleDestroy {
     const longest = Math.max(...moments.slice(1).map((moment, i) => (moments[i] as number) - moment));
     if (quiet <= Math.max(QUIET_MS, MUCH_LONGER * longest)) return;
     const hours = (ms: number): string => `${Math.round(ms / 3_600_000)} hours`;
-    throw new Error(`Nothing new has come from the feed for ${hours(quiet)}; the longest that it was quiet lately is ${hours(longest)}.`);
+    throw new Error(
+      `Nothing new has come from the feed for ${hours(quiet)}; the longest that it was quiet lately is ${hours(longest)}.`,
+    );
   }
 
   private async rawPage(resource: string, key: string, from: Place): Promise<Page & { readonly raws: readonly Raw[] }> {

@@ -4,6 +4,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { whenFree } from '../common/locked.js';
+import { Outside } from '../common/outside.js';
 import { FeedCursorRow, FeedSourceRow } from './feed.entity.js';
 import { FeedSource } from './feed.source.js';
 
@@ -42,7 +43,7 @@ export class FeedSettings {
    */
   async choose(address: string, token: string): Promise<void> {
     const root = address.replace(/\/+$/, '');
-    await new FeedSource(root, token).probe().catch((error: unknown) => {
+    await new FeedSource(root, token, new Outside(this.config.feed.internalHosts)).probe().catch((error: unknown) => {
       throw new Failure('feed.unreadable', `${root} is not read: ${(error as Error).message}. The feed stays as it was.`);
     });
     await this.start({ id: 1, root, token });

@@ -2,6 +2,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { Parser } from 'odata-v4-parser';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
+import { Outside } from '../common/outside.js';
 import { FeedSource, NoSuchResource } from './feed.source.js';
 
 type Answer = { readonly status: number; readonly headers?: Record<string, string>; readonly body?: string };
@@ -24,10 +25,15 @@ beforeEach(() => {
 });
 
 function source(): FeedSource {
-  return new FeedSource(`http://127.0.0.1:${(server.address() as AddressInfo).port}/odata`, 'token', (ms) => {
-    pauses.push(ms);
-    return Promise.resolve();
-  });
+  return new FeedSource(
+    `http://127.0.0.1:${(server.address() as AddressInfo).port}/odata`,
+    'token',
+    new Outside(['127.0.0.1']),
+    (ms) => {
+      pauses.push(ms);
+      return Promise.resolve();
+    },
+  );
 }
 
 const from = { at: '2026-04-14T13:12:00.000Z', key: 'OST0000001' };

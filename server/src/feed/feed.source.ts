@@ -1,5 +1,7 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { log } from '../common/log.js';
+import { InternalAddress } from '../common/outside.js';
+import type { Outside } from '../common/outside.js';
 
 export type Raw = Record<string, unknown>;
 
@@ -29,6 +31,7 @@ export class FeedSource {
   constructor(
     private readonly root: string,
     private readonly token: string,
+    private readonly outside: Pick<Outside, 'ask'>,
     private readonly pause: (ms: number) => Promise<unknown> = wait,
   ) {}
 
@@ -57,6 +60,7 @@ export class FeedSource {
   async probe(): Promise<void> {
     const outcome = await this.attempt(`${this.root}/Property?$top=1`).catch((error: unknown) => {
       if (error instanceof NoSuchResource) return { failed: 'it has no listings there' };
+      if (error instanceof InternalAddress) return { failed: error.message };
       return { failed: error instanceof SyntaxError ? 'it does not answer with JSON' : 'it cannot be reached' };
     });
     if (!('value' in outcome)) throw new Error(outcome.failed);
@@ -67,7 +71,7 @@ export class FeedSource {
     if (new URL(url).origin !== new URL(this.root).origin) throw new Error('The feed names a next page on another server.');
     for (let tries = 1; ; tries++) {
       const outcome = await this.attempt(url).catch((error: unknown) => {
-        if (error instanceof NoSuchResource) throw error;
+        if (error instanceof NoSuchResource || error instanceof InternalAddress) throw error;
         return { failed: (error as Error).message, retryAfter: 0 };
       });
       if ('value' in outcome) return outcome;
@@ -79,7 +83,7 @@ export class FeedSource {
   }
 
   private async attempt(url: string): Promise<Answer | { failed: string; retryAfter: number }> {
-    const response = await fetch(url, {
+    const response = await this.outside.ask(url, {
       headers: { authorization: `Bearer ${this.token}` },
       signal: AbortSignal.timeout(LONGEST_WAIT_MS),
     });

@@ -42,12 +42,19 @@ export class ListingImport {
         const key = String(record['ListingKey']);
         const before = known.get(key);
         const raw = this.complete(record, before);
-        const read = before?.source === 'feed' ? 'it is one of the feed’s own listings' : readOrReason(raw, this.surroundings, this.clock.now());
+        const read =
+          before?.source === 'feed'
+            ? 'it is one of the feed’s own listings'
+            : readOrReason(raw, this.surroundings, this.clock.now());
         if (typeof read === 'string') refusals.push({ at, listingKey: key, reason: read });
         else if (before && !before.removed && saysTheSame(read, before.data)) same++;
         else news.push(raw);
       }
-      const written = await this.writer.write(readBatch(news, this.surroundings, this.clock.now()), { told: null, isNews: true, source: 'file' });
+      const written = await this.writer.write(readBatch(news, this.surroundings, this.clock.now()), {
+        told: null,
+        isNews: true,
+        source: 'file',
+      });
       added += written.added;
       changed += written.changed;
     }

@@ -1,15 +1,16 @@
 import { Thread } from '../common/thread.js';
 import type { FeedAddress } from './feed.settings.js';
 import type { Page, Place } from './feed.source.js';
-import type { ListingCalls } from './listings.worker.js';
+import type { ListingCalls, PagesData } from './listings.worker.js';
 import type { ReadBatch } from './readRecord.js';
 
 /** A feed's listings, page by page, asked for and read in a thread of its own while the one before is written. */
 export class ListingPages {
   private readonly thread: Thread<ListingCalls>;
 
-  constructor(feed: FeedAddress, countyDir: string) {
-    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData: { ...feed, countyDir } });
+  constructor(feed: FeedAddress, countyDir: string, internalHosts: readonly string[]) {
+    const workerData: PagesData = { ...feed, countyDir, internalHosts };
+    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData });
   }
 
   /** @throws Error when the feed stays out of reach */

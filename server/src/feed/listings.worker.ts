@@ -1,4 +1,5 @@
 import { workerData } from 'node:worker_threads';
+import { Outside } from '../common/outside.js';
 import { Surroundings } from '../common/surroundings.js';
 import { answerCalls } from '../common/thread.js';
 import type { FeedAddress } from './feed.settings.js';
@@ -15,14 +16,20 @@ export interface PackedPage extends Page {
   readonly ends: Uint32Array<ArrayBuffer>;
 }
 
+/** What the thread is given. */
+export interface PagesData extends FeedAddress {
+  readonly countyDir: string;
+  readonly internalHosts: readonly string[];
+}
+
 export interface ListingCalls {
   /** @param now  the latest moment at which anything can have changed */
   after: { ask: { from: Place; now: number }; answer: PackedPage };
 }
 
-const { root, token, countyDir } = workerData as FeedAddress & { readonly countyDir: string };
+const { root, token, countyDir, internalHosts } = workerData as PagesData;
 const surroundings = new Surroundings(countyDir);
-const source = new FeedSource(root, token);
+const source = new FeedSource(root, token, new Outside(internalHosts));
 
 answerCalls<ListingCalls>(
   {

@@ -38,7 +38,8 @@ export function readOpenings(
       modifiedAt: momentIn(raw['ModificationTimestamp'], now),
     };
     const wrong = Object.entries(opening).find(([, value]) => value === null);
-    if (wrong) rejects.push(asideOf(raw, `An open house’s ${wrong[0]} cannot be read`, `Open house ${String(raw['OpenHouseKey'])}`));
+    if (wrong)
+      rejects.push(asideOf(raw, `An open house’s ${wrong[0]} cannot be read`, `Open house ${String(raw['OpenHouseKey'])}`));
     else openings.push(opening as Opening);
   }
   return { openings, rejects };

@@ -7,7 +7,9 @@ import { JOINED_FIELDS } from './joinedFields.js';
 
 const OURS: ReadonlySet<string> = new Set<string>([...JOINED_FIELDS, ...MEASURED_FIELDS]);
 /** What a record can bring, and what each holds. */
-const BROUGHT_FIELDS = new Map([...STORED_FIELDS].filter((field) => !OURS.has(field)).map((field) => [field, storedTypeOf(field)]));
+const BROUGHT_FIELDS = new Map(
+  [...STORED_FIELDS].filter((field) => !OURS.has(field)).map((field) => [field, storedTypeOf(field)]),
+);
 const LONGEST_KEY = 60;
 const LONGEST_PARCEL = 40;
 const LARGEST_PRICE = 1e11;

@@ -12,6 +12,12 @@ export class FirmFooting1764900000000 implements MigrationInterface {
     await runner.query(
       'CREATE TABLE IF NOT EXISTS `throttles` (`name` char(64) NOT NULL, `hits` int NOT NULL, `until` datetime(3) NOT NULL, INDEX `throttles_until` (`until`), PRIMARY KEY (`name`)) ENGINE=InnoDB',
     );
+    await runner.query("ALTER TABLE `agents` ADD COLUMN IF NOT EXISTS `role` varchar(16) NOT NULL DEFAULT 'agent'");
+    // an office without an administrator could change nothing of its own
+    await runner.query("UPDATE `agents` SET `role` = 'administrator' ORDER BY `name` LIMIT 1");
+    await runner.query(
+      'CREATE TABLE IF NOT EXISTS `link_places` (`tokenHash` char(64) NOT NULL, `place` char(64) NOT NULL, `at` datetime(3) NOT NULL, PRIMARY KEY (`tokenHash`, `place`)) ENGINE=InnoDB',
+    );
     await runner.query(
       'ALTER TABLE `people` ADD COLUMN IF NOT EXISTS `confirmationsSent` int NOT NULL DEFAULT 0, ADD COLUMN IF NOT EXISTS `askedBackAt` datetime(3) NULL',
     );
@@ -25,6 +31,7 @@ export class FirmFooting1764900000000 implements MigrationInterface {
     await runner.query('DROP INDEX `listings_modifiedAt` ON `listings`');
     await runner.query('ALTER TABLE `outbox` DROP COLUMN `kind`');
     await runner.query('ALTER TABLE `people` DROP COLUMN `confirmationsSent`, DROP COLUMN `askedBackAt`');
-    for (const table of ['throttles', 'notices', 'steps']) await runner.query(`DROP TABLE \`${table}\``);
+    await runner.query('ALTER TABLE `agents` DROP COLUMN `role`');
+    for (const table of ['link_places', 'throttles', 'notices', 'steps']) await runner.query(`DROP TABLE \`${table}\``);
   }
 }

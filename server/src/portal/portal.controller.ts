@@ -2,12 +2,15 @@ import {
   Body,
   Controller,
   createParamDecorator,
+  Delete,
   Get,
   HttpCode,
+  Inject,
   Injectable,
   Param,
   Post,
   Put,
+  Req,
   Res,
   UseGuards,
 } from '@nestjs/common';
@@ -15,6 +18,8 @@ import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import type { Portal } from '@perambula/contract';
 import type { Request, Response } from 'express';
 import { takesTurnsAs } from '../common/asking.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';
 import { CountedBody, OpenBody, ReactionBody, WishBody } from './dto/bodies.js';
 import { PortalService } from './portal.service.js';
@@ -45,14 +50,28 @@ const Visitor = createParamDecorator(
 
 @Controller('portal')
 export class PortalController {
-  constructor(private readonly portal: PortalService) {}
+  constructor(
+    private readonly portal: PortalService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
 
   /** Takes the link's token into a cookie. Done by the page's script, so that a machine that only follows links counts as nobody. */
   @Post('session')
   @HttpCode(200)
-  async enter(@Body() { token }: OpenBody, @Res({ passthrough: true }) response: Response): Promise<Record<string, never>> {
-    await this.portal.personOf(token);
-    response.cookie(PORTAL_COOKIE, token, { httpOnly: true, sameSite: 'lax', maxAge: DAYS * 86_400_000, path: '/api/portal' });
+  async enter(
+    @Body() { token }: OpenBody,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<Record<string, never>> {
+    await this.portal.enter(token, request.ip ?? '');
+    const secure = this.config.secure;
+    response.cookie(PORTAL_COOKIE, token, {
+      httpOnly: true,
+      sameSite: 'lax',
+      secure,
+      maxAge: DAYS * 86_400_000,
+      path: '/api/portal',
+    });
     return {};
   }
 
@@ -93,6 +112,14 @@ export class PortalController {
   @UseGuards(PortalGuard)
   async countVisits(@Visitor() personId: string, @Body() body: CountedBody): Promise<Record<string, never>> {
     await this.portal.countVisits(personId, body.counted);
+    return {};
+  }
+
+  /** Makes every link into this portal good for nothing, this one too. */
+  @Delete('links')
+  @UseGuards(PortalGuard)
+  async withdrawLinks(@Visitor() personId: string): Promise<Record<string, never>> {
+    await this.portal.withdrawLinks(personId);
     return {};
   }
 

@@ -36,6 +36,18 @@ export class PortalService {
     return this.links.personOf(token, 'portal');
   }
 
+  /** Takes in a link as its page is opened somewhere. */
+  async enter(token: string, address: string): Promise<void> {
+    const personId = await this.personOf(token);
+    const places = await this.links.openedFrom(token, address);
+    if (places !== null) await this.clients.warnOfPlaces(personId, places);
+  }
+
+  /** The person wants nobody to come in by the links that there are. */
+  withdrawLinks(personId: string): Promise<void> {
+    return this.clients.withdrawLinks(personId);
+  }
+
   async open(personId: string): Promise<Portal> {
     const { person, client, agent } = await this.clients.person(personId);
     const searches = (await this.searches.list(agent.id, client.id)).filter(({ alert }) => alert);

@@ -1,10 +1,12 @@
-import { Controller, Get, Param, Req, Res } from '@nestjs/common';
+import { Controller, Get, Inject, Param, Req, Res } from '@nestjs/common';
 import { mayShow } from '@perambula/core';
 import type { Request, Response } from 'express';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';
 import { found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { SESSION_COOKIE, SessionsService } from '../sessions/index.js';
+import { sessionCookie, SessionsService } from '../sessions/index.js';
 import { RecordsSource } from './records.source.js';
 
 /** Listings' pictures, for whoever may see the page or message that shows them: of a home that a seller keeps off the internet, agents only. */
@@ -14,6 +16,7 @@ export class PicturesController {
     private readonly source: RecordsSource,
     private readonly listings: ListingsService,
     private readonly sessions: SessionsService,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   @Get()
@@ -27,9 +30,11 @@ export class PicturesController {
     const record = found((await this.listings.byKeys([key])).get(key), 'picture');
     const isForAll = mayShow(record, 'public');
     // told as if it were not there
-    if (!isForAll) found(await this.sessions.find(cookieOf(request, SESSION_COOKIE)), 'picture');
+    if (!isForAll) found(await this.sessions.find(cookieOf(request, sessionCookie(this.config))), 'picture');
     const picture = found(await this.source.picture(key, wanted), 'picture');
     response.setHeader('content-type', picture.type);
+    // a drawing opened by itself does nothing
+    response.setHeader('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
     response.setHeader('cache-control', isForAll ? 'public, max-age=86400' : 'private, no-store');
     // messages show these pictures from wherever they are read
     response.setHeader('cross-origin-resource-policy', isForAll ? 'cross-origin' : 'same-origin');

@@ -4,5 +4,9 @@ import { RoadsController } from './roads.controller.js';
 import { RoadsService } from './roads.service.js';
 
 @Global()
-@Module({ controllers: [RoadsController], providers: [CountyCircumstances, RoadsService], exports: [CountyCircumstances, RoadsService] })
+@Module({
+  controllers: [RoadsController],
+  providers: [CountyCircumstances, RoadsService],
+  exports: [CountyCircumstances, RoadsService],
+})
 export class RoadsModule {}

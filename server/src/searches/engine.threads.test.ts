@@ -39,7 +39,8 @@ describe('the engine’s threads', () => {
     lost = 0;
     threads = new EngineThreads(many, { countyDir: folder }, () => lost++);
   };
-  const count = async (dollars: number): Promise<number> => (await threads.askSliced('count', { search: under(dollars), time, made: [] }, (id) => id)).fit;
+  const count = async (dollars: number): Promise<number> =>
+    (await threads.askSliced('count', { search: under(dollars), time, made: [] }, (id) => id)).fit;
   /** As many questions as keep every thread busy. */
   const asked = (dollars: number): Promise<number[]> => Promise.all(Array.from({ length: 12 }, () => count(dollars)));
   afterEach(() => threads.end());

@@ -91,8 +91,7 @@ export class EngineThreads {
 
   /** Lets every thread do what its first question would have to wait for, one after the other, so that the others answer meanwhile. */
   async warm(): Promise<void> {
-    for (const reader of this.readers)
-      await this.gate.read(() => this.askOf(reader, 'warm', null));
+    for (const reader of this.readers) await this.gate.read(() => this.askOf(reader, 'warm', null));
     await this.gate.read(() => this.askOf(null, 'warm', null));
   }
 

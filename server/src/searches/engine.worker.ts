@@ -86,53 +86,56 @@ let holds: Holding | undefined;
 /** Tells one build of core from another: what it computed is not read by the next. */
 const build = hashOf(dirname(fileURLToPath(import.meta.resolve('@perambula/core'))));
 
-answerCalls<EngineCalls>({
-  put({ records, removed }) {
-    const { engine } = holding();
-    engine.put(records.map((record) => JSON.parse(record) as ListingRecord));
-    engine.remove(removed);
-    return { readable: readable() };
+answerCalls<EngineCalls>(
+  {
+    put({ records, removed }) {
+      const { engine } = holding();
+      engine.put(records.map((record) => JSON.parse(record) as ListingRecord));
+      engine.remove(removed);
+      return { readable: readable() };
+    },
+    follow({ memory, columns }) {
+      const { engine, kernel } = (holds ??= take(memory));
+      followColumns(engine.columns, columns, (kernel as SharedKernel).at);
+      return null;
+    },
+    warm() {
+      holding().engine.warm(roads.times);
+      return null;
+    },
+    count: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.count(search, given)),
+    find: ({ search, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.find(search, given, part)),
+    keys: ({ search, part, asOf, ...asked }, call) =>
+      sliced(asked, call, (given) => {
+        const { total, keys } = holding().engine.find(search, given, part);
+        return jsonOf({ total, keys: keys.map(({ key }) => key), asOf });
+      }),
+    marks: ({ search, part, ...asked }, call) =>
+      sliced(asked, call, (given) => jsonOf(holding().engine.marks(search, given, part))),
+    tell: ({ search, set, keys, ...asked }, call) =>
+      sliced(asked, call, (given) => holding().engine.tell(search, given, set, keys)),
+    compare: ({ a, b, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.compare(a, b, given, part)),
+    loosenings: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.loosenings(search, given)),
+    save({ file, sequence }) {
+      const out = openSync(`${file}.new`, 'w', 0o600);
+      try {
+        const write = (bytes: Uint8Array): void => {
+          for (let at = 0; at < bytes.length;) at += writeSync(out, bytes, at);
+        };
+        write(beginningOf(sequence));
+        writeSnapshot(holding().engine.columns, write);
+      } finally {
+        closeSync(out);
+      }
+      renameSync(`${file}.new`, file);
+      return null;
+    },
+    load: ({ file }) => ({ sequence: load(file), readable: readable() }),
+    choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, holding().engine.choices(name)])),
+    filled: ({ search }) => holding().engine.filled(search),
   },
-  follow({ memory, columns }) {
-    const { engine, kernel } = (holds ??= take(memory));
-    followColumns(engine.columns, columns, (kernel as SharedKernel).at);
-    return null;
-  },
-  warm() {
-    holding().engine.warm(roads.times);
-    return null;
-  },
-  count: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.count(search, given)),
-  find: ({ search, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.find(search, given, part)),
-  keys: ({ search, part, asOf, ...asked }, call) =>
-    sliced(asked, call, (given) => {
-      const { total, keys } = holding().engine.find(search, given, part);
-      return jsonOf({ total, keys: keys.map(({ key }) => key), asOf });
-    }),
-  marks: ({ search, part, ...asked }, call) =>
-    sliced(asked, call, (given) => jsonOf(holding().engine.marks(search, given, part))),
-  tell: ({ search, set, keys, ...asked }, call) =>
-    sliced(asked, call, (given) => holding().engine.tell(search, given, set, keys)),
-  compare: ({ a, b, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.compare(a, b, given, part)),
-  loosenings: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.loosenings(search, given)),
-  save({ file, sequence }) {
-    const out = openSync(`${file}.new`, 'w');
-    try {
-      const write = (bytes: Uint8Array): void => {
-        for (let at = 0; at < bytes.length;) at += writeSync(out, bytes, at);
-      };
-      write(beginningOf(sequence));
-      writeSnapshot(holding().engine.columns, write);
-    } finally {
-      closeSync(out);
-    }
-    renameSync(`${file}.new`, file);
-    return null;
-  },
-  load: ({ file }) => ({ sequence: load(file), readable: readable() }),
-  choices: ({ fields }) => Object.fromEntries(fields.map((name) => [name, holding().engine.choices(name)])),
-  filled: ({ search }) => holding().engine.filled(search),
-}, (answer) => (isBytes(answer) ? [answer.all.buffer] : []));
+  (answer) => (isBytes(answer) ? [answer.all.buffer] : []),
+);
 
 function jsonOf(value: unknown): Uint8Array<ArrayBuffer> {
   return new TextEncoder().encode(JSON.stringify(value));

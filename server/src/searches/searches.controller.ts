@@ -1,13 +1,19 @@
 import { createReadStream } from 'node:fs';
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, StreamableFile, UseGuards } from '@nestjs/common';
-import type {
-  Choices,
-  ComparisonAnswer,
-  CountAnswer,
-  Filled,
-  SavedSearch,
-  SearchState,
-} from '@perambula/contract';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  Post,
+  Put,
+  Query,
+  StreamableFile,
+  UseGuards,
+} from '@nestjs/common';
+import type { Choices, ComparisonAnswer, CountAnswer, Filled, SavedSearch, SearchState } from '@perambula/contract';
 import type { Loosening } from '@perambula/core';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';

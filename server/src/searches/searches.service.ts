@@ -104,12 +104,7 @@ export class SearchesService {
   }
 
   /** Rows as JSON. What is stored is the agent's part, and stays the text that it is unless something must be said of it. */
-  private async rows(
-    search: Search,
-    set: ResultSet,
-    keys: readonly ResultKey[],
-    made: readonly MadeSweeps[],
-  ): Promise<string> {
+  private async rows(search: Search, set: ResultSet, keys: readonly ResultKey[], made: readonly MadeSweeps[]): Promise<string> {
     const texts = await this.listings.textsByKeys(keys.map(({ key }) => key));
     const given = this.circumstances.now(made);
     const rows = keys.flatMap(({ key, missed, nice, minutes }) => {
@@ -257,8 +252,11 @@ function isSearch(value: unknown): value is Search {
 /** What a line or bound is called where it takes too long. */
 function sayPart(searches: readonly Search[], id: string): string {
   for (const { lines, bounds } of searches) {
-    const line = lines.flatMap((each) => [each, ...(isEither(each) ? each.either.flatMap(linesOfMember) : [])]).find((each) => each.id === id);
-    if (line) return `the line “${line.name ?? (isEither(line) ? 'one of several' : (fieldOf(line.field)?.label ?? line.field))}”`;
+    const line = lines
+      .flatMap((each) => [each, ...(isEither(each) ? each.either.flatMap(linesOfMember) : [])])
+      .find((each) => each.id === id);
+    if (line)
+      return `the line “${line.name ?? (isEither(line) ? 'one of several' : (fieldOf(line.field)?.label ?? line.field))}”`;
     const bound = bounds.find((each) => each.id === id);
     if (bound) return `the bound “${bound.name ?? bound.shape.type}”`;
   }

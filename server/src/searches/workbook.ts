@@ -18,7 +18,12 @@ export interface Workbook {
 export function beginWorkbook(filename: string, fields: readonly string[]): Workbook {
   const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ filename, useStyles: true });
   const sheet = workbook.addWorksheet('Listings', { views: [{ state: 'frozen', ySplit: 1, xSplit: 1 }] });
-  sheet.columns = fields.map((key) => ({ header: key, key, width: Math.min(40, Math.max(12, key.length + 2)), ...formatOf(key) }));
+  sheet.columns = fields.map((key) => ({
+    header: key,
+    key,
+    width: Math.min(40, Math.max(12, key.length + 2)),
+    ...formatOf(key),
+  }));
   const heads = sheet.getRow(1);
   heads.font = { bold: true };
   heads.commit();

@@ -1,5 +1,8 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
+/** An administrator of the office sees to the feed, files for all, and settings; every agent to their own clients. */
+export type AgentRole = 'administrator' | 'agent';
+
 @Entity('agents')
 export class AgentRow {
   @PrimaryColumn('char', { length: 36 }) id: string;
@@ -10,6 +13,7 @@ export class AgentRow {
   @Column('varchar', { length: 120 }) officeName: string;
   @Column('varchar', { length: 200 }) postalAddress: string;
   @Column('varchar', { length: 40 }) licenseNumber: string;
+  @Column('varchar', { length: 16, default: 'agent' }) role: AgentRole;
   @Column('datetime', { precision: 3, nullable: true }) lookedAt: Date | null;
 }
 

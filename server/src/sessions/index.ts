@@ -1,5 +1,5 @@
 export { AgentRow, SessionRow } from './agent.entity.js';
-export { AgentGuard, CurrentAgent, SESSION_COOKIE } from './agent.guard.js';
+export { AdministratorGuard, AgentGuard, CurrentAgent, sessionCookie } from './agent.guard.js';
 export { SessionsModule } from './sessions.module.js';
 export { SessionsService } from './sessions.service.js';
 export { ThrottleStorage } from './throttle.storage.js';

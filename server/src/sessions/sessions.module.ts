@@ -4,5 +4,9 @@ import { ThrottleStorage } from './throttle.storage.js';
 import { SessionsService } from './sessions.service.js';
 
 @Global()
-@Module({ controllers: [SessionsController], providers: [SessionsService, ThrottleStorage], exports: [SessionsService, ThrottleStorage] })
+@Module({
+  controllers: [SessionsController],
+  providers: [SessionsService, ThrottleStorage],
+  exports: [SessionsService, ThrottleStorage],
+})
 export class SessionsModule {}

@@ -58,6 +58,6 @@ export class SessionsService {
   }
 }
 
-export function shown({ id, name, email, phone, officeName, postalAddress, licenseNumber }: AgentRow): Agent {
-  return { id, name, email, phone, officeName, postalAddress, licenseNumber };
+export function shown({ id, name, email, phone, officeName, postalAddress, licenseNumber, role }: AgentRow): Agent {
+  return { id, name, email, phone, officeName, postalAddress, licenseNumber, role };
 }

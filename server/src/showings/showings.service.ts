@@ -122,7 +122,10 @@ export class ShowingsService {
   /** The agent's own calendar file: of an agreed showing, or of one that was, to take it out again. */
   async calendar(agent: AgentRow, id: string): Promise<string> {
     const showing = await this.own(agent.id, id);
-    const startAt = found(['confirmed', 'canceled'].includes(showing.state) ? showing.startAt : null, 'time agreed for this showing');
+    const startAt = found(
+      ['confirmed', 'canceled'].includes(showing.state) ? showing.startAt : null,
+      'time agreed for this showing',
+    );
     return this.calendarFile(showing, startAt, await this.addressFor(showing, 'agent'), agent);
   }
 
@@ -168,12 +171,7 @@ export class ShowingsService {
     return found(await this.database.getRepository(ShowingRow).findOneBy({ id, agentId }), 'showing');
   }
 
-  private calendarFile(
-    { id, minutes, revision, state }: ShowingRow,
-    startAt: Date,
-    address: string,
-    agent: AgentRow,
-  ): string {
+  private calendarFile({ id, minutes, revision, state }: ShowingRow, startAt: Date, address: string, agent: AgentRow): string {
     const canceled = state === 'canceled';
     return calendarOf({ id, startAt, minutes, revision, canceled, address, agent, stampedAt: this.clock.date() });
   }
@@ -204,6 +202,9 @@ export class ShowingsService {
 /** @throws Failure unless the listing office has agreed to it */
 function agreedTimeOf({ state, startAt }: ShowingRow): Date {
   if (state !== 'confirmed' || !startAt)
-    throw new Failure('showing.notAgreed', 'The listing office has not agreed to this showing, so it is not sent as one. Ask for a time first.');
+    throw new Failure(
+      'showing.notAgreed',
+      'The listing office has not agreed to this showing, so it is not sent as one. Ask for a time first.',
+    );
   return startAt;
 }

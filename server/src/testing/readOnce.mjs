@@ -11,9 +11,21 @@ const { FEED_URL, FEED_TOKEN, DATABASE, NOW, COUNTY_DIR } = process.env;
 const database = new DataSource(databaseOptions({ database: JSON.parse(DATABASE) }));
 await database.initialize();
 const clock = { date: () => new Date(Number(NOW)), now: () => Number(NOW) };
-const config = { feed: { url: FEED_URL, token: FEED_TOKEN }, zone: 'America/New_York', countyDir: COUNTY_DIR };
+const config = {
+  feed: { url: FEED_URL, token: FEED_TOKEN, internalHosts: ['127.0.0.1'] },
+  zone: 'America/New_York',
+  countyDir: COUNTY_DIR,
+};
 const writer = new ListingWriter(database, clock);
-const reader = new FeedReader(database, clock, writer, new FeedSettings(database, config), new Surroundings(COUNTY_DIR), { tell: async () => undefined }, config);
+const reader = new FeedReader(
+  database,
+  clock,
+  writer,
+  new FeedSettings(database, config),
+  new Surroundings(COUNTY_DIR),
+  { tell: async () => undefined },
+  config,
+);
 await reader.pull();
 await reader.onModuleDestroy();
 await database.destroy();

@@ -1,7 +1,5 @@
 import { readSpoken, sentenceOf } from '@perambula/core';
 import type { Search, Spoken } from '@perambula/core';
-import { AutoComplete, Input } from 'antd';
-import type { InputRef } from 'antd';
 import { Search as Glass } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -10,6 +8,8 @@ import { STARTING_SEARCH, useChoices, useCount, useDraft, useGazetteer, useSaved
 import { useHomes } from '../features/places/index.js';
 import { useShortlists } from '../features/shortlists/index.js';
 import { useNow } from '../shared/clock.api.js';
+import { Combobox } from '../shared/Combobox.js';
+import type { ComboboxGroup } from '../shared/Combobox.js';
 import { price, ZONE } from '../shared/format.js';
 import { useOpenFile } from '../shared/openFile.js';
 import { Status } from '../shared/status.js';
@@ -19,16 +19,10 @@ import type { Named } from './finder.rules.js';
 
 const KINDS: readonly Named['kind'][] = ['Files', 'Searches', 'Shortlists', 'Places', 'Offices and agents'];
 
-interface Option {
-  readonly value: string;
-  readonly label: React.ReactNode;
-}
-
 /** The one field in the bar: goes straight to whatever has a name or an address, and takes a search in words. */
 export function Finder() {
   const [text, setText] = useState('');
-  const [open, setOpen] = useState(false);
-  const field = useRef<InputRef>(null);
+  const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const { clientId } = useOpenFile();
   const begin = useDraft(({ begin: start }) => start);
@@ -41,47 +35,36 @@ export function Finder() {
   // that of what was typed before is not shown for what is typed now
   const counted = count.isPlaceholderData ? undefined : count.data?.fit;
   useFinderKey(field);
-  const search: Option[] = spoken ? [{ value: 'search', label: <Said spoken={spoken} fit={counted} /> }] : [];
+  const search = spoken ? [{ value: 'search', label: <Said spoken={spoken} fit={counted} /> }] : [];
   // until the answer comes, those of the last one that bear these words, too: Enter never leads to another home
   const rows = (sought.length < 2 ? [] : (homes.data?.rows ?? [])).filter(
     (row) => !homes.isPlaceholderData || String(row['UnparsedAddress']).toLowerCase().includes(sought.toLowerCase()),
   );
-  const others = [
-    ...KINDS.flatMap((kind) => {
-      const list = named.filter((each) => each.kind === kind);
-      return list.length === 0
-        ? []
-        : [
-            {
-              label: kind,
-              options: list.map((each): Option => ({ value: valueOf(each, named), label: <NamedOption named={each} /> })),
-            },
-          ];
-    }),
-    ...(rows.length === 0
-      ? []
-      : [
-          {
-            label: 'Homes',
-            options: rows.map((row): Option => ({
-              value: `/listings/${row.ListingKey}`,
-              label: (
-                <span className="finder-home">
-                  <span>{String(row['UnparsedAddress'])}</span>
-                  <span className="soft">{price(row)}</span>
-                  <Status status={String(row['StandardStatus'])} />
-                </span>
-              ),
-            })),
-          },
-        ]),
-  ];
+  const others: ComboboxGroup[] = [
+    ...KINDS.map((kind) => ({
+      label: kind,
+      options: named
+        .filter((each) => each.kind === kind)
+        .map((each) => ({ value: valueOf(each, named), label: <NamedOption named={each} /> })),
+    })),
+    {
+      label: 'Homes',
+      options: rows.map((row) => ({
+        value: `/listings/${row.ListingKey}`,
+        label: (
+          <span className="finder-home">
+            <span>{String(row['UnparsedAddress'])}</span>
+            <span className="soft">{price(row)}</span>
+            <Status status={String(row['StandardStatus'])} />
+          </span>
+        ),
+      })),
+    },
+  ].filter(({ options }) => options.length > 0);
   // a search that is understood to its last word comes first, any other after what bears the name
   const inWords = search.length > 0 ? [{ label: 'Search', options: search }] : [];
-  const options = spoken && spoken.unread.length === 0 ? [...inWords, ...others] : [...others, ...inWords];
+  const groups = spoken && spoken.unread.length === 0 ? [...inWords, ...others] : [...others, ...inWords];
   const go = (value: string): void => {
-    setText('');
-    field.current?.blur();
     if (value.startsWith('/')) return void navigate(value);
     if (value === 'search' && spoken) begin(clientId, spoken.search, spoken.unread);
     else {
@@ -92,26 +75,19 @@ export function Finder() {
     void navigate('/search');
   };
   return (
-    <AutoComplete
-      className="finder"
-      classNames={{ popup: { root: 'finder-options' } }}
-      value={text}
-      options={options}
-      listHeight={420}
-      defaultActiveFirstOption
-      onOpenChange={setOpen}
-      onChange={setText}
-      onSelect={go}
-      notFoundContent={sought.length >= 2 && homes.isSuccess ? `Nothing has “${sought}” in its name or address.` : null}
-    >
-      <Input
-        ref={field}
-        prefix={<Glass size={15} aria-hidden="true" />}
-        suffix={<kbd>Ctrl K</kbd>}
+    <div className="finder">
+      <Combobox
+        label="Find anything"
         placeholder="An address, a client, or houses under 450k in Sedge Ferry"
-        aria-label="Find anything"
+        icon={<Glass size={15} aria-hidden="true" />}
+        hint={<kbd>Ctrl K</kbd>}
+        ref={field}
+        groups={groups}
+        none={sought.length >= 2 && homes.isSuccess ? `Nothing has “${sought}” in its name or address.` : null}
+        onText={setText}
+        onChoose={go}
       />
-    </AutoComplete>
+    </div>
   );
 }
 
@@ -119,38 +95,39 @@ function valueOf(each: Named, all: readonly Named[]): string {
   return typeof each.to === 'string' ? each.to : `named${all.indexOf(each)}`;
 }
 
-function useFinderKey(field: React.RefObject<InputRef | null>): void {
+function useFinderKey(field: React.RefObject<HTMLInputElement | null>): void {
   useEffect(() => {
     const focus = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
       event.preventDefault();
-      field.current?.focus({ cursor: 'all' });
+      field.current?.focus();
+      field.current?.select();
     };
     window.addEventListener('keydown', focus);
     return () => window.removeEventListener('keydown', focus);
   }, [field]);
 }
 
-function useNamed(sought: string, wanted: boolean): Named[] {
+function useNamed(sought: string): Named[] {
   const clients = useClients().data;
   const searches = useSavedSearches().data;
   const shortlists = useShortlists().data;
   const choices = useChoices().data;
   return useMemo(
-    () => (wanted ? namedBy(sought, clients ?? [], searches ?? [], shortlists ?? [], choices ?? {}) : []),
-    [sought, wanted, clients, searches, shortlists, choices],
+    () => (sought === '' ? [] : namedBy(sought, clients ?? [], searches ?? [], shortlists ?? [], choices ?? {})),
+    [sought, clients, searches, shortlists, choices],
   );
 }
 
 /** What was typed as a search, where any of it can be read as one. */
-function useSpoken(sought: string, wanted: boolean): Spoken | null {
+function useSpoken(sought: string): Spoken | null {
   const gazetteer = useGazetteer();
   const now = useNow();
   return useMemo(() => {
-    if (!wanted || sought.length < 2) return null;
+    if (sought.length < 2) return null;
     const spoken = readSpoken(sought, STARTING_SEARCH, gazetteer, { now: Date.parse(now), zone: ZONE });
     return spoken.understood === 0 ? null : spoken;
-  }, [sought, wanted, gazetteer, now]);
+  }, [sought, gazetteer, now]);
 }
 
 function Said({ spoken: { search, unread }, fit }: { readonly spoken: Spoken; readonly fit: number | undefined }) {

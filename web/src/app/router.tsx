@@ -35,8 +35,14 @@ export const router = createBrowserRouter([
             path: 'listings/:listingKey',
             lazy: async () => ({ Component: (await import('../features/listings/ListingPage.js')).ListingPage }),
           },
-          { path: 'clients', lazy: async () => ({ Component: (await import('../features/clients/ClientsPage.js')).ClientsPage }) },
-          { path: 'clients/:clientId', lazy: async () => ({ Component: (await import('../features/files/FilePage.js')).FilePage }) },
+          {
+            path: 'clients',
+            lazy: async () => ({ Component: (await import('../features/clients/ClientsPage.js')).ClientsPage }),
+          },
+          {
+            path: 'clients/:clientId',
+            lazy: async () => ({ Component: (await import('../features/files/FilePage.js')).FilePage }),
+          },
           {
             path: 'clients/:clientId/alerts/:searchId',
             lazy: async () => ({ Component: (await import('../features/alerts/AlertPage.js')).AlertPage }),

@@ -39,6 +39,8 @@ export const useAddPerson = (clientId: string) =>
   useClientChange((body: NewPerson) => ask(`clients/${clientId}/people`, { body }));
 export const useAskToConfirm = (clientId: string) =>
   useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/confirmation`, { method: 'POST' }));
+export const useWithdrawLinks = (clientId: string) =>
+  useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/links`, { method: 'DELETE' }));
 export const useChangeClient = (clientId: string) =>
   useClientChange((body: { name?: string; notes?: string; agreement?: Agreement | null }) =>
     ask(`clients/${clientId}`, { method: 'PATCH', body }),

@@ -1,2 +1,2 @@
-export { useAddPerson, useAskToConfirm, useChangeClient, useClients, useFile } from './clients.api.js';
+export { useAddPerson, useAskToConfirm, useWithdrawLinks, useChangeClient, useClients, useFile } from './clients.api.js';
 export { NewClient } from './NewClient.js';

@@ -9,12 +9,14 @@ import { ago } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { COLOUR } from '../../shared/tokens.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
+import { useAgent } from '../sessions/index.js';
 import { useCoverage, useFeed, useReadFile } from './feed.api.js';
 import { OtherFeed } from './OtherFeed.js';
 
 /** Where listings come from: the feed and how far it was read, what could not be read, and files of one's own. */
 export function FeedPage() {
   const feed = useFeed();
+  const isAdministrator = useAgent().data?.role === 'administrator';
   if (feed.isPending) return <Waiting what="Asking for the feed …" />;
   if (feed.isError) return <Failed error={feed.error} retry={() => void feed.refetch()} />;
   return (
@@ -29,7 +31,11 @@ export function FeedPage() {
         <div>
           <Reading feed={feed.data} />
           <Rejects rejects={feed.data.rejects} />
-          <OwnFile />
+          {isAdministrator ? (
+            <OwnFile />
+          ) : (
+            <p className="soft">An administrator of your office reads files and chooses the feed.</p>
+          )}
         </div>
         <Coverage />
       </div>
@@ -41,6 +47,7 @@ const number = (value: number): string => value.toLocaleString('en-US');
 
 function Reading({ feed }: { readonly feed: FeedState }) {
   const now = useNow();
+  const isAdministrator = useAgent().data?.role === 'administrator';
   const { fromFeed, fromFiles, onMarket, removed } = feed.listings;
   return (
     <section className="sheet" aria-label="The feed">
@@ -63,7 +70,7 @@ function Reading({ feed }: { readonly feed: FeedState }) {
         {feed.address}
         {feed.readUntil && feed.hasReadAll ? ` · last change ${ago(feed.readUntil, now)}` : ''}
       </p>
-      <OtherFeed feed={feed} />
+      {isAdministrator && <OtherFeed feed={feed} />}
     </section>
   );
 }

@@ -1,8 +1,9 @@
 import type { ClientFile, Person } from '@perambula/contract';
-import { App, Button, Form, Input, Popover } from 'antd';
+import { App, Button, Dropdown, Form, Input, Popover } from 'antd';
+import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
-import { useAddPerson, useAskToConfirm } from '../clients/index.js';
+import { useAddPerson, useAskToConfirm, useWithdrawLinks } from '../clients/index.js';
 
 /** A client's people and whether their addresses are confirmed: nothing else is sent to one that is not. */
 export function People({ file }: { readonly file: ClientFile }) {
@@ -58,6 +59,7 @@ export function People({ file }: { readonly file: ClientFile }) {
 
 function PersonLine({ person, clientId }: { readonly person: Person; readonly clientId: string }) {
   const askToConfirm = useAskToConfirm(clientId);
+  const withdraw = useWithdrawLinks(clientId);
   const { message } = App.useApp();
   const { name, email, confirmedAt, confirmationSentAt, stoppedAt } = person;
   return (
@@ -69,7 +71,26 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
       {stoppedAt ? (
         <span className="chip chip-bad">stopped messages</span>
       ) : confirmedAt ? (
-        <span className="chip chip-calm">confirmed</span>
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: [{ key: 'withdraw', label: 'Withdraw the links to their portal' }],
+            onClick: () =>
+              withdraw.mutate(person.id, {
+                onSuccess: () =>
+                  void message.success(`The links that ${name} has lead nowhere now. The next message brings a new one.`, 6),
+                onError: (error) => void message.error(messageOf(error)),
+              }),
+          }}
+        >
+          <button
+            type="button"
+            className="plain chip chip-calm"
+            aria-label={`${name}’s address is confirmed. Links to their portal`}
+          >
+            confirmed <ChevronDown size={12} aria-hidden="true" />
+          </button>
+        </Dropdown>
       ) : (
         <Button
           size="small"

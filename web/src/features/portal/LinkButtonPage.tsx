@@ -33,6 +33,7 @@ export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
           <p>
             {press.data.agent} {words.after}
           </p>
+          {act === 'stop' && <AskBack token={token} />}
         </>
       ) : (
         <>
@@ -50,5 +51,23 @@ export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
       )}
       <p className="equal-housing">Equal housing opportunity.</p>
     </main>
+  );
+}
+
+/** Whoever stopped by mistake: a new link comes by e-mail, and only it starts the messages again. */
+function AskBack({ token }: { readonly token: string | undefined }) {
+  const undo = useMutation({ mutationFn: () => ask('stop/undo', { body: { token } }) });
+  if (undo.isSuccess) return <p>A message is on its way. Press the button behind its link to hear from your agent again.</p>;
+  return (
+    <>
+      {undo.isError && (
+        <p className="portal-problem" role="alert">
+          {messageOf(undo.error)}
+        </p>
+      )}
+      <button type="button" className="portal-button" disabled={undo.isPending} onClick={() => undo.mutate()}>
+        That was a mistake; write to me again
+      </button>
+    </>
   );
 }

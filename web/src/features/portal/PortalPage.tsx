@@ -8,7 +8,7 @@ import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { HomesOnMap } from '../homesMap/index.js';
-import { tellOpened, useAskToSee, useCountVisits, usePortal, useReact, useStop } from './portal.api.js';
+import { tellOpened, useAskToSee, useCountVisits, usePortal, useReact, useStop, useWithdrawLinks } from './portal.api.js';
 
 const TABS = ['new', 'all', 'like', 'unsure', 'visits'] as const;
 type Tab = (typeof TABS)[number];
@@ -278,6 +278,7 @@ function Visit({ showing, wish, setWish, ask, busy, homeKey }: VisitProps) {
 function PortalFoot({ portal }: { readonly portal: Portal }) {
   const stop = useStop();
   const countVisits = useCountVisits();
+  const withdraw = useWithdrawLinks();
   const { agent, countsVisits, source } = portal;
   return (
     <footer className="portal-foot">
@@ -295,6 +296,15 @@ function PortalFoot({ portal }: { readonly portal: Portal }) {
         ) : (
           <button type="button" onClick={() => stop.mutate(undefined)}>
             Stop all messages
+          </button>
+        )}
+      </p>
+      <p>
+        {withdraw.isSuccess ? (
+          'Your links lead nowhere now. The next message brings a new one.'
+        ) : (
+          <button type="button" onClick={() => withdraw.mutate()}>
+            Close this portal to everyone who has my link
           </button>
         )}
       </p>

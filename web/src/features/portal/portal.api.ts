@@ -32,6 +32,7 @@ export const useReact = (key: string) =>
 export const useAskToSee = (key: string) =>
   usePortalChange((wish: string) => ask(`portal/homes/${key}/showing`, { body: { wish } }));
 export const useStop = () => usePortalChange(() => ask('portal/stop', { method: 'POST' }));
+export const useWithdrawLinks = () => useMutation({ mutationFn: () => ask('portal/links', { method: 'DELETE' }) });
 export const useCountVisits = () =>
   usePortalChange((counted: boolean) => ask('portal/visits', { method: 'PUT', body: { counted } }));
 
