@@ -18,7 +18,7 @@ const PAGE = 1000;
 const PAGES = 60;
 
 type Reading = ConstructorParameters<typeof FeedReader>;
-type Config = Reading[5] & ConstructorParameters<typeof FeedSettings>[1];
+type Config = Reading[6] & ConstructorParameters<typeof FeedSettings>[1];
 const CLOCK = { date: () => new Date(NOW) } as Reading[1];
 
 /** Reading a feed's listings over HTTP into MariaDB, beside TypeORM's own save of pages that are there already. */

@@ -25,6 +25,15 @@ export class Agent {
     await expect(this.page.getByRole('heading', { name: /^Good (morning|afternoon|evening), Juno/ })).toBeVisible();
   }
 
+  /** The other agent, whose clients no other test has a hand in. */
+  async signInAsSilas(): Promise<void> {
+    await this.open('/today');
+    await this.page.getByLabel('E-mail').fill('silas@wayfarer.example');
+    await this.page.getByLabel('Password').fill(run.signIn.password);
+    await this.page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await expect(this.page.getByRole('heading', { name: /^Good (morning|afternoon|evening), Silas/ })).toBeVisible();
+  }
+
   async click(target: Locator): Promise<void> {
     this.actions++;
     await target.click();

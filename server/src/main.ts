@@ -1,4 +1,3 @@
-import type { Server } from 'node:http';
 import { createApp } from './app.js';
 import { readConfig } from './common/config.js';
 
@@ -7,7 +6,7 @@ process.on('disconnect', () => process.exit(0));
 
 const config = readConfig(process.env);
 const app = await createApp(config);
-const server = app.getHttpServer() as Server;
+const server = app.getHttpServer();
 // whoever sends so slowly is not waited for
 server.headersTimeout = 10_000;
 server.requestTimeout = 60_000;

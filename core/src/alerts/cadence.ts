@@ -28,7 +28,7 @@ const QUIET_TO = { hour: 7, minute: 0 };
  */
 export function nextDue(cadence: Cadence, after: number, zone: string, anchor: number): number {
   if (cadence === 'atOnce') return afterQuietHours(DateTime.fromMillis(after, { zone })).toMillis();
-  return duesAfter(cadence, after, zone, anchor).next().value as number;
+  return duesAfter(cadence, after, zone, anchor).next().value;
 }
 
 /**
@@ -43,9 +43,9 @@ export function duesOf(cadence: Cadence, moments: readonly number[], zone: strin
   if (first === undefined) return [];
   if (cadence === 'atOnce') return outOfQuietHours(moments, zone);
   const dues = duesAfter(cadence, first - 1, zone, anchor);
-  let due = dues.next().value as number;
+  let due = dues.next().value;
   return moments.map((moment) => {
-    while (due < moment) due = dues.next().value as number;
+    while (due < moment) due = dues.next().value;
     return due;
   });
 }

@@ -32,10 +32,11 @@ interface Corner {
  * 1976). The order is exact, by signs of robust determinants.
  */
 export function selfCrossing(rings: PolygonRings): { readonly edges: readonly [number, number] } | null {
-  let found: readonly [Segment, Segment] | null = null;
+  const crossing: { pair: readonly [Segment, Segment] | null } = { pair: null };
   const compare = (s: Segment, t: Segment): void => {
-    if (!found && meets(...inOrder(s, t))) found = inOrder(s, t);
+    if (!crossing.pair && meets(...inOrder(s, t))) crossing.pair = inOrder(s, t);
   };
+  const isFound = (): boolean => crossing.pair !== null;
   const over = new SplayTreeSet<Segment>((s, t) => {
     if (s === t) return 0;
     const order = isBefore(s.first, t.first) ? -besides(s, t) : besides(t, s);
@@ -45,25 +46,25 @@ export function selfCrossing(rings: PolygonRings): { readonly edges: readonly [n
   });
   for (const { begins, ends } of cornersOf(rings)) {
     const here = [...new Set([...ends, ...begins])];
-    for (let i = 0; i < here.length && !found; i++)
-      for (let j = i + 1; j < here.length && !found; j++) compare(here[i] as Segment, here[j] as Segment);
+    for (let i = 0; i < here.length && !isFound(); i++)
+      for (let j = i + 1; j < here.length && !isFound(); j++) compare(here[i] as Segment, here[j] as Segment);
     for (const segment of ends) {
-      if (found) break;
+      if (isFound()) break;
       const [below, above] = [over.lastBefore(segment), over.firstAfter(segment)];
       over.delete(segment);
       if (below && above) compare(below, above);
     }
     for (const segment of begins) {
-      if (found) break;
+      if (isFound()) break;
       // an edge without length meets what its neighbours meet
       if (segment.first === segment.last) continue;
       over.add(segment);
-      if (found) break;
+      if (isFound()) break;
       const [below, above] = [over.lastBefore(segment), over.firstAfter(segment)];
       if (below) compare(below, segment);
       if (above) compare(segment, above);
     }
-    if (found) return edgesOf(found);
+    if (crossing.pair) return edgesOf(crossing.pair);
   }
   return null;
 }

@@ -69,16 +69,16 @@ export async function spending<T>(
   const ending = new AbortController();
   const end = (): void => ending.abort();
   request.signal?.addEventListener('abort', end, { once: true });
-  let isOver = false;
+  const over = new AbortController();
   const timer = setTimeout(() => {
-    isOver = true;
+    over.abort();
     end();
   }, left);
   const from = performance.now();
   try {
     return await work(ending.signal);
   } catch (error) {
-    throw isOver && error instanceof Dropped ? tooHeavy(part(), budget) : error;
+    throw over.signal.aborted && error instanceof Dropped ? tooHeavy(part(), budget) : error;
   } finally {
     clearTimeout(timer);
     request.signal?.removeEventListener('abort', end);

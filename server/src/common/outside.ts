@@ -25,7 +25,7 @@ export class Outside {
   /** @param allowed  hosts, or hosts with their port, that may be internal */
   constructor(private readonly allowed: readonly string[]) {
     this.agent = new Agent({
-      connect: { lookup: (host, options, done) => this.look(host, options, done as Looked), timeout: 10_000 },
+      connect: { lookup: (host, options, done) => this.look(host, options, done), timeout: 10_000 },
       headersTimeout: 20_000,
       bodyTimeout: 20_000,
     });

@@ -14,7 +14,7 @@ const DOCUMENTS = Symbol('documents');
 export function IsDocument(message: string): PropertyDecorator {
   return (target, name) => {
     ApiProperty({ type: Object })(target, name);
-    IsObject({ message })(target, name as string);
+    IsObject({ message })(target, name);
     const others = (Reflect.getMetadata(DOCUMENTS, target) ?? []) as readonly string[];
     Reflect.defineMetadata(DOCUMENTS, [...others, String(name)], target);
   };

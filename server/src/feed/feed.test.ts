@@ -23,10 +23,15 @@ const HOMES = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order
 let stack: TestStack;
 let juno: Browser;
 beforeAll(async () => {
+  // another feed is played on this machine
+  process.env['FEED_INTERNAL_HOSTS'] = '127.0.0.1';
   stack = await startTestStack();
   juno = stack.juno;
 });
-afterAll(() => stack.end());
+afterAll(() => {
+  delete process.env['FEED_INTERNAL_HOSTS'];
+  return stack.end();
+});
 
 async function sendFile<T = FileReport>(text: string): Promise<{ status: number; body: T }> {
   return juno.ask<T>('POST', '/api/feed/files', text, { 'content-type': 'text/csv' });

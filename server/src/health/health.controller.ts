@@ -16,6 +16,8 @@ type Part = { readonly status: 'up' } | { readonly status: 'down'; readonly reas
 @Controller('health')
 export class HealthController {
   private cameUp = false;
+  /** Since when a part has been found down, each time that somebody asked. */
+  private readonly failingSince = new Map<string, Date>();
 
   constructor(
     private readonly database: DataSource,
@@ -30,10 +32,12 @@ export class HealthController {
   async health(@Res({ passthrough: true }) response: Response): Promise<Record<string, unknown>> {
     const { feed, mail } = this.config;
     const [database, listings, feedUp, mailUp, steps] = await Promise.all([
-      part(() => this.database.query('SELECT 1')),
-      part(() => this.engineReady()),
-      part(() => fetch(`${feed.url}/health`, { signal: AbortSignal.timeout(3000) })),
-      part(() => (mail.mailbox ? fetch(`${mail.mailbox}/health`, { signal: AbortSignal.timeout(3000) }) : Promise.resolve())),
+      this.part('database', () => this.database.query('SELECT 1')),
+      this.part('listings', () => this.engineReady()),
+      this.part('feed', () => fetch(`${feed.url}/health`, { signal: AbortSignal.timeout(3000) })),
+      this.part('mail', () =>
+        mail.mailbox ? fetch(`${mail.mailbox}/health`, { signal: AbortSignal.timeout(3000) }) : Promise.resolve(),
+      ),
       this.stepParts(),
     ]);
     const ready = database.status === 'up' && listings.status === 'up';
@@ -43,11 +47,22 @@ export class HealthController {
       database,
       listings,
       ...steps,
-      // what cannot be reached is worse than what is behind
-      feed: feedUp.status === 'down' ? { ...feedUp, since: sinceOf(steps['feed']) } : (steps['feed'] ?? feedUp),
-      mail: mailUp.status === 'down' ? { ...mailUp, since: sinceOf(steps['mail']) } : (steps['mail'] ?? mailUp),
+      feed: worseOf(feedUp, steps['feed']),
+      mail: worseOf(mailUp, steps['mail']),
     };
     return { status: ready ? 'up' : 'down', firstLoad, parts };
+  }
+
+  private async part(name: string, check: () => Promise<unknown>): Promise<Part> {
+    try {
+      await check();
+      this.failingSince.delete(name);
+      return { status: 'up' };
+    } catch (error) {
+      const since = this.failingSince.get(name) ?? new Date();
+      this.failingSince.set(name, since);
+      return { status: 'down', reason: (error as Error).message, since: since.toISOString() };
+    }
   }
 
   private async stepParts(): Promise<Partial<Record<StepName, Part>>> {
@@ -58,7 +73,7 @@ export class HealthController {
           step,
           isBehind ? { status: 'down', reason, since: since?.toISOString() ?? null } : { status: 'up' },
         ]),
-      ) as Partial<Record<StepName, Part>>;
+      );
     } catch {
       // the database's own part says so
       return {};
@@ -77,15 +92,8 @@ export class HealthController {
   }
 }
 
-function sinceOf(part: Part | undefined): string | null {
-  return part?.status === 'down' ? part.since : null;
-}
-
-async function part(check: () => Promise<unknown>): Promise<Part> {
-  try {
-    await check();
-    return { status: 'up' };
-  } catch (error) {
-    return { status: 'down', reason: (error as Error).message, since: null };
-  }
+/** What cannot be reached now, since the step that needs it is behind, or else since it was first found so. */
+function worseOf(reached: Part, step: Part | undefined): Part {
+  if (reached.status === 'up') return step ?? reached;
+  return step?.status === 'down' && step.since !== null ? { ...reached, since: step.since } : reached;
 }

@@ -14,7 +14,7 @@ const BEAT_EVERY_MS = 2_000;
 /** While the demo's clock is moved, at-once alerts are looked at this often. */
 const LONGEST_STEP_MS = 60 * 60_000;
 /** How long each step is waited for before what follows goes on without it. */
-const WAIT_MS = { feed: 60_000, alerts: 60_000 };
+const WAIT_MS = { feed: 25_000, alerts: 60_000 };
 const CLOCK_TIMEOUT_MS = 5_000;
 
 /**

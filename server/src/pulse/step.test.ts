@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { Step } from './step.js';
 
-function noted(work: () => Promise<unknown>): { step: Step; says: string[] } {
+function noted(work: () => Promise<unknown>, toldAt = (): number => 0): { step: Step; says: string[] } {
   const says: string[] = [];
   const steps = {
     did: () => Promise.resolve(void says.push('done')),
     failed: (_step: string, reason: string) => Promise.resolve(void says.push(reason)),
+    toldAt: () => toldAt(),
   };
   return { step: new Step('feed', work, steps), says };
 }
@@ -39,6 +40,16 @@ describe('Step', () => {
     end();
     await next;
     expect(says.slice(1)).toEqual(['done', 'done']);
+  });
+
+  it('waits on for what still says what it is at', async () => {
+    const ends = Date.now() + 120;
+    const { step, says } = noted(
+      () => new Promise((resolve) => setTimeout(resolve, 150)),
+      () => Math.min(Date.now(), ends),
+    );
+    await step.run(60);
+    expect(says).toEqual(['done']);
   });
 
   it('begins anew for whoever comes while it is under way, and once for all of them', async () => {

@@ -9,18 +9,17 @@ export class Step {
   constructor(
     private readonly name: StepName,
     private readonly work: () => Promise<unknown>,
-    private readonly steps: Pick<Steps, 'did' | 'failed'>,
+    private readonly steps: Pick<Steps, 'did' | 'failed' | 'toldAt'>,
   ) {}
 
   /**
-   * Does it once from its beginning; what is under way already is waited for first. One that takes longer than it may
-   * goes on by itself, and is not waited for again before it has ended. It never throws: how it went is noted.
+   * Does it once from its beginning; what is under way already is waited for first. One that takes longer than it may,
+   * and says nothing of itself meanwhile, goes on by itself, and is not waited for again before it has ended. It never throws: how it went is noted.
    */
   async run(withinMs: number): Promise<void> {
     if (this.isLate) return;
-    const end = new Promise<'late'>((resolve) => setTimeout(resolve, withinMs, 'late').unref());
     const done = this.after(this.running);
-    if ((await Promise.race([done, end])) !== 'late' || !this.running) return;
+    if (!(await this.isLateBy(withinMs, done)) || !this.running) return;
     this.isLate = true;
     await this.steps.failed(this.name, `It has not ended within ${withinMs / 1000} seconds.`).catch(() => undefined);
   }
@@ -28,6 +27,19 @@ export class Step {
   /** What is under way, to be waited for before all ends. */
   async settled(): Promise<void> {
     await this.running;
+  }
+
+  /** Whether it is not done so long after it began, or after it last said what it is at. */
+  private async isLateBy(ms: number, done: Promise<void>): Promise<boolean> {
+    for (let since = Date.now(); ; since = Math.max(since, this.steps.toldAt(this.name))) {
+      const left = since + ms - Date.now();
+      if (left <= 0) return true;
+      let timer: NodeJS.Timeout | undefined;
+      const late = new Promise<'late'>((resolve) => (timer = setTimeout(resolve, left, 'late')));
+      const first = await Promise.race([done, late]);
+      clearTimeout(timer);
+      if (first !== 'late') return false;
+    }
   }
 
   private async after(before: Promise<void> | null): Promise<void> {

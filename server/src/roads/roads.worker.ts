@@ -27,7 +27,7 @@ answerCalls<RoadCalls>({
       if (isDropped()) throw new Dropped();
       made = making?.next();
     }
-    return { travel, sweeps: new Map([...(made?.value?.sweeps ?? [])].map(([clock, entered]) => [clock, shared(entered)])) };
+    return { travel, sweeps: new Map([...(made?.value.sweeps ?? [])].map(([clock, entered]) => [clock, shared(entered)])) };
   },
 });
 

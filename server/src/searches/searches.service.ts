@@ -7,7 +7,6 @@ import type {
   CountAnswer,
   Filled,
   MissAnswer,
-  Row,
   SavedSearch,
   SearchState,
 } from '@perambula/contract';
@@ -100,7 +99,7 @@ export class SearchesService {
     const [a, b] = await Promise.all([this.documents.read(first), this.documents.read(second)]);
     const { keys, ...figures } = (await this.asked('compare', { a, b, part })).answer;
     const records = await this.listings.byKeys(keys);
-    return { ...figures, rows: keys.flatMap((key) => records.get(key) ?? []) as Row[] };
+    return { ...figures, rows: keys.flatMap((key) => records.get(key) ?? []) };
   }
 
   /** Rows as JSON. What is stored is the agent's part, and stays the text that it is unless something must be said of it. */

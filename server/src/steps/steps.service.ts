@@ -62,6 +62,11 @@ export class Steps {
     );
   }
 
+  /** When this process last told what a step is at, milliseconds since 1970 UTC; 0 when it never did. */
+  toldAt(step: StepName): number {
+    return this.told.get(step) ?? 0;
+  }
+
   async states(): Promise<Record<StepName, StepState>> {
     const rows = new Map((await this.database.getRepository(StepRow).find()).map((row) => [row.step, row]));
     return Object.fromEntries(STEPS.map((step) => [step, stateOf(rows.get(step))])) as Record<StepName, StepState>;

@@ -1,5 +1,5 @@
 import './combobox.css';
-import { startTransition, useCallback, useEffect, useId, useImperativeHandle, useRef, useState } from 'react';
+import { startTransition, useEffect, useId, useImperativeHandle, useRef, useState } from 'react';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 

@@ -1,0 +1,123 @@
+import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { Agent } from './driver.js';
+
+/** Views by their address; what is in them is found as it stands there. */
+const VIEWS = ['/today', '/search', '/clients', '/shortlists', '/showings', '/mailbox', '/feed', '/search/compare'];
+const SECONDS = 60;
+const WORDS = 'houses under 450k within 20 minutes of Ferry Square, 3 beds, 1.5 baths, not bank-owned';
+
+/** The same numbers each time (mulberry32). */
+function randomOf(seed: number): (below: number) => number {
+  let state = seed;
+  return (below) => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return Math.floor((((t ^ (t >>> 14)) >>> 0) / 4_294_967_296) * below);
+  };
+}
+
+/** What a page may never come to, whoever plays with it. */
+function watched(page: Page): string[] {
+  const wrong: string[] = [];
+  page.on('pageerror', (error) => wrong.push(`page error: ${error.message}`));
+  page.on('response', (response) => {
+    if (response.status() >= 500 && response.status() !== 503) wrong.push(`${response.status()} ${response.url()}`);
+  });
+  return wrong;
+}
+
+async function slowed(page: Page, times: number): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: times });
+}
+
+/** Keys as fast as they can be sent, without waiting for what comes of each. */
+async function flood(page: Page, text: string): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  await Promise.all(
+    [...text].flatMap((key) => [
+      session.send('Input.dispatchKeyEvent', { type: 'keyDown', text: key, key }),
+      session.send('Input.dispatchKeyEvent', { type: 'keyUp', key }),
+    ]),
+  );
+}
+
+async function expectWhole(page: Page, wrong: readonly string[], what: string): Promise<void> {
+  expect([what, ...wrong]).toEqual([what]);
+  await expect(page.locator('.broken'), what).toHaveCount(0);
+  await expect(page.getByText('Unexpected Application Error'), what).toHaveCount(0);
+}
+
+test('a sentence typed without a pause while the page is busy is read to its last letter', async ({ page }) => {
+  const wrong = watched(page);
+  const agent = new Agent(page);
+  await agent.signIn();
+  await slowed(page, 6);
+  for (const view of ['/today', '/search', '/clients']) {
+    await agent.open(view);
+    const finder = page.getByRole('combobox', { name: 'Find anything' });
+    await finder.waitFor();
+    await page.keyboard.press('Control+k');
+    await flood(page, WORDS);
+    await expect(finder).toHaveValue(WORDS);
+    await expect(page.locator('.finder-search')).toContainText(/homes? fits?/, { timeout: 30_000 });
+    await expectWhole(page, wrong, view);
+  }
+});
+
+for (const seed of [1, 2, 3])
+  test(`nothing fails however it is played with, ${seed}`, async ({ page }) => {
+    test.setTimeout(180_000);
+    const random = randomOf(seed);
+    const wrong = watched(page);
+    const agent = new Agent(page);
+    await agent.signInAsSilas();
+    // every third run on a slow processor
+    if (seed % 3 === 0) await slowed(page, 4);
+    const end = Date.now() + (SECONDS * 1000) / 3;
+    let done = 'signed in';
+    for (let n = 0; Date.now() < end; n++) {
+      if (n % 12 === 0) {
+        const view = VIEWS[(n / 12 + seed) % VIEWS.length] as string;
+        await agent.open(view);
+        await page.locator('#view').waitFor();
+        done = `at ${view}`;
+      }
+      const moves = [
+        async () => {
+          const buttons = page.locator('button:visible:not([disabled]), [role="menuitem"]:visible, [role="option"]:visible');
+          const count = await buttons.count();
+          if (count === 0) return;
+          const button = buttons.nth(random(count));
+          const name = ((await button.textContent({ timeout: 1000 })) ?? '').slice(0, 30);
+          // whoever signs out plays no longer
+          if (/Sign out|days? on|hour on|week on/.test(name)) return;
+          done += `, ${name}`;
+          await button.click({ timeout: 1000, noWaitAfter: true });
+        },
+        async () =>
+          page.keyboard.press(['Escape', 'Enter', 'ArrowDown', 'Tab', 'n', 'l', 'o', '?', 'Control+z'][random(9)] as string),
+        async () => {
+          const fields = page.locator('input[type="text"]:visible, textarea:visible');
+          const count = await fields.count();
+          if (count > 0)
+            await fields
+              .nth(random(count))
+              .fill(['450k', 'x', '3 or more', '“”', '', '−1'][random(6)] as string, { timeout: 1000 });
+        },
+        async () => {
+          await page.keyboard.press('Control+k');
+          await flood(page, WORDS.slice(random(40)));
+        },
+        async () => page.goBack({ timeout: 2000 }),
+      ];
+      // what is covered or gone by then cannot be pressed
+      await (moves[random(moves.length)] as () => Promise<unknown>)().catch(() => undefined);
+      await expectWhole(page, wrong, done.slice(-300));
+    }
+    // whatever lies open can be closed
+    for (let presses = 0; presses < 6; presses++) await page.keyboard.press('Escape');
+    await expect(page.locator('.ant-modal-wrap:visible'), done.slice(-300)).toHaveCount(0);
+  });
