@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createConnection } from 'mysql2/promise';
 import type { RunFile } from '../scripts/stack.mjs';
+import { benchBeside } from './beside.js';
 import { benchBounds } from './bounds.js';
 import { benchCount } from './count.js';
 import { benchFeed, benchStream } from './feed.js';
@@ -18,6 +19,7 @@ const database = await createConnection({ ...access, database: name });
 const parts: Readonly<Record<string, () => unknown>> = {
   browser: () => benchBrowser(run.web, run.signIn),
   map: () => benchMap(run.web, run.signIn),
+  beside: () => benchBeside(run.web, run.signIn),
   people: () => benchMany(run.web, run.signIn),
   threads: () => benchThreads(100_000),
   count: () => benchCount(database, 100_000),

@@ -1,6 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsUUID, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
 import { IsAddress, IsDay, IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class PersonBody {
@@ -16,6 +16,7 @@ export class NewClientBody {
   @ApiProperty({ type: [PersonBody] })
   @IsArray()
   @ArrayMaxSize(10)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PersonBody)
   people: PersonBody[];

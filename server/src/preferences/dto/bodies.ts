@@ -1,7 +1,18 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { FIELDS } from '@perambula/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, Max, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsObject,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 const FIELD_NAMES = FIELDS.map(({ name }) => name);
 
@@ -17,6 +28,7 @@ export class PreferencesBody {
   @IsArray()
   @ArrayMinSize(1, { message: 'A table needs at least one column.' })
   @ArrayMaxSize(60)
+  @IsObject({ each: true })
   @ArrayUnique(({ field }: ColumnBody) => field, { message: 'A column stands in the table twice.' })
   @ValidateNested({ each: true })
   @Type(() => ColumnBody)
