@@ -42,8 +42,8 @@ const OPEN = [
   'GET /media/{key}/{file}',
   'POST /api/confirm',
   'POST /api/portal/session',
-  'POST /api/session',
   'POST /api/reports',
+  'POST /api/session',
   'POST /api/stop',
   'POST /api/stop/undo',
 ];

@@ -11,12 +11,14 @@ import { router } from './app/router.js';
 import { RequestFailure } from './shared/http.js';
 import { Theme } from './shared/Theme.js';
 
+/** What may well be over the next time; of work that took too long, what was worked out is kept. */
+const PASSING: readonly string[] = ['unreachable', 'server.failed', 'request.tooHeavy', 'request.conflict'];
+
 const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
-      retry: (count, error) =>
-        count < 3 && !(error instanceof RequestFailure && error.code !== 'unreachable' && error.code !== 'server.failed'),
+      retry: (count, error) => count < 3 && !(error instanceof RequestFailure && !PASSING.includes(error.code)),
     },
   },
 });

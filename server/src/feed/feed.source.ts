@@ -72,7 +72,7 @@ export class FeedSource {
     for (let tries = 1; ; tries++) {
       const outcome = await this.attempt(url).catch((error: unknown) => {
         if (error instanceof NoSuchResource || error instanceof InternalAddress) throw error;
-        return { failed: (error as Error).message, retryAfter: 0 };
+        return { failed: sayFailure(error), retryAfter: 0 };
       });
       if ('value' in outcome) return outcome;
       if (tries >= MOST_TRIES) throw new Error(`The feed could not be read: ${outcome.failed}`);
@@ -100,6 +100,12 @@ export class FeedSource {
     const next = body?.['@odata.nextLink'];
     return { value: value as readonly Raw[], next: typeof next === 'string' ? next : null };
   }
+}
+
+function sayFailure(error: unknown): string {
+  const { name, message } = error as Error;
+  if (name === 'TimeoutError') return 'it does not answer';
+  return name === 'TypeError' ? 'it cannot be reached' : message;
 }
 
 interface Answer {

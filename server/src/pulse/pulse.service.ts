@@ -15,7 +15,9 @@ const BEAT_EVERY_MS = 2_000;
 const LONGEST_STEP_MS = 60 * 60_000;
 /** How long each step is waited for before what follows goes on without it. */
 const WAIT_MS = { feed: 25_000, alerts: 60_000 };
-const CLOCK_TIMEOUT_MS = 5_000;
+const CLOCK_TIMEOUT_MS = 20_000;
+/** While the demo's clock is moved, a feed that failed is left alone for so long. */
+const LEFT_ALONE_MS = 60_000;
 
 /**
  * What moves the data along: reads the feed, matches the alerts, writes what is due. The feed is read by itself, so that
@@ -64,9 +66,10 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
 
   private async move(byMs: number): Promise<number> {
     const end = this.clock.now() + byMs;
+    let readAgainAt = 0;
     while (this.clock.now() < end && !this.stopped) {
       await this.clock.set(Math.min(end, await this.nextStop(this.clock.now())));
-      await this.feed.run(WAIT_MS.feed);
+      if (Date.now() >= readAgainAt && !(await this.feed.run(WAIT_MS.feed))) readAgainAt = Date.now() + LEFT_ALONE_MS;
       await this.writeAlerts();
       if (end - this.clock.now() < 1000) break;
     }
@@ -94,16 +97,17 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
 
   private async setFeedClock(): Promise<void> {
     const { url, token } = this.config.feed;
-    await fetch(`${url}/clock`, {
+    const set = await fetch(`${url}/clock`, {
       method: 'PUT',
       headers: { authorization: `Bearer ${token}` },
       body: JSON.stringify({ now: this.clock.now() }),
       signal: AbortSignal.timeout(CLOCK_TIMEOUT_MS),
-    });
+    }).catch(() => null);
+    if (!set?.ok) throw new Error('The feed does not answer.');
   }
 
   /** Does something again and again, with a pause in between. */
-  private again(work: () => Promise<void>): void {
+  private again(work: () => Promise<unknown>): void {
     const next = (): void => {
       const timer = setTimeout(() => {
         this.timers.delete(timer);

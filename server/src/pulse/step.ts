@@ -5,6 +5,8 @@ export class Step {
   private running: Promise<void> | null = null;
   /** Whether it was given up waiting for, and has not ended since. */
   private isLate = false;
+  /** Whether the last run did what it should. */
+  private wentWell = false;
 
   constructor(
     private readonly name: StepName,
@@ -14,14 +16,15 @@ export class Step {
 
   /**
    * Does it once from its beginning; what is under way already is waited for first. One that takes longer than it may,
-   * and says nothing of itself meanwhile, goes on by itself, and is not waited for again before it has ended. It never throws: how it went is noted.
+   * and says nothing of itself meanwhile, goes on by itself, and is not waited for again before it has ended. It never throws: how it went is noted, and given.
    */
-  async run(withinMs: number): Promise<void> {
-    if (this.isLate) return;
+  async run(withinMs: number): Promise<boolean> {
+    if (this.isLate) return false;
     const done = this.after(this.running);
-    if (!(await this.isLateBy(withinMs, done)) || !this.running) return;
+    if (!(await this.isLateBy(withinMs, done)) || !this.running) return this.wentWell;
     this.isLate = true;
     await this.steps.failed(this.name, `It has not ended within ${withinMs / 1000} seconds.`).catch(() => undefined);
+    return false;
   }
 
   /** What is under way, to be waited for before all ends. */
@@ -54,8 +57,10 @@ export class Step {
   private async noted(): Promise<void> {
     try {
       await this.work();
+      this.wentWell = true;
       await this.steps.did(this.name);
     } catch (error) {
+      this.wentWell = false;
       await this.steps.failed(this.name, (error as Error).message).catch(() => undefined);
     }
   }

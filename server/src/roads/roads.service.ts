@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { OnModuleDestroy } from '@nestjs/common';
+import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import type { AreaAnswer, RouteAnswer } from '@perambula/contract';
 import { readJourney, readShape, sayStep, travelsOf } from '@perambula/core';
 import type { MadeSweeps, Search } from '@perambula/core';
@@ -17,16 +17,22 @@ const AT_ONCE = 2;
 
 /** What the county's roads tell: the ground within minutes of a place, and the way from one place to another. */
 @Injectable()
-export class RoadsService implements OnModuleDestroy {
+export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly thread: Thread<RoadCalls>;
   private readonly turns = new Turns(AT_ONCE);
   private readonly sweeps = new Sweeps((travel, signal) => this.thread.ask('sweeps', travel, signal));
+  private readonly role: Config['role'];
 
-  constructor(@Inject(CONFIG) { countyDir }: Config) {
+  constructor(@Inject(CONFIG) { countyDir, role }: Config) {
+    this.role = role;
     this.thread = new Thread<RoadCalls>(new URL('./roads.worker.js', import.meta.url), {
       workerData: { countyDir },
       resourceLimits: { maxYoungGenerationSizeMb: 32 },
     });
+  }
+
+  onApplicationBootstrap(): void {
+    if (this.role === 'web') void this.thread.ask('warm', null).catch(() => undefined);
   }
 
   onModuleDestroy(): Promise<void> {

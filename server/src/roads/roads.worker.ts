@@ -1,12 +1,14 @@
 import { workerData } from 'node:worker_threads';
 import { setImmediate as turn } from 'node:timers/promises';
-import { areaWithin, routeOf } from '@perambula/core';
+import { areaWithin, routeOf, WAYS } from '@perambula/core';
 import type { Journey, LonLat, MadeSweeps, Route, Travel, TravelTime } from '@perambula/core';
 import { Roads } from '../common/roadFile.js';
 import { answerCalls, Dropped } from '../common/thread.js';
 
 /** What the roads' thread can be asked; null where no road is near, or no way leads. */
 export interface RoadCalls {
+  /** Reads the roads, so that whoever asks first need not wait for it. */
+  warm: { ask: null; answer: null };
   area: { ask: TravelTime; answer: LonLat[][][] | null };
   route: { ask: Journey; answer: Route | null };
   /** What a journey is measured by, in memory that all threads read. */
@@ -16,6 +18,10 @@ export interface RoadCalls {
 const roads = new Roads((workerData as { countyDir: string }).countyDir);
 
 answerCalls<RoadCalls>({
+  warm() {
+    if (roads.times) for (const by of WAYS) roads.times.snapper(by);
+    return null;
+  },
   area: (within) => (roads.times ? areaWithin(roads.times, within) : null),
   route: (journey) => (roads.times ? routeOf(roads.times, journey) : null),
   async sweeps(travel, { isDropped }) {

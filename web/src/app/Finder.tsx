@@ -11,6 +11,7 @@ import { useNow } from '../shared/clock.api.js';
 import { Combobox } from '../shared/Combobox.js';
 import type { ComboboxGroup } from '../shared/Combobox.js';
 import { price, ZONE } from '../shared/format.js';
+import { messageOf } from '../shared/http.js';
 import { useOpenFile } from '../shared/openFile.js';
 import { Status } from '../shared/status.js';
 import { useSettled } from '../shared/useSettled.js';
@@ -35,7 +36,9 @@ export function Finder() {
   // that of what was typed before is not shown for what is typed now
   const counted = count.isPlaceholderData ? undefined : count.data?.fit;
   useFinderKey(field);
-  const search = spoken ? [{ value: 'search', label: <Said spoken={spoken} fit={counted} /> }] : [];
+  const search = spoken
+    ? [{ value: 'search', label: <Said spoken={spoken} fit={counted} failed={count.isError ? messageOf(count.error) : null} /> }]
+    : [];
   // until the answer comes, those of the last one that bear these words, too: Enter never leads to another home
   const rows = (sought.length < 2 ? [] : (homes.data?.rows ?? [])).filter(
     (row) => !homes.isPlaceholderData || String(row['UnparsedAddress']).toLowerCase().includes(sought.toLowerCase()),
@@ -130,12 +133,20 @@ function useSpoken(sought: string): Spoken | null {
   }, [sought, gazetteer, now]);
 }
 
-function Said({ spoken: { search, unread }, fit }: { readonly spoken: Spoken; readonly fit: number | undefined }) {
+interface SaidProps {
+  readonly spoken: Spoken;
+  readonly fit: number | undefined;
+  /** Why it could not be counted, where it could not. */
+  readonly failed: string | null;
+}
+
+function Said({ spoken: { search, unread }, fit, failed }: SaidProps) {
+  const counted = fit === undefined ? 'counting …' : `${fit.toLocaleString('en-US')} ${fit === 1 ? 'home fits' : 'homes fit'}`;
   return (
     <span className="finder-search">
       <span className="finder-said">{sentenceOf(withoutStart(search))}</span>
       <span className="soft">
-        {fit === undefined ? 'counting …' : `${fit.toLocaleString('en-US')} ${fit === 1 ? 'home fits' : 'homes fit'}`}
+        {failed ?? counted}
         {unread.length > 0 && ` · not understood: ${unread.map((words) => `“${words}”`).join(', ')}`}
       </span>
     </span>
