@@ -51,11 +51,12 @@ async function expectWhole(page: Page, wrong: readonly string[], what: string): 
 }
 
 test('a sentence typed without a pause while the page is busy is read to its last letter', async ({ page }) => {
+  test.setTimeout(180_000);
   const wrong = watched(page);
   const agent = new Agent(page);
   await agent.signIn();
   await slowed(page, 6);
-  for (const view of ['/today', '/search', '/clients']) {
+  for (const view of ['/today', '/search']) {
     await agent.open(view);
     const finder = page.getByRole('combobox', { name: 'Find anything' });
     await finder.waitFor();
