@@ -64,21 +64,20 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
   ): Promise<T[K] extends (...args: never[]) => Promise<infer A> ? A : never> {
     const request = asking();
     const person = request?.person ?? '';
-    const work = (): Promise<unknown> =>
-      spending(
-        () => part,
-        (signal) => this.ask(kind, { service: service.name, method: String(method), args, person }, signal),
-        BUDGETS_MS[kind],
-      );
-    return this.turns[kind].take(person, work, request?.signal) as ReturnType<typeof this.run<T, K>>;
-  }
-
-  private async ask(kind: keyof typeof BUDGETS_MS, ask: DeskCalls['run']['ask'], signal?: AbortSignal): Promise<unknown> {
     const thread = this.threads[kind];
-    try {
-      return await thread.ask('run', ask, signal);
-    } finally {
-      if (signal?.aborted && !(await thread.isIdle(GRACE_MS))) await thread.end();
-    }
+    const ask = { service: service.name, method: String(method), args, person };
+    return new Promise((resolve, reject) => {
+      const work = async (): Promise<void> => {
+        const answer = spending(
+          () => part,
+          (signal) => thread.ask('run', ask, signal),
+          BUDGETS_MS[kind],
+        );
+        // whoever asked hears at once; the turn is over when the thread is free again
+        await answer.then((answered) => resolve(answered as never), reject);
+        if (!(await thread.isIdle(GRACE_MS))) await thread.end();
+      };
+      this.turns[kind].take(person, work, request?.signal).catch(reject);
+    });
   }
 }

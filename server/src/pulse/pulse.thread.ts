@@ -1,10 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
+import { filter } from 'rxjs';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
 import { Thread } from '../common/thread.js';
+import { EventsService } from '../events/index.js';
 import { EngineHost } from '../searches/index.js';
 
 /** What the pulse's thread can be asked. */
@@ -26,6 +28,7 @@ export class PulseThread implements OnApplicationBootstrap, OnModuleDestroy {
   constructor(
     private readonly clock: Clock,
     private readonly engine: EngineHost,
+    private readonly events: EventsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {
     const script = new URL('../background.worker.js', import.meta.url);
@@ -35,7 +38,12 @@ export class PulseThread implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onApplicationBootstrap(): void {
-    if (this.config.role === 'web') this.begin();
+    if (this.config.role !== 'web') return;
+    this.begin();
+    // another server may have moved the clock
+    this.events.said.pipe(filter(({ name }) => name === 'clock')).subscribe(() => {
+      void this.clock.look().catch((error: unknown) => log.warn({ error }, 'clock not looked at'));
+    });
   }
 
   async onModuleDestroy(): Promise<void> {
