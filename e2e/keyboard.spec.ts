@@ -312,7 +312,7 @@ test('another feed that is none is refused with a sentence, and what was typed s
   await expect(page.getByText(/Give the feed’s address in full/)).toBeVisible();
   await page.getByLabel('Address of the feed’s service').fill('http://127.0.0.1:9/odata');
   await agent.click(agent.button('Read this feed'));
-  await expect(page.getByText(/it cannot be reached/)).toBeVisible();
+  await expect(page.getByText(/it is an address of an internal network/)).toBeVisible();
   await expect(page.getByLabel('Address of the feed’s service')).toHaveValue('http://127.0.0.1:9/odata');
   await agent.click(agent.button('Leave it'));
   await expect(agent.button('Read another feed …')).toBeVisible();

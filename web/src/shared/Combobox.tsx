@@ -1,5 +1,5 @@
 import './combobox.css';
-import { startTransition, useEffect, useId, useImperativeHandle, useRef, useState } from 'react';
+import { startTransition, useEffect, useId, useImperativeHandle, useLayoutEffect, useRef, useState } from 'react';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 
@@ -46,7 +46,8 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
   const isShown = isOpen && (options.length > 0 || none !== null);
   /** As last drawn, for keys that come before the next picture. */
   const drawn = useRef({ at: 0, options });
-  useEffect(() => {
+  // with the picture itself: what is seen is what Enter takes
+  useLayoutEffect(() => {
     drawn.current = { at: Math.max(0, Math.min(at, options.length - 1)), options };
   });
 
@@ -62,8 +63,7 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
   const leave = (): void => startTransition(() => setIsOpen(false));
   const choose = (value: string): void => {
     if (field.current) field.current.value = '';
-    setIsOpen(false);
-    onText('');
+    tell();
     field.current?.blur();
     onChoose(value);
   };
@@ -162,7 +162,7 @@ function useTextOf(field: React.RefObject<HTMLInputElement | null>, onText: (tex
     onText(text);
   };
   const latest = useRef(tell);
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = tell;
   });
   useEffect(() => {
