@@ -20,6 +20,7 @@ export default defineConfig({
           name: 'server',
           include: ['server/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
+          globalSetup: 'server/src/testing/started.ts',
           fileParallelism: false,
           testTimeout: 120_000,
           hookTimeout: 180_000,

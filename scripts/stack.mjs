@@ -57,7 +57,8 @@ class Part {
  * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
  *
  * @param {{ data: string, port: number, county?: { parcels?: number, since?: string }, loaded?: boolean }} options
- *   `loaded`: not ready before all listings of the feed have been read, rather than those on the market
+ *   `loaded`: not ready before all listings of the feed have been read, rather than those on the market, and every part
+ *   does its work
  */
 export async function startStack({ data, port, county = {}, loaded = false }) {
   mkdirSync(join(data, 'logs'), { recursive: true, mode: 0o700 });
@@ -163,12 +164,17 @@ function writeRun(data, run) {
   writeFileSync(file, JSON.stringify(run, null, 2), { mode: 0o600 });
 }
 
+/** Whether all listings were read and every part does its work. */
+function isWhole({ firstLoad, parts }) {
+  return firstLoad === 'done' && Object.values(parts).every(({ status }) => status === 'up');
+}
+
 async function healthy(web, logs, loaded = false) {
   const until = Date.now() + LONGEST_WAIT_MS;
   while (Date.now() < until) {
     try {
       const response = await fetch(`${web}/api/health`, { signal: AbortSignal.timeout(2000) });
-      if (response.ok && (!loaded || (await response.json()).firstLoad === 'done')) return;
+      if (response.ok && (!loaded || isWhole(await response.json()))) return;
     } catch {
       // not listening yet
     }

@@ -57,6 +57,11 @@ export class Market {
 
   constructor(readonly county: County) {}
 
+  /** Whether it has lived until any moment yet. */
+  get hasBegun(): boolean {
+    return this.now > -Infinity;
+  }
+
   /** Lives on until a moment in milliseconds since 1970 UTC; a moment already past changes nothing. */
   advanceTo(now: number): void {
     if (now <= this.now) return;

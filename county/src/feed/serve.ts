@@ -31,6 +31,7 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
     const url = new URL(request.url ?? '/', `http://${request.headers.host ?? 'localhost'}`);
     const [root, name = '', file = ''] = url.pathname.split('/').slice(1).map(decodeURIComponent);
     const missing = (): void => send(response, 404, problem(404, `There is no ${url.pathname}.`));
+    if (!market.hasBegun && root !== 'clock') return send(response, 503, problem(503, 'The clock is not set yet.'));
     if (root === 'health') return send(response, 200, { status: 'up' });
     const entry = market.find(name);
     if (root === 'media') {

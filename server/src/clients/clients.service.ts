@@ -126,56 +126,66 @@ export class ClientsService {
    */
   async askToConfirm(agent: AgentRow, clientId: string, personId: string): Promise<void> {
     await this.own(agent.id, clientId);
-    await this.sendConfirmation(agent, clientId, personId);
+    await this.database.transaction(async (manager) => {
+      const person = await this.locked(manager, clientId, personId);
+      await this.guardConfirmation(manager, person);
+      await this.sendConfirmation(manager, agent, person);
+    });
   }
 
-  /** Somebody who stopped wants messages again: the link in the next one starts them, and no earlier one does. */
+  /**
+   * Somebody who stopped wants messages again: the link in the next one starts them, and no earlier one does. That one
+   * does not wait for its day, but however often they ask after a stop, it is one.
+   */
   async askBack(token: string): Promise<{ name: string; agent: string }> {
     const { person, client, agent } = await this.person(await this.links.personOf(token, 'stop'));
-    if (person.stoppedAt) {
-      await this.database.getRepository(PersonRow).update({ id: person.id }, { askedBackAt: this.clock.date() });
-      await this.sendConfirmation(agent, client.id, person.id);
-    }
+    await this.database.transaction(async (manager) => {
+      const { id, stoppedAt, askedBackAt } = await this.locked(manager, client.id, person.id);
+      if (!stoppedAt || askedBackAt) return;
+      await manager.update(PersonRow, { id }, { askedBackAt: this.clock.date() });
+      await this.sendConfirmation(manager, agent, person);
+    });
     return { name: person.name, agent: agent.name };
   }
 
-  private async sendConfirmation(agent: AgentRow, clientId: string, personId: string): Promise<void> {
-    await this.database.transaction(async (manager) => {
-      const person = found(
-        await manager.findOne(PersonRow, { where: { id: personId, clientId }, lock: { mode: 'pessimistic_write' } }),
-        'person',
-      );
-      await this.guardConfirmation(manager, person);
-      const [confirmUrl, stopUrl] = [
-        await this.links.make(manager, 'confirm', person.id),
-        await this.links.make(manager, 'stop', person.id),
-      ];
-      await this.mail.write(manager, {
-        agentId: agent.id,
-        replyTo: agent.email,
-        clientId,
-        personId,
-        toAddress: person.email,
-        toName: person.name,
-        subject: `${agent.name} would like to send you homes`,
-        kind: 'confirmation',
-        letter: {
-          greeting: `Hello ${firstName(person.name)},`,
-          paragraphs: [
-            `${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`,
-          ],
-          homes: [],
-          button: { label: 'Confirm this address', url: confirmUrl },
-          agent,
-          stopUrl,
-        },
-      });
-      await manager.update(
-        PersonRow,
-        { id: person.id },
-        { confirmationSentAt: this.clock.date(), confirmationsSent: person.confirmationsSent + 1 },
-      );
+  private async locked(manager: EntityManager, clientId: string, personId: string): Promise<PersonRow> {
+    return found(
+      await manager.findOne(PersonRow, { where: { id: personId, clientId }, lock: { mode: 'pessimistic_write' } }),
+      'person',
+    );
+  }
+
+  private async sendConfirmation(manager: EntityManager, agent: AgentRow, person: PersonRow): Promise<void> {
+    const { id: personId, clientId } = person;
+    const [confirmUrl, stopUrl] = [
+      await this.links.make(manager, 'confirm', person.id),
+      await this.links.make(manager, 'stop', person.id),
+    ];
+    await this.mail.write(manager, {
+      agentId: agent.id,
+      replyTo: agent.email,
+      clientId,
+      personId,
+      toAddress: person.email,
+      toName: person.name,
+      subject: `${agent.name} would like to send you homes`,
+      kind: 'confirmation',
+      letter: {
+        greeting: `Hello ${firstName(person.name)},`,
+        paragraphs: [
+          `${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`,
+        ],
+        homes: [],
+        button: { label: 'Confirm this address', url: confirmUrl },
+        agent,
+        stopUrl,
+      },
     });
+    await manager.update(
+      PersonRow,
+      { id: person.id },
+      { confirmationSentAt: this.clock.date(), confirmationsSent: person.confirmationsSent + 1 },
+    );
   }
 
   private async guardConfirmation(manager: EntityManager, person: PersonRow): Promise<void> {

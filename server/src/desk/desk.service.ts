@@ -8,7 +8,7 @@ import { Turns } from '../common/turns.js';
 
 /** What a thread of the desk can be asked. */
 export interface DeskCalls {
-  /** Only that the thread is begun, which takes a second. */
+  /** Only that the thread is begun, which takes seconds on a slow machine. */
   begin: { ask: null; answer: null };
   run: { ask: { service: string; method: string; args: readonly unknown[]; person: string }; answer: unknown };
 }
@@ -42,11 +42,16 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onApplicationBootstrap(): void {
-    if (this.config.role === 'web') void this.threads.page.ask('begin', null).catch(() => undefined);
+    if (this.config.role === 'web') void this.begin().catch(() => undefined);
   }
 
   async onModuleDestroy(): Promise<void> {
     await Promise.all(Object.values(this.threads).map((thread) => thread.end()));
+  }
+
+  /** Begins both threads, what somebody waits for at their page first. */
+  private async begin(): Promise<void> {
+    for (const thread of [this.threads.page, this.threads.file]) await thread.ask('begin', null);
   }
 
   /**

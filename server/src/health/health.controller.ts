@@ -34,10 +34,8 @@ export class HealthController {
     const [database, listings, feedUp, mailUp, steps] = await Promise.all([
       this.part('database', () => this.database.query('SELECT 1')),
       this.part('listings', () => this.engineReady()),
-      this.part('feed', () => fetch(`${feed.url}/health`, { signal: AbortSignal.timeout(3000) })),
-      this.part('mail', () =>
-        mail.mailbox ? fetch(`${mail.mailbox}/health`, { signal: AbortSignal.timeout(3000) }) : Promise.resolve(),
-      ),
+      this.part('feed', () => reach(feed.url)),
+      this.part('mail', async () => (mail.mailbox ? reach(mail.mailbox) : undefined)),
       this.stepParts(),
     ]);
     const ready = database.status === 'up' && listings.status === 'up';
@@ -90,6 +88,12 @@ export class HealthController {
     const sequence = await this.listings.sequence();
     if (sequence === 0 || this.engine.asOf === 0) throw new Error('The listings are still being read.');
   }
+}
+
+/** @throws Error unless a stand-in says of itself that it is well */
+async function reach(url: string): Promise<void> {
+  const { ok } = await fetch(`${url}/health`, { signal: AbortSignal.timeout(3000) });
+  if (!ok) throw new Error('It does not answer as it should.');
 }
 
 /** What cannot be reached now, since the step that needs it is behind, or else since it was first found so. */

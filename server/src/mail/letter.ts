@@ -1,4 +1,3 @@
-import mjml2html from 'mjml';
 import type { AgentRow } from '../sessions/index.js';
 
 export interface LetterHome {
@@ -27,6 +26,8 @@ const MULBERRY = '#7C3F6B';
 
 /** A letter in both of its parts. Everything written by people is escaped. */
 export async function renderLetter(letter: Letter): Promise<{ html: string; text: string }> {
+  // read when first needed: every thread has this file, and few write letters
+  const { default: mjml2html } = await import('mjml');
   const { html } = await mjml2html(markup(letter), { validationLevel: 'strict' });
   return { html, text: plainText(letter) };
 }

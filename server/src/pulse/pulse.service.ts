@@ -106,15 +106,15 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
     if (!set?.ok) throw new Error('The feed does not answer.');
   }
 
-  /** Does something again and again, with a pause in between. */
+  /** Does something now, and again and again with a pause in between. */
   private again(work: () => Promise<unknown>): void {
-    const next = (): void => {
+    const next = (pauseMs: number): void => {
       const timer = setTimeout(() => {
         this.timers.delete(timer);
-        void work().finally(() => !this.stopped && next());
-      }, BEAT_EVERY_MS);
+        void work().finally(() => !this.stopped && next(BEAT_EVERY_MS));
+      }, pauseMs);
       this.timers.add(timer);
     };
-    next();
+    next(0);
   }
 }

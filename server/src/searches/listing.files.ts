@@ -24,7 +24,7 @@ export class ListingFiles {
   }
 
   private async writeWorkbook(file: string, keys: readonly string[], fields: readonly string[]): Promise<void> {
-    const workbook = beginWorkbook(file, fields);
+    const workbook = await beginWorkbook(file, fields);
     for await (const records of this.read(keys)) for (const record of records) workbook.add(record);
     await workbook.end();
   }

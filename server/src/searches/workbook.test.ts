@@ -12,7 +12,7 @@ describe('a workbook', () => {
   it('holds numbers, dates, lists and text that another reader gives back as they were', async () => {
     const file = join(folder, 'listings.xlsx');
     const fields = ['ListingKey', 'ListPrice', 'OnMarketDate', 'View', 'GarageYN', 'PublicRemarks'];
-    const workbook = beginWorkbook(file, fields);
+    const workbook = await beginWorkbook(file, fields);
     workbook.add({ ListingKey: 'A1', ListPrice: 450_000, OnMarketDate: '2026-04-01', View: ['Water', 'Valley'], GarageYN: true });
     workbook.add({ ListingKey: 'A2', ListPrice: null, PublicRemarks: '=1+1' });
     await workbook.end();

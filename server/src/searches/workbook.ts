@@ -1,6 +1,6 @@
 import type { ListingRecord } from '@perambula/core';
 import { fieldOf } from '@perambula/core';
-import ExcelJS from 'exceljs';
+import type { CellValue } from 'exceljs';
 
 const DATE_FORMAT = 'yyyy-mm-dd';
 const TIME_FORMAT = 'yyyy-mm-dd hh:mm';
@@ -15,7 +15,9 @@ export interface Workbook {
  * Listings as a workbook of one sheet (Office Open XML), a column for each of some RESO fields, written to a file.
  * Numbers and dates are cells of their type, times in UTC; text is text, so that no cell can start a formula.
  */
-export function beginWorkbook(filename: string, fields: readonly string[]): Workbook {
+export async function beginWorkbook(filename: string, fields: readonly string[]): Promise<Workbook> {
+  // read when first needed: every thread has this file, and few write workbooks
+  const { default: ExcelJS } = await import('exceljs');
   const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ filename, useStyles: true });
   const sheet = workbook.addWorksheet('Listings', { views: [{ state: 'frozen', ySplit: 1, xSplit: 1 }] });
   sheet.columns = fields.map((key) => ({
@@ -42,7 +44,7 @@ function formatOf(field: string): { style?: { numFmt: string } } {
   return type === 'timestamp' ? { style: { numFmt: TIME_FORMAT } } : {};
 }
 
-function cellOf(name: string, value: unknown): ExcelJS.CellValue {
+function cellOf(name: string, value: unknown): CellValue {
   if (value === null || value === undefined) return null;
   if (Array.isArray(value)) return value.join('; ');
   const type = fieldOf(name)?.type;

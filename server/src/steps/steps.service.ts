@@ -79,7 +79,7 @@ function stateOf(row: StepRow | undefined): StepState {
   return {
     isBehind: since !== null,
     since,
-    reason: since && (row?.failure ?? 'It takes longer than usual.'),
+    reason: since && (row?.failure ?? 'It was not done for longer than usual.'),
     progress: row?.progress ?? null,
   };
 }

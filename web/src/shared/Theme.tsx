@@ -1,4 +1,5 @@
 import { ConfigProvider } from 'antd';
+import { LoaderCircle } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { COLOUR, FONT } from './tokens.js';
 
@@ -10,6 +11,8 @@ export function Theme({ children }: { readonly children: ReactNode }) {
     <ConfigProvider
       csp={{ nonce }}
       wave={{ disabled: true }}
+      // the default one leaves by a transition, and stays where a busy page has skipped its start
+      button={{ loadingIcon: <LoaderCircle className="turning" size={14} aria-hidden /> }}
       theme={{
         token: {
           colorPrimary: COLOUR.mulberry,
