@@ -20,7 +20,9 @@ const parts: Readonly<Record<string, () => unknown>> = {
   browser: () => benchBrowser(run.web, run.signIn),
   map: () => benchMap(run.web, run.signIn),
   beside: () => benchBeside(run.web, run.signIn),
-  people: () => benchMany(run.web, run.signIn),
+  async people() {
+    for (const people of [50, 200, 1000]) await benchMany(run.web, run.signIn, people);
+  },
   threads: () => benchThreads(100_000),
   count: () => benchCount(database, 100_000),
   million: () => benchCount(database, 1_000_000),

@@ -22,6 +22,8 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   });
   const web = app.getHttpAdapter().getInstance();
   web.disable('x-powered-by');
+  // answers are new each time, and what is kept says for how long
+  web.disable('etag');
   web.set('trust proxy', [...config.trustedProxies]);
   secure(web);
   web.post('/stop/:token', (request: Request, response: Response, next: NextFunction) => {

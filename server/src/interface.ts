@@ -2,44 +2,53 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express from 'express';
-import type { Express, NextFunction, Request, Response } from 'express';
+import type { Express, NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
 import { Failure } from './common/failure.js';
 
 const NONCE = '__NONCE__';
 
-/** Headers that keep pages to what they ship with; styles that are made at run time carry the response's own nonce. */
+/** Headers that keep pages to what they ship with; styles that are made at run time carry the page's own nonce. */
 export function secure(app: Express): void {
-  app.use((_request: Request, response: Response, next: NextFunction) => {
-    (response.locals as { nonce: string }).nonce = randomBytes(16).toString('base64');
-    next();
-  });
+  const nonceOf = (_: unknown, response: object): string => `'nonce-${(response as Response).locals['nonce'] as string}'`;
+  const ofPages = headers([nonceOf]);
+  const ofAnswers = headers([]);
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const nonce = `'nonce-${(response.locals as { nonce: string }).nonce}'`;
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'", nonce],
-          styleSrc: ["'self'", nonce],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          workerSrc: ["'self'", 'blob:'],
-          frameSrc: ["'self'"],
-          objectSrc: ["'none'"],
-          baseUri: ["'self'"],
-          formAction: ["'self'"],
-          frameAncestors: ["'self'"],
-        },
-      },
-      strictTransportSecurity: false,
-      xFrameOptions: { action: 'sameorigin' },
-      crossOriginOpenerPolicy: false,
-      originAgentCluster: false,
-    })(request, response, next);
+    if (!isPage(request)) return ofAnswers(request, response, next);
+    response.locals['nonce'] = randomBytes(16).toString('base64');
+    ofPages(request, response, next);
   });
+}
+
+function headers(nonce: readonly ((request: object, response: object) => string)[]): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'", ...nonce],
+        styleSrc: ["'self'", ...nonce],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'", 'blob:'],
+        frameSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'self'"],
+      },
+    },
+    strictTransportSecurity: false,
+    xFrameOptions: { action: 'sameorigin' },
+    crossOriginOpenerPolicy: false,
+    originAgentCluster: false,
+  }) as RequestHandler;
+}
+
+/** Whether a request is for a page of the interface, rather than for what it asks and shows. */
+function isPage({ method, path }: Request): boolean {
+  return ['GET', 'HEAD'].includes(method) && !/^\/(api|media|assets)(\/|$)/.test(path);
 }
 
 /** Refuses requests that a page of another origin sends; one without an Origin passes. */
@@ -59,9 +68,9 @@ export function serveInterface(app: Express, webDir: string): void {
   };
   const [agent, client] = [pageOf('index.html'), pageOf('portal.html')];
   app.use((request: Request, response: Response, next: NextFunction) => {
-    if (!['GET', 'HEAD'].includes(request.method) || /^\/(api|media|assets)(\/|$)/.test(request.path)) return next();
+    if (!isPage(request)) return next();
     const page = /^\/(p|confirm|stop)(\/|$)/.test(request.path) ? client : agent;
     response.setHeader('cache-control', 'no-store');
-    response.type('html').send(page.replaceAll(NONCE, (response.locals as { nonce: string }).nonce));
+    response.type('html').send(page.replaceAll(NONCE, String(response.locals['nonce'])));
   });
 }

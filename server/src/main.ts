@@ -11,4 +11,6 @@ const server = app.getHttpServer();
 server.headersTimeout = 10_000;
 server.requestTimeout = 60_000;
 server.maxHeadersCount = 100;
-await app.listen(config.port, '127.0.0.1');
+await app.init();
+// an office's browsers all come back at once after a restart
+server.listen({ port: config.port, host: '127.0.0.1', backlog: 4_096 });

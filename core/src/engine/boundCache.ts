@@ -16,10 +16,18 @@ import { takeBits, zeroBits } from './kernel.js';
 const MANY = 5000;
 const MOST_BYTES = 32 * 2 ** 20;
 
+/** Characters of a shape's text up to which its point test is kept beside its bits. */
+const LONGEST_KEPT = 20_000;
+
+interface KeptBound extends Kept {
+  /** The shape's point test, once it was needed. */
+  test?: PointTest;
+}
+
 /** The rows inside bounds lately asked for, each row tested only when it first mattered. */
 export class BoundCache {
   /** Of each bound, the rows tested and those of them inside. */
-  private readonly cache: BitsCache<Kept>;
+  private readonly cache: BitsCache<KeptBound>;
 
   constructor(private readonly columns: Columns) {
     this.cache = new BitsCache(columns, MOST_BYTES, () => {
@@ -31,7 +39,8 @@ export class BoundCache {
   /** The rows inside a bound, good for those in `alive`; bits of others may be missing. */
   inside(bound: Bound, alive: Bits, given: Circumstances): Bits {
     const { kernel, words, changes, placed } = this.columns;
-    const kept = this.cache.get(JSON.stringify(bound.shape));
+    const text = JSON.stringify(bound.shape);
+    const kept = this.cache.get(text);
     const [tested, inside] = kept.pair;
     if (kept.seen !== null && kept.seen !== changes.now)
       for (const word of changes.since(kept.seen) ?? tested.keys()) tested[word] = inside[word] = 0;
@@ -40,29 +49,37 @@ export class BoundCache {
     kernel.combine('andNot', alive, tested, fresh);
     kernel.combine('and', fresh, placed, fresh);
     kernel.combine('or', tested, fresh, tested);
+    const points = kernel.count(fresh);
     if (bound.shape.type === 'TravelTime') this.testMinutes(bound.shape, fresh, inside, given);
-    else this.test(bound.shape, fresh, inside);
+    else if (points >= MANY) this.testMany(bound.shape, points, fresh, inside);
+    else if (points > 0) {
+      const test = kept.test ?? prepared(bound.shape);
+      if (text.length <= LONGEST_KEPT) kept.test = test;
+      this.mark(fresh, test, inside);
+    }
     kernel.give(fresh);
     return inside;
   }
 
-  /** Marks which of some rows lie inside a shape. */
-  private test(shape: DrawnShape, rows: Bits, inside: Bits): void {
-    const { columns } = this;
-    const { kernel, words } = columns;
-    const mark = (bits: Bits, within: PointTest): void =>
-      forEachRow(bits, (row) => {
-        if (within(columns.positions.longitude(row), columns.positions.latitude(row))) setBit(inside, row, true);
-      });
-    const points = kernel.count(rows);
-    const raster = points < MANY ? null : rasterOf(shape, points);
-    if (!raster) return mark(rows, prepared(shape));
+  /** Marks which of many rows lie inside a shape: by a raster, and the shape itself only where its outline runs. */
+  private testMany(shape: DrawnShape, points: number, rows: Bits, inside: Bits): void {
+    const { kernel, words, positions } = this.columns;
+    const raster = rasterOf(shape, points);
+    if (!raster) return this.mark(rows, prepared(shape), inside);
     const [found, crossed] = [takeBits(kernel, words), takeBits(kernel, words)];
-    kernel.raster(raster, columns.positions.places, rows, found, crossed);
+    kernel.raster(raster, positions.places, rows, found, crossed);
     kernel.combine('or', inside, found, inside);
-    mark(crossed, raster.exact);
+    this.mark(crossed, raster.exact, inside);
     kernel.give(found);
     kernel.give(crossed);
+  }
+
+  /** Marks which of some rows pass a test of their places. */
+  private mark(rows: Bits, within: PointTest, inside: Bits): void {
+    const { positions } = this.columns;
+    forEachRow(rows, (row) => {
+      if (within(positions.longitude(row), positions.latitude(row))) setBit(inside, row, true);
+    });
   }
 
   /** Marks which of some rows lie within the minutes of a place, by their own journeys. */

@@ -52,8 +52,23 @@ function readTravelTime(value: unknown, path: string): TravelTime {
   return { type: 'TravelTime', minutes, ...readTravel(shape, path) };
 }
 
+/** Outlines lately found not to cross themselves, by their text: a search is read anew at each count, its outlines are the same. */
+const simple = new Set<string>();
+const MOST_SIMPLE = 500;
+const LONGEST_SIMPLE = 20_000;
+
 function guardCorners(polygons: readonly (readonly (readonly LonLat[])[])[], path: string): void {
   if (polygons.length === 0) throw new SearchProblem(path, 'A bound needs at least one outline.');
+  const text = JSON.stringify(polygons);
+  if (simple.delete(text)) simple.add(text);
+  else {
+    guardCrossings(polygons, path);
+    if (text.length <= LONGEST_SIMPLE) simple.add(text);
+    for (const oldest of simple) if (simple.size > MOST_SIMPLE) simple.delete(oldest);
+  }
+}
+
+function guardCrossings(polygons: readonly (readonly (readonly LonLat[])[])[], path: string): void {
   for (const [i, rings] of polygons.entries()) {
     const crossing = selfCrossing(rings);
     if (crossing) {

@@ -22,10 +22,13 @@ export function asking(): Asking | null {
   return store.getStore() ?? null;
 }
 
+/** Why a signal is aborted: made once, since an error made for each request costs more than many answers. */
+const GONE = new Dropped();
+
 /** Begins each request's own `asking`, which ends when its connection does. */
 export function beginAsking(request: Request, response: Response, next: NextFunction): void {
   const ending = new AbortController();
-  response.once('close', () => ending.abort());
+  response.once('close', () => ending.abort(GONE));
   const { signal } = ending;
   store.run({ signal, isGone: () => signal.aborted, person: request.ip ?? '', spent: 0 }, next);
 }
@@ -67,18 +70,18 @@ export async function spending<T>(
   const left = budget - request.spent;
   if (left <= 0) throw tooHeavy(part(), budget);
   const ending = new AbortController();
-  const end = (): void => ending.abort();
+  const end = (): void => ending.abort(GONE);
   request.signal?.addEventListener('abort', end, { once: true });
-  const over = new AbortController();
+  let isOver = false;
   const timer = setTimeout(() => {
-    over.abort();
+    isOver = true;
     end();
   }, left);
   const from = performance.now();
   try {
     return await work(ending.signal);
   } catch (error) {
-    throw over.signal.aborted && error instanceof Dropped ? tooHeavy(part(), budget) : error;
+    throw isOver && error instanceof Dropped ? tooHeavy(part(), budget) : error;
   } finally {
     clearTimeout(timer);
     request.signal?.removeEventListener('abort', end);

@@ -1,5 +1,5 @@
-import { parentPort, Worker } from 'node:worker_threads';
-import type { Transferable, WorkerOptions } from 'node:worker_threads';
+import { MessageChannel, parentPort, receiveMessageOnPort, Worker } from 'node:worker_threads';
+import type { MessagePort, Transferable, WorkerOptions } from 'node:worker_threads';
 import { setTimeout as wait } from 'node:timers/promises';
 
 const LOOK_EVERY_MS = 50;
@@ -28,6 +28,8 @@ interface Waiting {
 /** A worker thread that is asked by name and answers. One that ended is started anew at the next call. */
 export class Thread<Calls extends CallsOf<Calls>> {
   private worker: Worker | null = null;
+  /** The end of the channel that calls go into and answers come from. */
+  private port: MessagePort | null = null;
   private readonly waiting = new Map<number, Waiting>();
   private asked = 0;
 
@@ -49,7 +51,8 @@ export class Thread<Calls extends CallsOf<Calls>> {
    */
   ask<K extends keyof Calls>(call: K, ask: Calls[K]['ask'], signal?: AbortSignal): Promise<Calls[K]['answer']> {
     if (signal?.aborted) return Promise.reject(new Dropped());
-    const worker = (this.worker ??= this.start());
+    this.worker ??= this.start();
+    const { port } = this;
     const id = ++this.asked;
     return new Promise((resolve, reject) => {
       const dropped = signal && new Int32Array(new SharedArrayBuffer(4));
@@ -63,7 +66,7 @@ export class Thread<Calls extends CallsOf<Calls>> {
         resolve: (answer) => (settle(), resolve(answer)),
         reject: (error) => (settle(), reject(error)),
       });
-      worker.postMessage({ id, call, ask, ...(dropped ? { dropped } : {}) } satisfies Asked);
+      port?.postMessage({ id, call, ask, ...(dropped ? { dropped } : {}) } satisfies Asked);
     });
   }
 
@@ -74,23 +77,38 @@ export class Thread<Calls extends CallsOf<Calls>> {
     return true;
   }
 
+  /**
+   * Takes the answers that have come, without waiting for the event loop to come round to them: while many requests
+   * come in at once a round takes long, and the thread would have nothing to do.
+   */
+  receive(): void {
+    for (let got; this.port && (got = receiveMessageOnPort(this.port)) !== undefined;) this.settle(got.message as Answered);
+  }
+
   async end(): Promise<void> {
     await this.worker?.terminate();
+  }
+
+  private settle(answered: Answered): void {
+    const one = this.waiting.get(answered.id);
+    this.waiting.delete(answered.id);
+    if ('answer' in answered) one?.resolve(answered.answer as never);
+    else one?.reject(errorOf(answered.error));
   }
 
   private start(): Worker {
     const worker = new Worker(this.script, this.options);
     let failure = new Error('The thread ended before it answered.');
-    worker.on('message', (answered: Answered) => {
-      const one = this.waiting.get(answered.id);
-      this.waiting.delete(answered.id);
-      if ('answer' in answered) one?.resolve(answered.answer as never);
-      else one?.reject(errorOf(answered.error));
-    });
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', (answered: Answered) => this.settle(answered));
+    worker.postMessage(port2, [port2]);
+    this.port = port1;
     worker.on('error', (error: Error) => (failure = error));
     worker.on('exit', () => {
       if (this.worker !== worker) return;
       this.worker = null;
+      this.port = null;
+      port1.close();
       for (const one of this.waiting.values()) one.reject(failure);
       this.waiting.clear();
       this.ended();
@@ -111,17 +129,17 @@ export function answerCalls<Calls extends CallsOf<Calls>>(
   /** What of an answer is handed over rather than copied. */
   handedOver: (answer: Calls[keyof Calls]['answer']) => Transferable[] = () => [],
 ): void {
-  const reply = async ({ id, call, ask, dropped }: Asked): Promise<void> => {
+  const reply = async (port: MessagePort, { id, call, ask, dropped }: Asked): Promise<void> => {
     const isDropped = (): boolean => dropped !== undefined && Atomics.load(dropped, 0) !== 0;
     try {
       if (isDropped()) throw new Dropped();
       const answer = await answers[call as keyof Calls](ask, { isDropped });
-      parentPort?.postMessage({ id, answer } satisfies Answered, handedOver(answer));
+      port.postMessage({ id, answer } satisfies Answered, handedOver(answer));
     } catch (thrown) {
-      parentPort?.postMessage({ id, error: dataOf(thrown) } satisfies Answered);
+      port.postMessage({ id, error: dataOf(thrown) } satisfies Answered);
     }
   };
-  parentPort?.on('message', (asked: Asked) => void reply(asked));
+  parentPort?.once('message', (port: MessagePort) => port.on('message', (asked: Asked) => void reply(port, asked)));
 }
 
 /** Of an error what is told across threads: its name and message, and what a failure says of itself besides. */

@@ -67,6 +67,7 @@ export class EngineThreads {
     partOf: (id: string) => string,
   ): Promise<SliceCalls[K]['answer']> {
     const request = asking();
+    for (const thread of [this.writer, ...this.readers.map((reader) => reader.thread)]) thread.receive();
     // what a slice worked out is kept in the thread that did
     let thread: Reader | null | undefined;
     let at = '';

@@ -13,7 +13,7 @@ import {
   StreamableFile,
   UseGuards,
 } from '@nestjs/common';
-import type { Choices, ComparisonAnswer, CountAnswer, Filled, SavedSearch, SearchState } from '@perambula/contract';
+import type { Choices, ComparisonAnswer, Filled, SavedSearch, SearchState } from '@perambula/contract';
 import type { Loosening } from '@perambula/core';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -47,7 +47,8 @@ export class SearchesController {
 
   @Post('count')
   @HttpCode(200)
-  count(@Body() body: CountBody): Promise<CountAnswer> {
+  @Header('content-type', JSON_TYPE)
+  count(@Body() body: CountBody): Promise<string> {
     return this.searches.count(body.search);
   }
 

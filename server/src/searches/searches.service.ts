@@ -37,6 +37,7 @@ import { AlertRow, SearchRow, SearchStateRow } from './search.entity.js';
 import type { FileType } from './dto/bodies.js';
 import type { SliceCalls } from './engine.worker.js';
 import { ListingFiles } from './listing.files.js';
+import { SameAnswers } from './sameAnswers.js';
 import { SearchDocuments } from './search.documents.js';
 
 const MOST_IN_A_FILE = 20_000;
@@ -45,6 +46,9 @@ const MOST_KEYS = 50_000;
 
 @Injectable()
 export class SearchesService {
+  /** Counts that several ask alike. */
+  private readonly counts = new SameAnswers<string>();
+
   constructor(
     private readonly database: DataSource,
     private readonly engine: EngineHost,
@@ -57,11 +61,15 @@ export class SearchesService {
     private readonly desk: Desk,
   ) {}
 
-  async count(document: unknown): Promise<CountAnswer> {
-    const search = await this.documents.read(document);
+  /** @returns a CountAnswer as JSON */
+  count(document: unknown): Promise<string> {
     const asOf = this.engine.asOf;
-    const { answer } = await this.asked('count', { search });
-    return { ...answer, asOf };
+    const minute = Math.floor(this.clock.now() / 60_000);
+    return this.counts.of(`${asOf} ${minute} ${JSON.stringify(document)}`, async () => {
+      const search = await this.documents.read(document);
+      const { answer } = await this.asked('count', { search });
+      return JSON.stringify({ ...answer, asOf } satisfies CountAnswer);
+    });
   }
 
   /** @returns a ListingsAnswer as JSON */

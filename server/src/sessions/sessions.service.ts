@@ -9,10 +9,20 @@ import { hashOf, newToken } from '../common/token.js';
 import { AgentRow, SessionRow } from './agent.entity.js';
 
 const SESSION_DAYS = 30;
+/** For so long a session is taken to be as it was found: one that ends on another server goes on here meanwhile. */
+const FOUND_FOR_MS = 1_000;
+const MOST_FOUND = 10_000;
+
+interface Found {
+  readonly at: number;
+  readonly agent: Promise<AgentRow | null>;
+}
 
 @Injectable()
 export class SessionsService {
   private readonly nobody = hash('no agent has this password');
+  /** Sessions lately looked for, by their token's hash. */
+  private readonly found = new Map<string, Found>();
 
   constructor(
     private readonly database: DataSource,
@@ -35,12 +45,27 @@ export class SessionsService {
   }
 
   async signOut(token: string): Promise<void> {
-    await this.database.getRepository(SessionRow).delete({ tokenHash: hashOf(token) });
+    const tokenHash = hashOf(token);
+    await this.database.getRepository(SessionRow).delete({ tokenHash });
+    this.found.delete(tokenHash);
   }
 
-  /** The agent of a session, or null when it is none, or over. */
+  /** The agent of a session, or null when it is none, or over; looked for once a second, however often it is asked. */
   async find(token: string | undefined): Promise<AgentRow | null> {
-    const session = token ? await this.database.getRepository(SessionRow).findOneBy({ tokenHash: hashOf(token) }) : null;
+    if (!token) return null;
+    const tokenHash = hashOf(token);
+    const now = Date.now();
+    const known = this.found.get(tokenHash);
+    if (known && now - known.at < FOUND_FOR_MS) return known.agent;
+    if (this.found.size >= MOST_FOUND) this.found.clear();
+    const agent = this.lookFor(tokenHash);
+    this.found.set(tokenHash, { at: now, agent });
+    agent.catch(() => this.found.delete(tokenHash));
+    return agent;
+  }
+
+  private async lookFor(tokenHash: string): Promise<AgentRow | null> {
+    const session = await this.database.getRepository(SessionRow).findOneBy({ tokenHash });
     return session && session.expiresAt > new Date()
       ? this.database.getRepository(AgentRow).findOneBy({ id: session.agentId })
       : null;

@@ -17,7 +17,7 @@ export class TodayController {
 
   @Get('today')
   today(@CurrentAgent() agent: AgentRow): Promise<Today> {
-    return this.desk.run('page', 'how much happened since you last looked', TodayService, 'today', agent);
+    return this.desk.run('page', 'how much happened since you last looked', TodayService, 'today', agent.id);
   }
 
   @Post('today/looked')

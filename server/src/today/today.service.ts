@@ -14,6 +14,7 @@ import type { ListingChange, ListingRecord } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
+import { found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
@@ -43,18 +44,19 @@ export class TodayService {
     private readonly showings: ShowingsService,
   ) {}
 
-  async today(agent: AgentRow): Promise<Today> {
+  async today(agentId: string): Promise<Today> {
     const now = this.clock.now();
-    const since = agent.lookedAt ?? new Date(now - DAY_MS);
+    const { lookedAt } = found(await this.database.getRepository(AgentRow).findOneBy({ id: agentId }), 'agent');
+    const since = lookedAt ?? new Date(now - DAY_MS);
     const [clients, searches, showings, tasks, outbox] = await Promise.all([
-      this.clients.all(agent.id),
-      this.searches.list(agent.id),
-      this.showings.list(agent.id),
-      this.clients.tasks(agent.id),
+      this.clients.all(agentId),
+      this.searches.list(agentId),
+      this.showings.list(agentId),
+      this.clients.tasks(agentId),
       this.database.getRepository(OutboxRow).find({
         where: [
-          { agentId: agent.id, state: 'held' },
-          { agentId: agent.id, state: 'failed' },
+          { agentId: agentId, state: 'held' },
+          { agentId: agentId, state: 'failed' },
         ],
         order: { createdAt: 'DESC' },
       }),
@@ -71,7 +73,7 @@ export class TodayService {
       cameBy: await this.cameBy(clients, new Date(now - VISITS_SHOWN_FOR_MS)),
       tasks,
       since: clients.flatMap(({ id, name }) => sinceFor(id, name, wants, changes, records)),
-      sinceAt: agent.lookedAt?.toISOString() ?? null,
+      sinceAt: lookedAt?.toISOString() ?? null,
       ahead: showings
         .filter(({ state, startAt }) => state === 'confirmed' && startAt !== null && Date.parse(startAt) > now)
         .sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1)),
