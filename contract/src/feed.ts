@@ -1,7 +1,7 @@
 /** What the feed's reader does and has, and how well it fills its fields. */
 export interface FeedState {
   readonly address: string;
-  /** Chosen by an agent, rather than the one that the server was started with. */
+  /** Chosen by an administrator, rather than the one that the server was started with. */
   readonly chosen: boolean;
   readonly doing: string;
   /** Records read in what it does. */
@@ -16,6 +16,8 @@ export interface FeedState {
     readonly onMarket: number;
     readonly removed: number;
   };
+  /** Listings that the feed no longer has, of so many stored: too many to be taken out before an administrator agrees. */
+  readonly missing: { readonly listings: number; readonly of: number; readonly foundAt: string } | null;
   readonly changes: number;
   readonly openHouses: number;
   readonly rejects: readonly FeedReject[];

@@ -1,6 +1,8 @@
 import type { OutboxEntry, Showing, Task, Verdict } from './clients.js';
 
 export interface Today {
+  /** What should go on by itself and does not. */
+  readonly behind: readonly Behind[];
   readonly asked: readonly Showing[];
   readonly held: readonly OutboxEntry[];
   readonly failed: readonly OutboxEntry[];
@@ -13,6 +15,13 @@ export interface Today {
     readonly listing: Readonly<Record<string, unknown>>;
     readonly wantedBy: readonly { readonly clientId: string; readonly client: string; readonly how: string }[];
   }[];
+}
+
+/** A step that has not been done for so many minutes of real time, and why. */
+export interface Behind {
+  readonly step: 'feed' | 'matching' | 'digests' | 'mail';
+  readonly minutes: number;
+  readonly reason: string;
 }
 
 export interface CameBy {

@@ -4,7 +4,7 @@ import { KeptBoundRow } from './bounds/index.js';
 import { ClientRow, LinkRow, PersonRow, TaskRow } from './clients/index.js';
 import { DemoClockRow } from './clock/index.js';
 import type { Config } from './common/config.js';
-import { FeedCursorRow, FeedRejectRow, FeedSourceRow } from './feed/index.js';
+import { FeedCursorRow, FeedMissingRow, FeedRejectRow, FeedSourceRow } from './feed/index.js';
 import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listings/index.js';
 import { NoticeRow } from './events/index.js';
 import { OutboxRow } from './mail/index.js';
@@ -13,6 +13,7 @@ import { FeedInFull1763900000000 } from './migrations/1763900000000-FeedInFull.j
 import { SearchInFull1764200000000 } from './migrations/1764200000000-SearchInFull.js';
 import { KeptBounds1764500000000 } from './migrations/1764500000000-KeptBounds.js';
 import { FirmFooting1764900000000 } from './migrations/1764900000000-FirmFooting.js';
+import { KeptFeeds1764950000000 } from './migrations/1764950000000-KeptFeeds.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
 import { PreferencesRow } from './preferences/index.js';
 import { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './searches/index.js';
@@ -29,6 +30,7 @@ const ENTITIES = [
   DemoClockRow,
   DraftRow,
   FeedCursorRow,
+  FeedMissingRow,
   FeedRejectRow,
   FeedSourceRow,
   KeptBoundRow,
@@ -71,6 +73,7 @@ export function databaseOptions({ database, role = 'web' }: Pick<Config, 'databa
       SearchInFull1764200000000,
       KeptBounds1764500000000,
       FirmFooting1764900000000,
+      KeptFeeds1764950000000,
     ],
     migrationsRun: role === 'web',
     synchronize: false,

@@ -1,34 +1,17 @@
-import { createServer } from 'node:http';
-import type { Server } from 'node:http';
 import { createServer as createSilent } from 'node:net';
-import type { AddressInfo, Server as SilentServer, Socket } from 'node:net';
+import type { Server as SilentServer, Socket } from 'node:net';
 import type { FeedState } from '@perambula/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { home, startOwnFeed } from '../testing/ownFeed.js';
+import type { OwnFeed, Raw } from '../testing/ownFeed.js';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
 
-type Raw = Record<string, unknown>;
-
-/** The listings of a feed that the test plays, and what is told of it. */
-const listings: Raw[] = [];
-const feed: Server = createServer((request, response) => {
-  const url = new URL(request.url ?? '/', 'http://feed.example');
-  const [, after = ''] = /ModificationTimestamp gt (\S+)/.exec(url.searchParams.get('$filter') ?? '') ?? [];
-  const isProperty = url.pathname === '/odata/Property';
-  const value = isProperty
-    ? listings
-        .filter(({ ModificationTimestamp }) => String(ModificationTimestamp) > after)
-        .sort((a, b) => (String(a['ModificationTimestamp']) < String(b['ModificationTimestamp']) ? -1 : 1))
-    : [];
-  response.writeHead(isProperty ? 200 : 404, { 'content-type': 'application/json' }).end(JSON.stringify({ value }));
-});
-
+let feed: OwnFeed;
 let stack: TestStack;
-let root = '';
 beforeAll(async () => {
   process.env['FEED_INTERNAL_HOSTS'] = '127.0.0.1';
-  await new Promise<void>((resolve) => feed.listen(0, '127.0.0.1', resolve));
-  root = `http://127.0.0.1:${(feed.address() as AddressInfo).port}/odata`;
+  feed = await startOwnFeed();
   stack = await startTestStack();
 });
 afterAll(async () => {
@@ -37,16 +20,6 @@ afterAll(async () => {
   await stack.end();
 });
 
-const home = (ListingKey: string, more: Raw = {}): Raw => ({
-  ListingKey,
-  PropertyType: 'Residential',
-  StandardStatus: 'Active',
-  ListPrice: 400_000,
-  City: 'Wrenfield',
-  ListOfficeName: 'Marl & Mason',
-  ModificationTimestamp: '2026-04-14T10:00:00.000Z',
-  ...more,
-});
 const state = (): Promise<FeedState> => stack.juno.good<FeedState>('GET', '/api/feed');
 const stored = async (key: string): Promise<Raw | null> => {
   const { status, body } = await stack.juno.ask<{ listing: Raw }>('GET', `/api/listings/${key}`);
@@ -56,7 +29,7 @@ const SOON = { timeout: 30_000, interval: 300 } as const;
 
 describe('a feed’s record that cannot be kept', () => {
   it('is set aside with its reason, and everything after it is read', async () => {
-    listings.push(
+    feed.listings.push(
       home('FINE1'),
       home('LONG-PARCEL', { ParcelNumber: '0'.repeat(50) }),
       home('FUTURE', { ModificationTimestamp: '9999-01-01T00:00:00.000Z' }),
@@ -65,8 +38,9 @@ describe('a feed’s record that cannot be kept', () => {
       home('K'.repeat(61)),
       home('FINE2', { ModificationTimestamp: '2026-04-14T11:00:00.000Z' }),
     );
-    await stack.juno.good('PUT', '/api/feed/source', { address: root, token: 'any' });
-    await expect.poll(async () => (await state()).listings.fromFeed, SOON).toBe(3);
+    const before = (await state()).listings.fromFeed;
+    await stack.juno.good('PUT', '/api/feed/source', { address: feed.root, token: 'any' });
+    await expect.poll(async () => (await state()).listings.fromFeed, SOON).toBe(before + 3);
     const reasons = new Map((await state()).rejects.map(({ listingKey, reason }) => [listingKey, reason]));
     expect(reasons.get('LONG-PARCEL')).toMatch(/^ParcelNumber is .*longer than 40 characters$/);
     expect(reasons.get('FUTURE')).toMatch(/^ModificationTimestamp is "9999.*a time when nothing can have changed$/);
@@ -76,16 +50,16 @@ describe('a feed’s record that cannot be kept', () => {
   });
 
   it('leaves the place from which is read: what changes then is read', async () => {
-    const before = (await state()).readUntil;
-    expect(Date.parse(before ?? '')).toBeLessThan(Date.parse('2026-04-15T00:00:00Z'));
-    listings.push(home('FINE3', { ModificationTimestamp: '2026-04-14T12:00:00.000Z' }));
+    const readUntil = async (): Promise<number> => Date.parse((await state()).readUntil ?? '');
+    await expect.poll(readUntil, SOON).toBeLessThan(Date.parse('2026-04-15T00:00:00Z'));
+    feed.listings.push(home('FINE3', { ModificationTimestamp: '2026-04-14T12:00:00.000Z' }));
     await expect.poll(() => stored('FINE3'), SOON).toMatchObject({ City: 'Wrenfield' });
   });
 
   it('has its seller’s flags taken for a no unless they plainly say yes', async () => {
     const flags = { a: 'false', b: 'N', c: 0, d: 'maybe', e: null, f: 'Y', g: true, h: 'true' };
     for (const [key, flag] of Object.entries(flags))
-      listings.push(
+      feed.listings.push(
         home(`FLAG-${key}`, { InternetEntireListingDisplayYN: flag, ModificationTimestamp: '2026-04-14T12:30:00.000Z' }),
       );
     await expect.poll(() => stored('FLAG-h'), SOON).not.toBeNull();
@@ -108,8 +82,9 @@ describe('a feed’s record that cannot be kept', () => {
 describe('who may change where listings come from', () => {
   it('is an administrator only', async () => {
     for (const [method, path, body] of [
-      ['PUT', '/api/feed/source', { address: root, token: 'any' }],
+      ['PUT', '/api/feed/source', { address: feed.root, token: 'any' }],
       ['DELETE', '/api/feed/source', undefined],
+      ['POST', '/api/feed/missing/agreement', { listings: 1 }],
       ['POST', '/api/feed/files', undefined],
     ] as const) {
       const { status, body: failure } = await stack.silas.ask(method, path, body);

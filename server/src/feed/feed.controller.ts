@@ -5,7 +5,7 @@ import type { Request } from 'express';
 import { receiveText } from '../common/receiveText.js';
 import { Desk } from '../desk/index.js';
 import { AdministratorGuard, AgentGuard } from '../sessions/index.js';
-import { FeedSourceBody } from './dto/bodies.js';
+import { TakeOutBody, FeedSourceBody } from './dto/bodies.js';
 import { FeedService } from './feed.service.js';
 import { FeedSettings } from './feed.settings.js';
 import { ListingImport } from './listing.import.js';
@@ -45,6 +45,15 @@ export class FeedController {
   @UseGuards(AdministratorGuard)
   async reset(): Promise<FeedState> {
     await this.settings.reset();
+    return this.feed.state();
+  }
+
+  /** Takes out what the feed no longer has, where it is too much to be done unasked. */
+  @Post('missing/agreement')
+  @HttpCode(200)
+  @UseGuards(AdministratorGuard)
+  async agree(@Body() { listings }: TakeOutBody): Promise<FeedState> {
+    await this.settings.agree(listings);
     return this.feed.state();
   }
 

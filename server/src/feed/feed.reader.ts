@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnModuleDestroy } from '@nestjs/common';
 import { ON_MARKET } from '@perambula/core';
-import { DataSource } from 'typeorm';
+import { DataSource, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -9,8 +9,8 @@ import type { Config } from '../common/config.js';
 import { insertRows } from '../common/insertRows.js';
 import { whenFree } from '../common/locked.js';
 import { Outside } from '../common/outside.js';
-import { FeedCursorRow } from './feed.entity.js';
-import { FEED_LOCK, FeedSettings } from './feed.settings.js';
+import { FeedCursorRow, FeedMissingRow } from './feed.entity.js';
+import { FEED_LOCK, FeedSettings, nameOf } from './feed.settings.js';
 import type { FeedAddress } from './feed.settings.js';
 import { joinHomes, joinOpenHouses } from './joinedFields.js';
 import { withSequence } from './lockSequence.js';
@@ -18,7 +18,7 @@ import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
 import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
 import { ListingWriter, setAside } from './listing.writer.js';
-import type { Told } from './listing.writer.js';
+import type { Told, Writing } from './listing.writer.js';
 import { Surroundings } from '../common/surroundings.js';
 import { Steps } from '../steps/index.js';
 import { readBatch } from './readRecord.js';
@@ -34,6 +34,8 @@ const QUIET_MS = 24 * 3_600_000;
 const MUCH_LONGER = 3;
 const CHANGES_LOOKED_AT = 500;
 const FEWEST_CHANGES = 50;
+/** More than so many listings, and more than this share of all, are not taken out before somebody agrees. */
+const MANY_MISSING = { listings: 200, share: 0.05 };
 
 /** How the pages of a resource come, and how one is written. */
 interface Paging<P extends Page> {
@@ -98,18 +100,28 @@ export class FeedReader implements OnModuleDestroy {
     await this.open();
     const listings = await this.cursor('Property');
     const isFirst = !listings.firstLoadDone;
+    // what another feed told before, and this one tells differently, is news
+    const firstLoad = (await this.wasAnotherRead())
+      ? { told: null, isNews: false, knownIsNews: true }
+      : { told: [], isNews: false };
     if (isFirst) {
-      await this.readMarket();
+      await this.readMarket(firstLoad);
       await this.readPast();
     }
-    const changed = await this.readListings(listings);
+    const changed = await this.readListings(listings, firstLoad);
     // what happened while the listings were read
     if (isFirst) await this.readPast();
     await this.readOpenHouses();
     await this.join();
     await this.compareKeys();
+    await this.guardMissing();
     await this.guardNews();
     return changed;
+  }
+
+  private wasAnotherRead(): Promise<boolean> {
+    const feed = Not(nameOf(this.address as FeedAddress));
+    return this.database.getRepository(FeedCursorRow).existsBy({ feed, resource: 'Property', firstLoadDone: true });
   }
 
   /** Turns to the feed that the settings name. */
@@ -124,20 +136,21 @@ export class FeedReader implements OnModuleDestroy {
   }
 
   /** What is on the market now, so that work can begin before 25 years have been read. */
-  private async readMarket(): Promise<void> {
+  private async readMarket(firstLoad: Writing): Promise<void> {
     const statuses = [...ON_MARKET].map((status) => `'${status}'`).join(',');
     for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(`StandardStatus in (${statuses})`)}`)) {
-      await this.writer.write(readBatch(page, this.surroundings, this.clock.now()), { told: [], isNews: false });
+      await this.writer.write(readBatch(page, this.surroundings, this.clock.now()), firstLoad);
       await this.tell('reading the market', page.length);
     }
   }
 
   /** Whether everything that the feed held was read once, and joined; comparing what is there comes last. */
   async hasReadAll(): Promise<boolean> {
+    const address = await this.settings.current();
     const [listings, joined, compared] = await Promise.all([
-      this.cursor('Property'),
-      this.cursor('Joined'),
-      this.cursor('Comparison'),
+      this.cursor('Property', address),
+      this.cursor('Joined', address),
+      this.cursor('Comparison', address),
     ]);
     return listings.firstLoadDone && joined.firstLoadDone && compared.modifiedAt !== BEGINNING;
   }
@@ -157,15 +170,15 @@ export class FeedReader implements OnModuleDestroy {
     });
   }
 
-  private async readListings(cursor: FeedCursorRow): Promise<number> {
+  private async readListings(cursor: FeedCursorRow, firstLoad: Writing): Promise<number> {
     const isNews = cursor.firstLoadDone;
     const news = isNews ? 'reading changes' : 'first load';
     return this.follow(cursor, news, isNews, {
       ask: (from) => this.pages.after(from, this.clock.now()),
       write: async ({ records, rejects }, also) => {
         const fresh = isNews ? await this.writer.fresh(records) : records;
-        const told = isNews && fresh.length > 0 ? await this.changesOf(fresh) : [];
-        const { added, changed } = await this.writer.writePage({ records: fresh, rejects }, { told, isNews, also });
+        const how = isNews ? { told: fresh.length > 0 ? await this.changesOf(fresh) : [], isNews } : firstLoad;
+        const { added, changed } = await this.writer.writePage({ records: fresh, rejects }, { ...how, also });
         return added + changed;
       },
     });
@@ -177,8 +190,7 @@ export class FeedReader implements OnModuleDestroy {
     const told: Told[] = [];
     try {
       for (let i = 0; i < keys.length; i += KEYS_A_REQUEST) {
-        const quoted = keys.slice(i, i + KEYS_A_REQUEST).map((key) => `'${key.replaceAll("'", "''")}'`);
-        const filter = `ResourceRecordKey in (${quoted.join(',')})`;
+        const filter = isOneOf('ResourceRecordKey', keys.slice(i, i + KEYS_A_REQUEST));
         for await (const rows of this.source.all(`HistoryTransactional?$filter=${encodeURIComponent(filter)}`))
           told.push(...rows.flatMap((raw) => toldOf(raw, this.clock.now()) ?? []));
       }
@@ -243,7 +255,7 @@ export class FeedReader implements OnModuleDestroy {
     this.openHousesAt = minute;
   }
 
-  /** Once a day of the county, and after the first load: which listings the feed no longer has. */
+  /** Once a day of the county, and after the first load: which listings the feed no longer has, and which are not here. */
   private async compareKeys(): Promise<void> {
     const cursor = await this.cursor('Comparison');
     const today = new Intl.DateTimeFormat('en-CA', { timeZone: this.config.zone }).format(this.clock.date());
@@ -251,12 +263,46 @@ export class FeedReader implements OnModuleDestroy {
     await this.tell('comparing', 0, true);
     const there = new Set<string>();
     for await (const page of this.source.all('Property?$select=ListingKey'))
-      for (const raw of page) there.add(String(raw['ListingKey']));
-    const stored = await this.database.query<{ listingKey: string }[]>(
+      for (const { ListingKey: key } of page) if (typeof key === 'string') there.add(key);
+    const rows = await this.database.query<{ listingKey: string }[]>(
       "SELECT listingKey FROM listings WHERE removed = 0 AND source = 'feed'",
     );
-    await this.writer.remove(stored.map(({ listingKey }) => listingKey).filter((key) => !there.has(key)));
+    const stored = new Set(rows.map(({ listingKey }) => listingKey));
+    const gone = [...stored].filter((key) => !there.has(key));
+    if (await this.mayTakeOut(gone.length, stored.size)) await this.writer.remove(gone);
+    await this.readByKey([...there].filter((key) => !stored.has(key)));
     await this.database.getRepository(FeedCursorRow).save({ ...cursor, modifiedAt: today });
+  }
+
+  /** Reads what the feed has and no page brought: it came too late for that, or was taken out here. */
+  private async readByKey(keys: readonly string[]): Promise<void> {
+    for (let i = 0; i < keys.length; i += KEYS_A_REQUEST) {
+      const filter = isOneOf('ListingKey', keys.slice(i, i + KEYS_A_REQUEST));
+      for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(filter)}`)) {
+        const batch = readBatch(page, this.surroundings, this.clock.now());
+        await this.writer.writePage(batch, { told: await this.changesOf(batch.records), isNews: true });
+      }
+    }
+  }
+
+  /** A feed that has lost many listings at once has more likely lost its way: they stay until somebody agrees. */
+  private async mayTakeOut(missing: number, stored: number): Promise<boolean> {
+    const feed = nameOf(this.address as FeedAddress);
+    const kept = this.database.getRepository(FeedMissingRow);
+    const agreed = (await kept.findOneBy({ feed }))?.agreed ?? 0;
+    await kept.delete({ feed });
+    if (missing <= Math.max(MANY_MISSING.listings, MANY_MISSING.share * stored, agreed)) return true;
+    await kept.insert({ feed, missing, stored, foundAt: this.clock.date(), agreed: 0 });
+    return false;
+  }
+
+  private async guardMissing(): Promise<void> {
+    const row = await this.database.getRepository(FeedMissingRow).findOneBy({ feed: nameOf(this.address as FeedAddress) });
+    if (!row || row.agreed > 0) return;
+    const number = (value: number): string => value.toLocaleString('en-US');
+    throw new Error(
+      `The feed no longer has ${number(row.missing)} of ${number(row.stored)} listings. They are kept until an administrator agrees that they are taken out.`,
+    );
   }
 
   /** Says so when nothing new has come for much longer than usual: a feed that answers and tells nothing is no feed. */
@@ -326,13 +372,20 @@ export class FeedReader implements OnModuleDestroy {
     await this.steps.tell('feed', this.progress, always);
   }
 
-  private async cursor(resource: string): Promise<FeedCursorRow> {
+  /** @param address  whose; that which is open, if none is named */
+  private async cursor(resource: string, address = this.address as FeedAddress): Promise<FeedCursorRow> {
     const cursors = this.database.getRepository(FeedCursorRow);
+    const feed = nameOf(address);
     return (
-      (await cursors.findOneBy({ resource })) ??
-      cursors.create({ resource, modifiedAt: BEGINNING, lastKey: '', firstLoadDone: false })
+      (await cursors.findOneBy({ feed, resource })) ??
+      cursors.create({ feed, resource, modifiedAt: BEGINNING, lastKey: '', firstLoadDone: false })
     );
   }
+}
+
+/** OData's test that a field of text is one of some values. */
+function isOneOf(field: string, values: readonly string[]): string {
+  return `${field} in (${values.map((value) => `'${value.replaceAll("'", "''")}'`).join(',')})`;
 }
 
 function earlier(at: string): string {

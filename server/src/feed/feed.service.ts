@@ -4,10 +4,10 @@ import { FIELDS, ON_MARKET } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { ListingRow } from '../listings/index.js';
 import { SearchesService } from '../searches/index.js';
-import { FeedCursorRow, FeedRejectRow } from './feed.entity.js';
+import { FeedCursorRow, FeedMissingRow, FeedRejectRow } from './feed.entity.js';
 import { Steps } from '../steps/index.js';
 import type { FeedProgress } from './feed.reader.js';
-import { FeedSettings } from './feed.settings.js';
+import { FeedSettings, nameOf } from './feed.settings.js';
 
 const MOST_REJECTS = 200;
 /** What a home for sale cannot have yet, or need not have. */
@@ -24,7 +24,10 @@ export class FeedService {
   ) {}
 
   async state(): Promise<FeedState> {
-    const cursor = await this.database.getRepository(FeedCursorRow).findOneBy({ resource: 'Property' });
+    const address = await this.settings.current();
+    const feed = nameOf(address);
+    const cursor = await this.database.getRepository(FeedCursorRow).findOneBy({ feed, resource: 'Property' });
+    const missing = await this.database.getRepository(FeedMissingRow).findOneBy({ feed, agreed: 0 });
     const kept = await this.database.query<{ source: ListingRow['source']; removed: number; n: string }[]>(
       'SELECT source, removed, COUNT(*) AS n FROM listings GROUP BY source, removed',
     );
@@ -35,10 +38,9 @@ export class FeedService {
     const sumOf = (test: (row: (typeof kept)[number]) => boolean): number =>
       kept.filter(test).reduce((sum, { n }) => sum + Number(n), 0);
     const rejects = await this.database.getRepository(FeedRejectRow).find({ order: { at: 'DESC' }, take: MOST_REJECTS });
-    const { root, chosen } = await this.settings.current();
     return {
-      address: root,
-      chosen,
+      address: address.root,
+      chosen: address.chosen,
       ...(await this.progress()),
       hasReadAll: cursor?.firstLoadDone ?? false,
       readUntil: cursor?.modifiedAt ?? null,
@@ -48,6 +50,7 @@ export class FeedService {
         fromFiles: sumOf(({ source, removed }) => source === 'file' && removed === 0),
         removed: sumOf(({ removed }) => removed !== 0),
       },
+      missing: missing && { listings: missing.missing, of: missing.stored, foundAt: missing.foundAt.toISOString() },
       changes: await this.countOf('listing_events'),
       openHouses: await this.countOf('open_houses'),
       rejects: rejects.map(({ listingKey, reason, at }) => ({ listingKey, reason, at: at.toISOString() })),

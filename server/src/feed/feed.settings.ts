@@ -5,7 +5,7 @@ import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { whenFree } from '../common/locked.js';
 import { Outside } from '../common/outside.js';
-import { FeedCursorRow, FeedSourceRow } from './feed.entity.js';
+import { FeedCursorRow, FeedMissingRow, FeedSourceRow } from './feed.entity.js';
 import { FeedSource } from './feed.source.js';
 
 /** Held by whoever reads the feed, or turns to another. */
@@ -17,11 +17,16 @@ export interface FeedAddress {
   /** The OData service's root, without a slash at the end. */
   readonly root: string;
   readonly token: string;
-  /** Chosen by an agent, rather than the one that the server was started with. */
+  /** Chosen by an administrator, rather than the one that the server was started with. */
   readonly chosen: boolean;
 }
 
-/** Which feed is read: the one that the server was started with, until an agent names another. */
+/** What is kept of a feed is kept under this; the one that the server was started with may move. */
+export function nameOf({ root, chosen }: Pick<FeedAddress, 'root' | 'chosen'>): string {
+  return chosen ? root : '';
+}
+
+/** Which feed is read: the one that the server was started with, until an administrator names another. */
 @Injectable()
 export class FeedSettings {
   constructor(
@@ -37,7 +42,8 @@ export class FeedSettings {
   }
 
   /**
-   * Reads another feed from now on, from its beginning; listings that it does not have are taken out in the end.
+   * Reads another feed from now on, from where it was last read to. What the feed before has stays, and where it was
+   * read to; listings that the new one does not have are taken out once it was read, or when an administrator agrees.
    *
    * @throws Failure when it does not answer as a feed does
    */
@@ -49,7 +55,7 @@ export class FeedSettings {
     await this.start({ id: 1, root, token });
   }
 
-  /** Goes back to the feed that the server was started with. */
+  /** Goes back to the feed that the server was started with, which goes on from where it was. */
   reset(): Promise<void> {
     return this.start(null);
   }
@@ -60,7 +66,9 @@ export class FeedSettings {
       await this.database.transaction(async (manager) => {
         await manager.delete(FeedSourceRow, { id: 1 });
         if (row) await manager.insert(FeedSourceRow, row);
-        await manager.createQueryBuilder().delete().from(FeedCursorRow).execute();
+        // what is there is compared with what this one has as soon as it was read
+        await manager.delete(FeedCursorRow, { resource: 'Comparison' });
+        await manager.createQueryBuilder().delete().from(FeedMissingRow).execute();
       });
       return true;
     });
@@ -69,5 +77,20 @@ export class FeedSettings {
         'feed.busy',
         'The feed is being read for the first time. Change it once that is done, in a minute or two.',
       );
+  }
+
+  /**
+   * Agrees that so many listings are taken out, which the feed that is read no longer has; they are in the next round.
+   *
+   * @throws Failure when it is not, or no longer, so many
+   */
+  async agree(missing: number): Promise<void> {
+    const feed = nameOf(await this.current());
+    await this.database.transaction(async (manager) => {
+      const { affected } = await manager.update(FeedMissingRow, { feed, missing }, { agreed: missing });
+      if (!affected)
+        throw new Failure('feed.changed', 'The feed was compared anew meanwhile. Look at the figure again, and then agree.');
+      await manager.delete(FeedCursorRow, { feed, resource: 'Comparison' });
+    });
   }
 }

@@ -148,22 +148,52 @@ describe('another feed', () => {
     }
     expect(await juno.good<FeedState>('GET', '/api/feed')).toMatchObject({ address: before.address, chosen: false });
   });
-  it('is read from its beginning in place of the old one, whose listings are taken out; files’ listings stay', async () => {
+  it('is read from its beginning; what the old one has stays until an administrator agrees, and no alert misses anything', async () => {
+    const before = await juno.good<FeedState>('GET', '/api/feed');
     expect((await choose(`${root}/`, 'other')).status).toBe(200);
-    const state = await until(({ hasReadAll, listings }) => hasReadAll && listings.fromFeed === 2);
-    expect(state).toMatchObject({ address: root, chosen: true, failure: null });
-    expect(state.listings.fromFiles).toBe(0);
-    await expect.poll(() => fitOf(HOMES), FOLLOWED).toBe(1);
+    const read = await until(({ hasReadAll, missing }) => hasReadAll && missing !== null);
+    expect(read).toMatchObject({ address: root, chosen: true });
+    expect(read.missing).toMatchObject({ listings: before.listings.fromFeed, of: before.listings.fromFeed + 2 });
+    expect(read.failure).toMatch(/^The feed no longer has [\d,]+ of [\d,]+ listings\. They are kept until/);
+    expect(read.listings.fromFeed).toBe(before.listings.fromFeed + 2);
     expect(JSON.stringify(await juno.good('GET', '/api/listings/OTHER1'))).not.toContain('Compensation');
     expect(await juno.good('GET', '/api/listings/OTHER1/media')).toEqual({ pictures: ['Front'], documents: [] });
     expect((await juno.ask<string>('GET', '/media/OTHER1/0.svg')).body).toBe('a picture');
     expect((await juno.ask('GET', '/media/OTHER1/5.svg')).status).toBe(404);
     expect(asked.some((each) => each.startsWith('/reso/Property?(ModificationTimestamp gt'))).toBe(true);
+
+    // taken back without a word: the old one goes on from where it was, and what happened meanwhile is news
+    const database = await stack.connect();
+    const newest = async (): Promise<number> => {
+      const [rows] = await database.query('SELECT MAX(sequence) AS n FROM listing_events');
+      return Number((rows as { n: string }[])[0]?.n);
+    };
+    const told = await newest();
+    await juno.good('POST', '/api/demo/clock', { advance: 'P2D' });
+    expect(await newest()).toBe(told);
+    await juno.good('DELETE', '/api/feed/source');
+    const back = await until(({ chosen, missing, listings }) => !chosen && !missing && listings.removed > 1);
+    expect(back.failure).toBeNull();
+    expect(back.listings.fromFeed).toBeGreaterThan(before.listings.fromFeed - 50);
+    await expect.poll(newest, FOLLOWED).toBeGreaterThan(told + 10);
+    await database.end();
+  });
+  it('stands alone once that is agreed, by an administrator and to the figure they saw', async () => {
+    expect((await choose(root, 'other')).status).toBe(200);
+    const { missing } = await until((state) => state.hasReadAll && state.missing !== null);
+    const agree = (browser: Browser, listings: number): Promise<{ status: number; body: ErrorBody }> =>
+      browser.ask('POST', '/api/feed/missing/agreement', { listings });
+    expect((await agree(stack.silas, missing?.listings ?? 0)).status).toBe(403);
+    expect(await agree(juno, 7)).toMatchObject({ status: 409, body: { code: 'feed.changed' } });
+    expect((await agree(juno, missing?.listings ?? 0)).status).toBe(200);
+    const alone = await until(({ listings }) => listings.fromFeed === 2);
+    expect(alone).toMatchObject({ missing: null, failure: null });
+    await expect.poll(() => fitOf(HOMES), FOLLOWED).toBe(1);
   });
   it('gives way to the one that came with the server, whose listings are there again', async () => {
     await juno.good('DELETE', '/api/feed/source');
-    const state = await until(({ hasReadAll, chosen, listings }) => hasReadAll && !chosen && listings.fromFeed > 1000);
-    expect(state.failure).toBeNull();
+    const state = await until(({ chosen, listings, failure }) => !chosen && listings.fromFeed > 1000 && failure === null);
+    expect(state.missing).toBeNull();
     expect((await juno.ask('GET', '/api/listings/OTHER1')).status).toBe(200);
     await expect
       .poll(() => fitOf({ ...HOMES, lines: [{ id: 'a', field: 'City', is: { anyOf: ['Quillon Beach'] } }] }), FOLLOWED)

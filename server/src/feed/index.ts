@@ -1,4 +1,4 @@
-export { FeedCursorRow, FeedRejectRow, FeedSourceRow } from './feed.entity.js';
+export { FeedCursorRow, FeedMissingRow, FeedRejectRow, FeedSourceRow } from './feed.entity.js';
 export { FeedModule } from './feed.module.js';
 export { FeedReader } from './feed.reader.js';
 export { ListingImport } from './listing.import.js';

@@ -26,6 +26,14 @@ export interface Written {
   readonly changed: number;
 }
 
+/** How listings are written. */
+export interface Writing {
+  readonly told: readonly Told[] | null;
+  readonly isNews: boolean;
+  readonly knownIsNews?: boolean;
+  readonly source?: ListingRow['source'];
+}
+
 interface Known {
   readonly listingKey: string;
   readonly modifiedAt: Date;
@@ -58,24 +66,15 @@ export class ListingWriter {
   /**
    * @param told the feed's own account of these listings' changes; without it, status and price are compared
    * @param isNews whether anybody may be told of them; a first load is not news
+   * @param knownIsNews whether anybody may be told of what changed of those that are stored already
    * @param also what must be written in the same transaction
    */
   async write(
     { records, rejects }: ReadBatch,
-    {
-      told,
-      isNews,
-      source = 'feed',
-      also,
-    }: {
-      told: readonly Told[] | null;
-      isNews: boolean;
-      source?: ListingRow['source'];
-      also?: (manager: EntityManager) => Promise<unknown>;
-    },
+    { also, ...how }: Writing & { also?: (manager: EntityManager) => Promise<unknown> },
   ): Promise<Written> {
     return this.database.transaction(async (manager) => {
-      const counts = await this.writeRecords(manager, latestOf(records), { told, isNews, source });
+      const counts = await this.writeRecords(manager, latestOf(records), how);
       await setAside(manager, rejects, this.clock.date());
       await also?.(manager);
       return counts;
@@ -159,7 +158,7 @@ export class ListingWriter {
   private async writeRecords(
     manager: EntityManager,
     records: readonly ReadListing[],
-    { told, isNews, source }: { told: readonly Told[] | null; isNews: boolean; source: ListingRow['source'] },
+    { told, isNews, knownIsNews = isNews, source = 'feed' }: Writing,
   ): Promise<Written> {
     if (records.length === 0) return { added: 0, changed: 0 };
     const sequence = await lockSequence(manager);
@@ -180,7 +179,7 @@ export class ListingWriter {
       if (isStored({ modifiedAt }, before)) continue;
       const number = ++sequence.value;
       rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, json]);
-      const newsOf = isNews ? number : 0;
+      const newsOf = (before ? knownIsNews : isNews) ? number : 0;
       if (!before) events.push([newsOf, key, 'ListingKey', null, key, enteredAt, `${key} entry`]);
       if (told) events.push(...(toldOf.get(key) ?? []).map((each) => eventOf(each, newsOf)));
       else if (before) {

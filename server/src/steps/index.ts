@@ -1,4 +1,4 @@
 export { StepRow } from './step.entity.js';
 export { StepsModule } from './steps.module.js';
-export { Steps } from './steps.service.js';
-export type { StepName } from './steps.service.js';
+export { STEPS, Steps } from './steps.service.js';
+export type { StepName, StepState } from './steps.service.js';

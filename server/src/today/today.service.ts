@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type {
+  Behind,
   CameBy,
   ClientFile,
   ClientSummary,
@@ -23,6 +24,8 @@ import { SearchesService } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
+import { STEPS, Steps } from '../steps/index.js';
+import type { StepName, StepState } from '../steps/index.js';
 import { WhoWants } from './wanted.js';
 
 const DAY_MS = 86_400_000;
@@ -42,6 +45,7 @@ export class TodayService {
     private readonly portal: PortalService,
     private readonly shortlists: ShortlistsService,
     private readonly showings: ShowingsService,
+    private readonly steps: Steps,
   ) {}
 
   async today(agentId: string): Promise<Today> {
@@ -61,12 +65,14 @@ export class TodayService {
         order: { createdAt: 'DESC' },
       }),
     ]);
+    const states = await this.steps.states();
     const names = new Map(clients.map(({ id, name }) => [id, name]));
     const changes = (await this.listings.changesFrom(since, true)).filter((change) => tellableOf(change) !== null);
     const records = await this.listings.byKeys([...new Set(changes.map(({ ListingKey }) => ListingKey))]);
     const wants = new WhoWants(searches, this.circumstances.now());
     const messages = outbox.map((row) => outboxEntry(row, names.get(row.clientId) ?? ''));
     return {
+      behind: STEPS.flatMap((step) => behindOf(step, states[step])),
       asked: showings.filter(({ state }) => state === 'asked'),
       held: messages.filter(({ state }) => state === 'held'),
       failed: messages.filter(({ state }) => state === 'failed'),
@@ -279,4 +285,10 @@ function newHomes(
     return wantedBy.length > 0 ? [{ listing: forAudience(record, 'agent'), wantedBy }] : [];
   });
   return homes.slice(0, MOST_NEW_HOMES);
+}
+
+/** What is told of a step: nothing while it is done, or was a moment ago. */
+function behindOf(step: StepName, { since, reason }: StepState): Behind[] {
+  const minutes = since ? Math.floor((Date.now() - since.getTime()) / 60_000) : 0;
+  return minutes > 0 ? [{ step, minutes, reason: reason ?? '' }] : [];
 }

@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { IsUrl, MaxLength } from 'class-validator';
+import { IsInt, IsUrl, MaxLength, Min } from 'class-validator';
 import { IsLine } from '../../common/fields.js';
 
 export class FeedSourceBody {
@@ -18,4 +18,11 @@ export class FeedSourceBody {
   address: string;
 
   @ApiProperty() @IsLine(2000) token: string;
+}
+
+export class TakeOutBody {
+  @ApiProperty({ type: 'integer', minimum: 1, description: 'How many listings the feed was found to have no more.' })
+  @IsInt()
+  @Min(1)
+  listings: number;
 }

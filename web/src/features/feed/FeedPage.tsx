@@ -1,6 +1,6 @@
 import './feed.css';
 import type { FeedState, FileReport } from '@perambula/contract';
-import { App, Progress, Upload } from 'antd';
+import { App, Button, Popconfirm, Progress, Upload } from 'antd';
 import { FileUp } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -10,7 +10,7 @@ import { messageOf } from '../../shared/http.js';
 import { COLOUR } from '../../shared/tokens.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useAgent } from '../sessions/index.js';
-import { useCoverage, useFeed, useReadFile } from './feed.api.js';
+import { useCoverage, useFeed, useReadFile, useTakeOut } from './feed.api.js';
 import { OtherFeed } from './OtherFeed.js';
 
 /** Where listings come from: the feed and how far it was read, what could not be read, and files of one's own. */
@@ -70,8 +70,35 @@ function Reading({ feed }: { readonly feed: FeedState }) {
         {feed.address}
         {feed.readUntil && feed.hasReadAll ? ` · last change ${ago(feed.readUntil, now)}` : ''}
       </p>
+      {isAdministrator && feed.missing && <Missing missing={feed.missing} />}
       {isAdministrator && <OtherFeed feed={feed} />}
     </section>
+  );
+}
+
+/** Listings that the feed no longer has: too many to be taken out unasked. */
+function Missing({ missing }: { readonly missing: NonNullable<FeedState['missing']> }) {
+  const takeOut = useTakeOut();
+  const { message } = App.useApp();
+  const { listings, of, foundAt } = missing;
+  return (
+    <div className="feed-missing">
+      <p>
+        <b>{number(listings)}</b> of {number(of)} listings are no longer in this feed, found {ago(foundAt, useNow())}. They are
+        still searched and shown. If the feed is right, take them out; if not, wait: they are compared anew each day.
+      </p>
+      <Popconfirm
+        title={`Take out ${number(listings)} listings?`}
+        description="Clients and searches see them no more. They come back when a feed has them again."
+        okText="Take them out"
+        cancelText="Keep them"
+        onConfirm={() => takeOut.mutate(listings, { onError: (error) => void message.error(messageOf(error), 8) })}
+      >
+        <Button size="small" danger loading={takeOut.isPending}>
+          Take out {number(listings)} listings …
+        </Button>
+      </Popconfirm>
+    </div>
   );
 }
 

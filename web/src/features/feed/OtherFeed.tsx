@@ -45,8 +45,9 @@ export function OtherFeed({ feed }: { readonly feed: FeedState }) {
         <Input.Password autoComplete="off" />
       </Form.Item>
       <p className="tight">
-        It is read from its beginning. Listings of the feed before that it does not have are taken out once it has been read; your
-        files’ listings stay.
+        It is read from its beginning, and the listings of the feed before stay meanwhile. Once it was read you see how many of
+        those it does not have, and agree that they are taken out, or go back; no alert misses anything. Your files’ listings
+        stay.
       </p>
       <div className="feed-actions">
         <Button type="primary" htmlType="submit" disabled={choose.isPending}>

@@ -33,6 +33,15 @@ export function useResetFeed() {
   });
 }
 
+/** Agrees that so many listings are taken out, which the feed no longer has. */
+export function useTakeOut() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (listings: number) => ask<FeedState>('feed/missing/agreement', { method: 'POST', body: { listings } }),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['feed'] }),
+  });
+}
+
 export function useReadFile() {
   const queries = useQueryClient();
   return useMutation({

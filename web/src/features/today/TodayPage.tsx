@@ -1,5 +1,5 @@
 import './today.css';
-import type { CameBy, Task, Today } from '@perambula/contract';
+import type { Behind, CameBy, Task, Today } from '@perambula/contract';
 import { App, Button, DatePicker, Input, Popover } from 'antd';
 import { Check, Eye } from 'lucide-react';
 import { useState } from 'react';
@@ -24,7 +24,7 @@ export function TodayPage() {
   const looked = useLooked();
   if (today.isPending) return <Waiting what="Gathering the day …" />;
   if (today.isError) return <Failed error={today.error} retry={() => void today.refetch()} />;
-  const { asked, held, failed, cameBy, tasks, since, sinceAt, ahead, newHomes } = today.data;
+  const { behind, asked, held, failed, cameBy, tasks, since, sinceAt, ahead, newHomes } = today.data;
   const waiting = asked.length + held.length + failed.length;
   return (
     <div className="today">
@@ -40,6 +40,11 @@ export function TodayPage() {
               : `${waiting} things wait for an answer.`}{' '}
           {ahead[0]?.startAt ? `The next visit is ${dayAndTime(ahead[0].startAt)}.` : 'No visit is agreed.'}
         </p>
+        {behind.map((each) => (
+          <p key={each.step} className="today-behind" role="status">
+            <b>{sayBehind(each)}</b> {each.reason}
+          </p>
+        ))}
         <Section
           title="Waiting for you"
           empty={waiting === 0 ? 'Requests to see a home, alerts held for your look and messages that failed stand here.' : null}
@@ -331,4 +336,16 @@ function Ahead({ ahead, now }: { readonly ahead: Today['ahead']; readonly now: s
       </div>
     </section>
   );
+}
+
+const UNDONE: Readonly<Record<Behind['step'], string>> = {
+  feed: 'New listings have not been read',
+  matching: 'New listings have not been matched with your searches',
+  digests: 'Alerts have not been written',
+  mail: 'Messages have not been sent',
+};
+
+function sayBehind({ step, minutes }: Behind): string {
+  const [many, unit] = minutes < 90 ? [minutes, 'minute'] : [Math.round(minutes / 60), 'hour'];
+  return `${UNDONE[step]} for ${many === 1 ? `a${unit === 'hour' ? 'n' : ''} ${unit}` : `${many} ${unit}s`}.`;
 }
