@@ -18,6 +18,12 @@ export interface RunFile {
   readonly signIn: { readonly email: string; readonly password: string };
 }
 
+export interface OtherServer {
+  readonly web: string;
+  readonly server: StackPart;
+  readonly healthy: () => Promise<void>;
+}
+
 export interface Stack {
   readonly run: RunFile;
   readonly server: StackPart;
@@ -25,6 +31,8 @@ export interface Stack {
   readonly mail: StackPart;
   readonly database: StackPart;
   readonly healthy: () => Promise<void>;
+  /** Starts another server over the same database, with some of its settings changed. */
+  readonly another: (port: number, environment?: Readonly<Record<string, string>>) => Promise<OtherServer>;
   readonly stop: () => Promise<void>;
 }
 

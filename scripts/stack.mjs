@@ -128,6 +128,7 @@ export async function startStack({ data, port, county = {}, loaded = false }) {
     throw error;
   }
   writeRun(data, run);
+  const others = [];
   return {
     run,
     server,
@@ -135,9 +136,18 @@ export async function startStack({ data, port, county = {}, loaded = false }) {
     mail,
     database,
     healthy: () => healthy(web, logs),
+    async another(port, more = {}) {
+      const own = { PORT: String(port), PUBLIC_URL: `http://127.0.0.1:${port}`, ENGINE_SNAPSHOT: '' };
+      const part = new Part(`server-${port}`, server.script, { ...server.environment, ...own, ...more }, logs);
+      part.start();
+      others.push(part);
+      const address = `http://127.0.0.1:${port}`;
+      await healthy(address, logs);
+      return { web: address, server: part, healthy: () => healthy(address, logs) };
+    },
     async stop() {
       rmSync(join(data, 'run.json'), { force: true });
-      await server.stop();
+      await Promise.all([server, ...others].map((part) => part.stop()));
       await Promise.all([feed.stop(), mail.stop()]);
       await database.stop();
     },

@@ -12,6 +12,10 @@ export interface Faults {
   readonly cut?: number;
   /** The answer comes a second late. */
   readonly slow?: number;
+  /** The connection is taken, and nothing is ever said. */
+  readonly silent?: number;
+  /** A page of listings says that there are none. */
+  readonly empty?: number;
   /** Some records of a page come twice. */
   readonly repeated?: number;
   /** A page's records come in any order. */

@@ -66,6 +66,7 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
       return send(response, 429, problem(429, 'Too many requests; try again in a second.'));
     }
     if (faults.happens('errors')) return send(response, 503, problem(503, 'The feed is not available just now.'));
+    if (faults.happens('silent')) return;
     if (faults.happens('slow')) await wait(1000);
     if (name === '$metadata') {
       response.writeHead(200, { 'content-type': 'application/xml' });
@@ -81,7 +82,9 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
         ? send(response, 200, { '@odata.context': `${url.origin}/odata/$metadata#${set}/$entity`, ...found })
         : missing();
     }
-    const { value, count, next } = faults.spoiled(query(resource, url));
+    const page = query(resource, url);
+    const isEmpty = set === 'Property' && faults.happens('empty');
+    const { value, count, next } = isEmpty ? { value: [], count: page.count, next: null } : faults.spoiled(page);
     const body = JSON.stringify({
       '@odata.context': `${url.origin}/odata/$metadata#${name}`,
       ...(count === null ? {} : { '@odata.count': count }),

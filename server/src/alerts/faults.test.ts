@@ -3,7 +3,8 @@ import { tellableOf } from '@perambula/core';
 import fc from 'fast-check';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
+import { freePort } from '../../../scripts/machine.mjs';
+import { Browser, startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
 
 let stack: TestStack | undefined;
@@ -16,7 +17,18 @@ afterAll(async () => {
   await stack?.end();
 });
 
-const ROUNDS = 9;
+/** How often something is killed: a few times in every run of the tests, and KILLS times when asked. */
+const ROUNDS = Number(process.env['KILLS'] ?? 9);
+/** What each answer of the feed may be while that goes on; its silence takes minutes, so only when asked for. */
+const FAULTS = {
+  errors: 0.1,
+  cut: 0.05,
+  slow: 0.05,
+  silent: process.env['KILLS'] ? 0.01 : 0,
+  empty: 0.1,
+  repeated: 0.5,
+  shuffled: 0.5,
+};
 const TELL: AlertSettings['tell'] = ['new', 'priceDown', 'priceUp', 'backOnMarket', 'underContract'];
 const EVERYTHING = {
   version: 1,
@@ -33,106 +45,148 @@ async function rows<T>(sql: string): Promise<T[]> {
   return found as T[];
 }
 
-it('tells every due item exactly once whatever is killed while alerts go out', async () => {
-  const { juno, server, database: mariadb, mail, healthy, mailbox, connect } = stack as TestStack;
-  const searchIds: string[] = [];
-  for (const [i, cadence] of (['atOnce', 'eachMorning', 'morningAndEvening'] as const).entries()) {
-    const file = await juno.good<ClientFile>(
-      'GET',
-      `/api/clients/${(await juno.fileOf(['Amara', 'Bashir', 'Nadia'][i] as string)).id}`,
-    );
-    const search = await juno.good<{ id: string }>('POST', '/api/searches', {
-      name: `Everything ${i}`,
-      clientId: file.id,
-      document: EVERYTHING,
-    });
-    await juno.good('PUT', `/api/searches/${search.id}/alert`, { cadence, tell: TELL, held: false, subject: '', greeting: '' });
-    searchIds.push(search.id);
+/** What the feed itself tells of status and price since a moment, in the words of `known`. */
+async function historyOf({ url, token }: TestStack['run']['feed'], since: string): Promise<string[]> {
+  const told: string[] = [];
+  const filter = encodeURIComponent(`ModificationTimestamp gt ${since}`);
+  for (let next: string | undefined = `${url}/odata/HistoryTransactional?$filter=${filter}`; next;) {
+    const response = await fetch(next, { headers: { authorization: `Bearer ${token}` } });
+    const page = (await response.json()) as { value: Record<string, string>[]; '@odata.nextLink'?: string };
+    for (const { ResourceRecordKey: key, FieldName: field, NewValue: to } of page.value)
+      if (field === 'StandardStatus' || field === 'ListPrice') told.push(`${key} ${field} ${to}`);
+    next = page['@odata.nextLink'];
   }
-  await juno.good('POST', '/api/demo/clock', { advance: 'PT2H' });
+  return told;
+}
 
-  // the server dies at random points, MariaDB and the mail server in turn
-  const waits = fc.sample(fc.integer({ min: 5, max: 900 }), { numRuns: ROUNDS, seed: 42 });
-  for (const [round, wait] of waits.entries()) {
-    const advancing = juno.ask('POST', '/api/demo/clock', { advance: 'P1D' }).catch(() => null);
-    await pause(wait);
-    [server, mariadb, mail][round % 3]?.kill();
-    if (round % 3 !== 0) {
-      await pause(wait / 3);
-      server.kill();
+it(
+  'tells every due item exactly once whatever is killed while alerts go out',
+  async () => {
+    const { juno, server, database: mariadb, mail, healthy, mailbox, connect, run } = stack as TestStack;
+    const other = await (stack as TestStack).another(await freePort());
+    const atOther = await new Browser(other.web).signIn(run.signIn.email, run.signIn.password);
+    const setFaults = (faults: object): Promise<unknown> =>
+      fetch(`${run.feed.url}/faults`, {
+        method: 'PUT',
+        headers: { authorization: `Bearer ${run.feed.token}` },
+        body: JSON.stringify(faults),
+      });
+    const searchIds: string[] = [];
+    for (const [i, cadence] of (['atOnce', 'eachMorning', 'morningAndEvening'] as const).entries()) {
+      const file = await juno.good<ClientFile>(
+        'GET',
+        `/api/clients/${(await juno.fileOf(['Amara', 'Bashir', 'Nadia'][i] as string)).id}`,
+      );
+      const search = await juno.good<{ id: string }>('POST', '/api/searches', {
+        name: `Everything ${i}`,
+        clientId: file.id,
+        document: EVERYTHING,
+      });
+      await juno.good('PUT', `/api/searches/${search.id}/alert`, { cadence, tell: TELL, held: false, subject: '', greeting: '' });
+      searchIds.push(search.id);
     }
-    await advancing;
-    await healthy();
-  }
-  await juno.good('POST', '/api/demo/clock', { advance: 'P2D' });
+    await juno.good('POST', '/api/demo/clock', { advance: 'PT2H' });
 
-  database = await connect();
-  for (
-    let tries = 0;
-    tries < 300 && (await rows<{ n: number }>("SELECT COUNT(*) AS n FROM outbox WHERE state = 'queued'"))[0]?.n;
-    tries++
-  )
-    await pause(100);
+    const begunAt = (await juno.good<{ now: string }>('GET', '/api/clock')).now;
+    await setFaults(FAULTS);
+    // one server or both die at random points, MariaDB and the mail server in turn, while the feed fails, keeps silent and lies
+    const random = fc.sample(fc.tuple(fc.integer({ min: 5, max: 900 }), fc.integer({ min: 0, max: 2 })), {
+      numRuns: ROUNDS,
+      seed: 42,
+    });
+    for (const [round, [wait, who]] of random.entries()) {
+      const advancing = [juno, atOther].map((agent) =>
+        agent.ask('POST', '/api/demo/clock', { advance: 'P1D' }).catch(() => null),
+      );
+      await pause(wait);
+      [null, mariadb, mail][round % 3]?.kill();
+      if (round % 3 !== 0) await pause(wait / 3);
+      if (who !== 1) server.kill();
+      if (who !== 0) other.server.kill();
+      await Promise.all(advancing);
+      await healthy();
+      await other.healthy();
+    }
+    await setFaults({});
+    await juno.good('POST', '/api/demo/clock', { advance: 'P2D' });
 
-  const cursor = (await rows<{ sequence: string }>('SELECT sequence FROM match_cursor'))[0]?.sequence;
-  const last = (await rows<{ value: string }>('SELECT MAX(sequence) AS value FROM listing_events'))[0]?.value;
-  expect(Number(cursor)).toBeGreaterThanOrEqual(Number(last));
+    database = await connect();
+    for (
+      let tries = 0;
+      tries < 300 && (await rows<{ n: number }>("SELECT COUNT(*) AS n FROM outbox WHERE state = 'queued'"))[0]?.n;
+      tries++
+    )
+      await pause(100);
 
-  const events = await rows<{
-    sequence: string;
-    listingKey: string;
-    field: string;
-    fromValue: string | null;
-    toValue: string | null;
-    at: Date;
-  }>('SELECT * FROM listing_events WHERE sequence > 0');
-  expect(events.length).toBeGreaterThan(30);
-  for (const searchId of searchIds) {
-    const since = Number(
-      (await rows<{ sinceSequence: string }>(`SELECT sinceSequence FROM alerts WHERE searchId = '${searchId}'`))[0]
-        ?.sinceSequence,
+    const cursor = (await rows<{ sequence: string }>('SELECT sequence FROM match_cursor'))[0]?.sequence;
+    const last = (await rows<{ value: string }>('SELECT MAX(sequence) AS value FROM listing_events'))[0]?.value;
+    expect(Number(cursor)).toBeGreaterThanOrEqual(Number(last));
+
+    const events = await rows<{
+      sequence: string;
+      listingKey: string;
+      field: string;
+      fromValue: string | null;
+      toValue: string | null;
+      at: Date;
+    }>('SELECT * FROM listing_events WHERE sequence > 0');
+    expect(events.length).toBeGreaterThan(30);
+    // whatever the feed says happened since then is known here, once
+    const known = events.map(({ listingKey, field, toValue }) => `${listingKey} ${field} ${toValue}`);
+    const happened = await historyOf(run.feed, begunAt);
+    expect(happened.length).toBeGreaterThan(30);
+    for (const change of happened) expect(known.filter((each) => each === change)).toEqual([change]);
+    for (const searchId of searchIds) {
+      const since = Number(
+        (await rows<{ sinceSequence: string }>(`SELECT sinceSequence FROM alerts WHERE searchId = '${searchId}'`))[0]
+          ?.sinceSequence,
+      );
+      // what must have been told, worked out anew from the changes themselves
+      const due = new Set(
+        events
+          .filter(
+            (event) =>
+              Number(event.sequence) > since &&
+              tellableOf({
+                ListingKey: event.listingKey,
+                field: event.field,
+                from: event.field === 'ListPrice' ? Number(event.fromValue) : event.fromValue,
+                to: event.field === 'ListPrice' ? Number(event.toValue) : event.toValue,
+                at: 0,
+              }),
+          )
+          .map(({ sequence, listingKey }) => `${listingKey} ${sequence}`),
+      );
+      const items = await rows<{ listingKey: string; sequence: string; digestId: string | null; dropped: string | null }>(
+        `SELECT * FROM alert_items WHERE searchId = '${searchId}' AND sequence > 0`,
+      );
+      expect(new Set(items.map(({ listingKey, sequence }) => `${listingKey} ${sequence}`))).toEqual(due);
+      expect(items.length).toBe(due.size);
+      const waiting = items.filter(({ digestId, dropped }) => !digestId && !dropped);
+      // only what came after the last message was due may still wait
+      const nextDue =
+        (
+          await rows<{ nextDueAt: Date }>(`SELECT nextDueAt FROM alerts WHERE searchId = '${searchId}'`)
+        )[0]?.nextDueAt.getTime() ?? 0;
+      for (const { sequence } of waiting)
+        expect(events.find((event) => event.sequence === sequence)?.at.getTime()).toBeLessThanOrEqual(nextDue);
+      expect(items.length - waiting.length).toBeGreaterThan(20);
+    }
+
+    const outbox = await rows<{ digestId: string | null; personId: string; messageId: string; state: string }>(
+      'SELECT digestId, personId, messageId, state FROM outbox',
     );
-    // what must have been told, worked out anew from the changes themselves
-    const due = new Set(
-      events
-        .filter(
-          (event) =>
-            Number(event.sequence) > since &&
-            tellableOf({
-              ListingKey: event.listingKey,
-              field: event.field,
-              from: event.field === 'ListPrice' ? Number(event.fromValue) : event.fromValue,
-              to: event.field === 'ListPrice' ? Number(event.toValue) : event.toValue,
-              at: 0,
-            }),
-        )
-        .map(({ sequence, listingKey }) => `${listingKey} ${sequence}`),
+    expect(outbox.every(({ state }) => state === 'sent')).toBe(true);
+    const digests = outbox.flatMap(({ digestId, personId }) => (digestId ? [`${digestId} ${personId}`] : []));
+    expect(new Set(digests).size).toBe(digests.length);
+    const told = await rows<{ digestId: string }>('SELECT DISTINCT digestId FROM alert_items WHERE digestId IS NOT NULL');
+    expect(new Set(outbox.map(({ digestId }) => digestId).filter(Boolean))).toEqual(
+      new Set(told.map(({ digestId }) => digestId)),
     );
-    const items = await rows<{ listingKey: string; sequence: string; digestId: string | null; dropped: string | null }>(
-      `SELECT * FROM alert_items WHERE searchId = '${searchId}' AND sequence > 0`,
-    );
-    expect(new Set(items.map(({ listingKey, sequence }) => `${listingKey} ${sequence}`))).toEqual(due);
-    expect(items.length).toBe(due.size);
-    const waiting = items.filter(({ digestId, dropped }) => !digestId && !dropped);
-    // only what came after the last message was due may still wait
-    const nextDue =
-      (await rows<{ nextDueAt: Date }>(`SELECT nextDueAt FROM alerts WHERE searchId = '${searchId}'`))[0]?.nextDueAt.getTime() ??
-      0;
-    for (const { sequence } of waiting)
-      expect(events.find((event) => event.sequence === sequence)?.at.getTime()).toBeLessThanOrEqual(nextDue);
-    expect(items.length - waiting.length).toBeGreaterThan(20);
-  }
 
-  const outbox = await rows<{ digestId: string | null; personId: string; messageId: string; state: string }>(
-    'SELECT digestId, personId, messageId, state FROM outbox',
-  );
-  expect(outbox.every(({ state }) => state === 'sent')).toBe(true);
-  const digests = outbox.flatMap(({ digestId, personId }) => (digestId ? [`${digestId} ${personId}`] : []));
-  expect(new Set(digests).size).toBe(digests.length);
-  const told = await rows<{ digestId: string }>('SELECT DISTINCT digestId FROM alert_items WHERE digestId IS NOT NULL');
-  expect(new Set(outbox.map(({ digestId }) => digestId).filter(Boolean))).toEqual(new Set(told.map(({ digestId }) => digestId)));
-
-  // the mail server holds each message once, under the identity that the outbox gave it, and no other
-  const arrived = await mailbox(outbox.length);
-  expect(arrived.map(({ messageId }) => messageId).sort()).toEqual(outbox.map(({ messageId }) => messageId).sort());
-}, 240_000);
+    // the mail server holds each message once, under the identity that the outbox gave it, and no other
+    const arrived = await mailbox(outbox.length);
+    expect(arrived.map(({ messageId }) => messageId).sort()).toEqual(outbox.map(({ messageId }) => messageId).sort());
+  },
+  240_000 + 30_000 * ROUNDS,
+);

@@ -64,7 +64,7 @@ export class ListingWriter {
   ) {}
 
   /**
-   * @param told the feed's own account of these listings' changes; without it, status and price are compared
+   * @param told the feed's own account of these listings' changes; of what it does not tell, status and price are compared
    * @param isNews whether anybody may be told of them; a first load is not news
    * @param knownIsNews whether anybody may be told of what changed of those that are stored already
    * @param also what must be written in the same transaction
@@ -181,14 +181,16 @@ export class ListingWriter {
       rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, json]);
       const newsOf = (before ? knownIsNews : isNews) ? number : 0;
       if (!before) events.push([newsOf, key, 'ListingKey', null, key, enteredAt, `${key} entry`]);
-      if (told) events.push(...(toldOf.get(key) ?? []).map((each) => eventOf(each, newsOf)));
-      else if (before) {
-        for (const [field, from, to] of [
-          ['StandardStatus', before.status, status],
-          ['ListPrice', before.price, textOf(price)],
-        ] as const)
-          if (from !== to) events.push([newsOf, key, field, from, to, modifiedAt, `${key} ${field} ${modifiedAt.getTime()}`]);
-      }
+      const account = toldOf.get(key) ?? [];
+      events.push(...account.map((each) => eventOf(each, newsOf)));
+      // what the feed's account leaves out, or is not there to tell; of the past it tells by itself
+      if (!before || (told && newsOf === 0)) continue;
+      for (const [field, from, to] of [
+        ['StandardStatus', before.status, status],
+        ['ListPrice', before.price, textOf(price)],
+      ] as const)
+        if (from !== to && !account.some((each) => each.field === field && each.to === to))
+          events.push([newsOf, key, field, from, to, modifiedAt, comparedKey(key, field, modifiedAt)]);
     }
     if (rows.length === 0) return { added: 0, changed: 0 };
     await insertRows(
@@ -198,7 +200,7 @@ export class ListingWriter {
       `ON DUPLICATE KEY UPDATE sequence = VALUES(sequence), standardStatus = VALUES(standardStatus), parcelNumber = VALUES(parcelNumber),
          modifiedAt = VALUES(modifiedAt), removed = 0, source = VALUES(source), data = VALUES(data)`,
     );
-    await insertEvents(manager, events);
+    await insertEvents(manager, await notCompared(manager, events));
     // a first load is joined at its end, all at once
     if (isNews) {
       await joinHomes(manager, sequence, [...new Set(records.flatMap((record) => record.parcelNumber ?? []))]);
@@ -237,6 +239,22 @@ function latestOf(records: readonly ReadListing[]): ReadListing[] {
 
 function eventOf({ feedKey, listingKey, field, from, to, at }: Told, sequence: number): EventRow {
   return [sequence, listingKey, field, from, to, at, feedKey];
+}
+
+/** What a change is called that was found by comparing, rather than told by the feed. */
+function comparedKey(key: string, field: string, at: Date): string {
+  return `${key} ${field} ${at.getTime()}`;
+}
+
+/** Of events those that were not written before as found by comparing: a feed's account can come later than its record. */
+async function notCompared(manager: EntityManager, events: readonly EventRow[]): Promise<EventRow[]> {
+  if (events.length === 0) return [];
+  const keyOf = ([, key, field, , , at]: EventRow): string => comparedKey(key, field, at);
+  const rows = await manager.query<{ feedKey: string }[]>('SELECT feedKey FROM listing_events WHERE feedKey IN (?)', [
+    [...new Set(events.map(keyOf))],
+  ]);
+  const known = new Set(rows.map(({ feedKey }) => feedKey));
+  return events.filter((event) => !known.has(keyOf(event)));
 }
 
 /** Events that are there already, by their key, are left as they are. */
