@@ -71,6 +71,7 @@ export class LinksService {
       'SELECT 1 FROM link_places WHERE tokenHash = ? AND place = ? AND at > ?',
       [tokenHash, place, since],
     );
+    await this.database.query('DELETE FROM link_places WHERE at < ?', [since]);
     await this.database.query('REPLACE INTO link_places (tokenHash, place, at) VALUES (?, ?, ?)', [tokenHash, place, new Date()]);
     if (known) return null;
     const [row] = await this.database.query<{ n: string }[]>(
