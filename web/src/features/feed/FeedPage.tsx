@@ -24,7 +24,8 @@ export function FeedPage() {
       <header>
         <h1>Where listings come from</h1>
         <p className="soft">
-          A feed that speaks the RESO Web API, read every few seconds; and files of your own, by the same field names.
+          A feed that speaks the RESO Web API, read every few seconds
+          {isAdministrator && '; and files of your own, by the same field names'}.
         </p>
       </header>
       <div className="feed-columns">
@@ -34,7 +35,7 @@ export function FeedPage() {
           {isAdministrator ? (
             <OwnFile />
           ) : (
-            <p className="soft">An administrator of your office reads files and chooses the feed.</p>
+            <p className="soft feed-for-others">An administrator of your office chooses the feed and reads files of listings.</p>
           )}
         </div>
         <Coverage />
@@ -52,8 +53,8 @@ function Reading({ feed }: { readonly feed: FeedState }) {
   return (
     <section className="sheet" aria-label="The feed">
       <h2>The feed</h2>
-      <p aria-live="polite" className={feed.failure ? 'feed-state is-failing' : 'feed-state'}>
-        {feed.failure ??
+      <p aria-live="polite" className={feed.failure && !feed.missing ? 'feed-state is-failing' : 'feed-state'}>
+        {(isAdministrator && feed.missing ? null : feed.failure) ??
           (feed.hasReadAll
             ? 'Up to date.'
             : `Being read for the first time: ${feed.doing}, ${number(feed.read)} records so far. What is on the market is here already.`)}
@@ -92,6 +93,8 @@ function Missing({ missing }: { readonly missing: NonNullable<FeedState['missing
         description="Clients and searches see them no more. They come back when a feed has them again."
         okText="Take them out"
         cancelText="Keep them"
+        placement="bottomLeft"
+        classNames={{ root: 'feed-confirm' }}
         onConfirm={() => takeOut.mutate(listings, { onError: (error) => void message.error(messageOf(error), 8) })}
       >
         <Button size="small" danger loading={takeOut.isPending}>

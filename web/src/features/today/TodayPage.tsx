@@ -339,7 +339,7 @@ function Ahead({ ahead, now }: { readonly ahead: Today['ahead']; readonly now: s
 }
 
 const UNDONE: Readonly<Record<Behind['step'], string>> = {
-  feed: 'New listings have not been read',
+  feed: 'The feed has not been right',
   matching: 'New listings have not been matched with your searches',
   digests: 'Alerts have not been written',
   mail: 'Messages have not been sent',
