@@ -12,7 +12,7 @@ import { asFailure, FailureFilter } from './common/failureFilter.js';
 import { readJson } from './common/bodies.js';
 import { bodyPipe } from './common/validation.js';
 import { guardDepth } from './common/depth.js';
-import { refuseForeignOrigins, secure, serveInterface } from './interface.js';
+import { answerOptions, refuseForeignOrigins, secure, serveInterface } from './interface.js';
 
 /** The server, ready to listen. */
 export async function createApp(config: Config): Promise<NestExpressApplication> {
@@ -34,6 +34,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
       .then(() => response.status(200).json({}), next);
   });
   app.use(beginAsking);
+  app.use(answerOptions);
   app.use('/api', refuseForeignOrigins);
   app.use(readJson);
   app.use(guardDepth);

@@ -223,6 +223,25 @@ describe('signing in', () => {
   });
 });
 
+describe('HEAD and OPTIONS', () => {
+  it('tell of an address what GET would, and which methods it takes (RFC 9110, 9.3.2 and 9.3.7)', async () => {
+    const ask = (method: string, path: string): Promise<Response> => fetch(`${stack.run.web}${path}`, { method });
+    for (const [path, methods] of [
+      ['/api/session', 'DELETE, GET, HEAD, OPTIONS, POST'],
+      ['/api/searches/count', 'OPTIONS, POST'],
+      ['/today', 'GET, HEAD, OPTIONS'],
+    ] as const) {
+      const { status, headers } = await ask('OPTIONS', path);
+      expect([path, status, headers.get('allow')?.split(', ').sort().join(', ')]).toEqual([path, 204, methods]);
+    }
+    expect((await ask('OPTIONS', '/api/nothing')).status).toBe(404);
+    for (const path of ['/api/health', '/today', '/api/session']) {
+      const [head, get] = [await ask('HEAD', path), await ask('GET', path)];
+      expect([path, head.status, await head.text()]).toEqual([path, get.status, '']);
+    }
+  });
+});
+
 describe('pages', () => {
   it('come with a policy that lets nothing in from outside', async () => {
     for (const path of ['/', '/search', '/p/some-link']) {

@@ -47,8 +47,29 @@ function headers(nonce: readonly ((request: object, response: object) => string)
 }
 
 /** Whether a request is for a page of the interface, rather than for what it asks and shows. */
-function isPage({ method, path }: Request): boolean {
+function isPage({ method, path }: Pick<Request, 'method' | 'path'>): boolean {
   return ['GET', 'HEAD'].includes(method) && !/^\/(api|media|assets)(\/|$)/.test(path);
+}
+
+interface Layer {
+  readonly match: (path: string) => boolean;
+  readonly route?: { readonly methods: Readonly<Record<string, boolean>> };
+}
+
+/** Answers OPTIONS with the methods that an address takes (RFC 9110, 9.3.7). */
+export function answerOptions(request: Request, response: Response, next: NextFunction): void {
+  if (request.method !== 'OPTIONS') return next();
+  const { stack } = request.app.router as unknown as { readonly stack: readonly Layer[] };
+  const taken = stack.flatMap(({ match, route }, i) =>
+    route && match.call(stack[i], request.path) ? Object.keys(route.methods).map((method) => method.toUpperCase()) : [],
+  );
+  const methods = new Set(taken.length === 0 && isPage({ method: 'GET', path: request.path }) ? ['GET'] : taken);
+  if (methods.size === 0) return next();
+  if (methods.has('GET')) methods.add('HEAD');
+  response
+    .status(204)
+    .set('allow', [...methods, 'OPTIONS'].join(', '))
+    .end();
 }
 
 /** Refuses requests that a page of another origin sends; one without an Origin passes. */

@@ -72,7 +72,7 @@ export async function spending<T>(
   const ending = new AbortController();
   const end = (): void => ending.abort(GONE);
   request.signal?.addEventListener('abort', end, { once: true });
-  let isOver = false;
+  let isOver = false as boolean;
   const timer = setTimeout(() => {
     isOver = true;
     end();

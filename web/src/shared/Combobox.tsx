@@ -40,21 +40,23 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
   useImperativeHandle(ref, () => field.current as HTMLInputElement);
   const [isOpen, setIsOpen] = useState(false);
   const [at, setAt] = useState(0);
+  const [text, setText] = useState('');
   const list = useRef<HTMLDivElement>(null);
   const options = groups.flatMap((group) => group.options);
   const active = options[Math.min(at, options.length - 1)];
   const isShown = isOpen && (options.length > 0 || none !== null);
-  /** As last drawn, for keys that come before the next picture. */
-  const drawn = useRef({ at: 0, options });
+  /** As last drawn, and for which text, for keys that come before the next picture. */
+  const drawn = useRef({ at: 0, options, text, onChoose });
   // with the picture itself: what is seen is what Enter takes
   useLayoutEffect(() => {
-    drawn.current = { at: Math.max(0, Math.min(at, options.length - 1)), options };
+    drawn.current = { at: Math.max(0, Math.min(at, options.length - 1)), options, text, onChoose };
   });
 
-  const tell = useTextOf(field, (text) => {
+  const tell = useTextOf(field, (typed) => {
+    setText(typed);
     setAt(0);
-    setIsOpen(text.trim() !== '');
-    onText(text);
+    setIsOpen(typed.trim() !== '');
+    onText(typed);
   });
   useEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
@@ -65,13 +67,14 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
     if (field.current) field.current.value = '';
     tell();
     field.current?.blur();
-    onChoose(value);
+    // as drawn last: what the list means may have been drawn after the key came
+    drawn.current.onChoose(value);
   };
   const move = (by: number): void => {
     const { at: now, options: all } = drawn.current;
     if (all.length === 0) return;
     const next = (now + by + all.length) % all.length;
-    drawn.current = { at: next, options: all };
+    drawn.current.at = next;
     startTransition(() => {
       setAt(next);
       setIsOpen(true);
@@ -87,8 +90,8 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
       leave();
     } else if (event.key === 'Enter') {
       event.preventDefault();
-      // what was typed last may not have been drawn yet
-      flushSync(tell);
+      // what was typed last may not have been drawn yet, though it was told
+      if (drawn.current.text !== field.current?.value) flushSync(tell);
       const chosen = drawn.current.options[drawn.current.at];
       if (chosen && field.current?.value.trim() !== '') choose(chosen.value);
     }
@@ -154,13 +157,7 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
 
 /** Tells a field's text with the next picture after it changed; gives what tells it at once. */
 function useTextOf(field: React.RefObject<HTMLInputElement | null>, onText: (text: string) => void): () => void {
-  const told = useRef('');
-  const tell = (): void => {
-    const text = field.current?.value ?? '';
-    if (text === told.current) return;
-    told.current = text;
-    onText(text);
-  };
+  const tell = (): void => onText(field.current?.value ?? '');
   const latest = useRef(tell);
   useLayoutEffect(() => {
     latest.current = tell;

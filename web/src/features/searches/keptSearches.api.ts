@@ -32,15 +32,25 @@ export function useRemoveStartingSet() {
   });
 }
 
+/** Drafts that were removed here: an answer on its way may still hold them. */
+const removed = new Set<string>();
+/** They are kept and removed one after the other, so that one removed is not kept by what was sent before. */
+const IN_TURN = { id: 'drafts' };
+
 /** What was left unfinished, the newest first. */
 export function useDrafts() {
-  return useQuery({ queryKey: ['drafts'], queryFn: () => ask<Draft[]>('drafts') });
+  return useQuery({
+    queryKey: ['drafts'],
+    queryFn: async () => (await ask<Draft[]>('drafts')).filter(({ id }) => !removed.has(id)),
+  });
 }
 
 export function useKeepDraft() {
   const client = useQueryClient();
   return useMutation({
+    scope: IN_TURN,
     mutationFn: ({ id, ...body }: Omit<Draft, 'updatedAt'>) => ask<Draft>(`drafts/${id}`, { method: 'PUT', body }),
+    onMutate: ({ id }) => void removed.delete(id),
     onSuccess: () => client.invalidateQueries({ queryKey: ['drafts'] }),
   });
 }
@@ -48,7 +58,12 @@ export function useKeepDraft() {
 export function useRemoveDraft() {
   const client = useQueryClient();
   return useMutation({
+    scope: IN_TURN,
     mutationFn: (id: string) => ask(`drafts/${id}`, { method: 'DELETE' }),
+    onMutate: (id) => {
+      removed.add(id);
+      client.setQueryData<Draft[]>(['drafts'], (drafts) => drafts?.filter((draft) => draft.id !== id));
+    },
     onSuccess: () => client.invalidateQueries({ queryKey: ['drafts'] }),
   });
 }

@@ -6,6 +6,7 @@ import { createRoot } from 'react-dom/client';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { STARTING_SEARCH, useDraft } from './draft.js';
+import { useDrafts, useKeepDraft, useRemoveDraft } from './keptSearches.api.js';
 import { useUnfinished } from './useUnfinished.js';
 
 beforeAll(() => void Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true }));
@@ -47,5 +48,32 @@ describe('an unfinished search', () => {
   it('is left alone when the address that names it was left before it was drawn', async () => {
     expect(await openAt('/search?draft=left', '/search')).not.toBe('left');
     expect(useDraft.getState().document).toEqual(STARTING_SEARCH);
+  });
+});
+
+describe('a draft that is removed', () => {
+  it('is in no list any more, though an answer on its way still holds it, until it is kept again', async () => {
+    vi.stubGlobal('fetch', (_: string, init?: RequestInit) =>
+      Promise.resolve(Response.json(init?.method && init.method !== 'GET' ? left : [left])),
+    );
+    const client = new QueryClient();
+    let drafts: readonly { id: string }[] | undefined;
+    let remove: (id: string) => Promise<unknown> = () => Promise.resolve();
+    let keep: (draft: typeof left) => Promise<unknown> = () => Promise.resolve();
+    const Page = () => {
+      drafts = useDrafts().data;
+      remove = useRemoveDraft().mutateAsync;
+      keep = useKeepDraft().mutateAsync;
+      return null;
+    };
+    const root = createRoot(document.createElement('div'));
+    await act(() => Promise.resolve(root.render(createElement(QueryClientProvider, { client }, createElement(Page)))));
+    await vi.waitFor(() => expect(drafts).toHaveLength(1));
+    await act(() => remove('left'));
+    await act(() => client.refetchQueries());
+    expect(drafts).toEqual([]);
+    await act(() => keep(left));
+    await vi.waitFor(() => expect(drafts).toHaveLength(1));
+    await act(() => Promise.resolve(root.unmount()));
   });
 });
