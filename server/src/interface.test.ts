@@ -228,7 +228,8 @@ describe('HEAD and OPTIONS', () => {
     const ask = (method: string, path: string): Promise<Response> => fetch(`${stack.run.web}${path}`, { method });
     for (const [path, methods] of [
       ['/api/session', 'DELETE, GET, HEAD, OPTIONS, POST'],
-      ['/api/searches/count', 'OPTIONS, POST'],
+      ['/api/feed/coverage', 'GET, HEAD, OPTIONS'],
+      ['/api/today/looked', 'OPTIONS, POST'],
       ['/today', 'GET, HEAD, OPTIONS'],
     ] as const) {
       const { status, headers } = await ask('OPTIONS', path);

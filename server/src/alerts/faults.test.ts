@@ -71,6 +71,8 @@ it(
         headers: { authorization: `Bearer ${run.feed.token}` },
         body: JSON.stringify(faults),
       });
+    // what comes from now on is news
+    const begunAt = (await juno.good<{ now: string }>('GET', '/api/clock')).now;
     const searchIds: string[] = [];
     for (const [i, cadence] of (['atOnce', 'eachMorning', 'morningAndEvening'] as const).entries()) {
       const file = await juno.good<ClientFile>(
@@ -87,7 +89,6 @@ it(
     }
     await juno.good('POST', '/api/demo/clock', { advance: 'PT2H' });
 
-    const begunAt = (await juno.good<{ now: string }>('GET', '/api/clock')).now;
     await setFaults(FAULTS);
     // one server or both die at random points, MariaDB and the mail server in turn, while the feed fails, keeps silent and lies
     const random = fc.sample(fc.tuple(fc.integer({ min: 5, max: 900 }), fc.integer({ min: 0, max: 2 })), {
@@ -131,11 +132,13 @@ it(
       at: Date;
     }>('SELECT * FROM listing_events WHERE sequence > 0');
     expect(events.length).toBeGreaterThan(30);
-    // whatever the feed says happened since then is known here, once
-    const known = events.map(({ listingKey, field, toValue }) => `${listingKey} ${field} ${toValue}`);
+    // whatever the feed says happened since then is known here, and as often
+    const known = events.flatMap(({ listingKey, field, toValue }) =>
+      ['StandardStatus', 'ListPrice'].includes(field) ? [`${listingKey} ${field} ${toValue}`] : [],
+    );
     const happened = await historyOf(run.feed, begunAt);
     expect(happened.length).toBeGreaterThan(30);
-    for (const change of happened) expect(known.filter((each) => each === change)).toEqual([change]);
+    expect(known.sort()).toEqual(happened.sort());
     for (const searchId of searchIds) {
       const since = Number(
         (await rows<{ sinceSequence: string }>(`SELECT sinceSequence FROM alerts WHERE searchId = '${searchId}'`))[0]
