@@ -261,17 +261,25 @@ export class FeedReader implements OnModuleDestroy {
     const today = new Intl.DateTimeFormat('en-CA', { timeZone: this.config.zone }).format(this.clock.date());
     if (cursor.modifiedAt === today) return;
     await this.tell('comparing', 0, true);
-    const there = new Set<string>();
-    for await (const page of this.source.all('Property?$select=ListingKey'))
-      for (const { ListingKey: key } of page) if (typeof key === 'string') there.add(key);
     const rows = await this.database.query<{ listingKey: string }[]>(
       "SELECT listingKey FROM listings WHERE removed = 0 AND source = 'feed'",
     );
     const stored = new Set(rows.map(({ listingKey }) => listingKey));
-    const gone = [...stored].filter((key) => !there.has(key));
-    if (await this.mayTakeOut(gone.length, stored.size)) await this.writer.remove(gone);
+    let there = await this.keysThere();
+    const gone = (): string[] => [...stored].filter((key) => !there.has(key));
+    // an answer that was wrong is seldom so three times
+    for (let again = 0; again < 2 && isMany(gone().length, stored.size); again++) there = await this.keysThere();
+    if (await this.mayTakeOut(gone().length, stored.size)) await this.writer.remove(gone());
     await this.readByKey([...there].filter((key) => !stored.has(key)));
     await this.database.getRepository(FeedCursorRow).save({ ...cursor, modifiedAt: today });
+  }
+
+  /** The keys of all listings that the feed has. */
+  private async keysThere(): Promise<Set<string>> {
+    const there = new Set<string>();
+    for await (const page of this.source.all('Property?$select=ListingKey'))
+      for (const { ListingKey: key } of page) if (typeof key === 'string') there.add(key);
+    return there;
   }
 
   /** Reads what the feed has and no page brought: it came too late for that, or was taken out here. */
@@ -291,7 +299,7 @@ export class FeedReader implements OnModuleDestroy {
     const kept = this.database.getRepository(FeedMissingRow);
     const agreed = (await kept.findOneBy({ feed }))?.agreed ?? 0;
     await kept.delete({ feed });
-    if (missing <= Math.max(MANY_MISSING.listings, MANY_MISSING.share * stored, agreed)) return true;
+    if (missing <= agreed || !isMany(missing, stored)) return true;
     await kept.insert({ feed, missing, stored, foundAt: this.clock.date(), agreed: 0 });
     return false;
   }
@@ -381,6 +389,11 @@ export class FeedReader implements OnModuleDestroy {
       cursors.create({ feed, resource, modifiedAt: BEGINNING, lastKey: '', firstLoadDone: false })
     );
   }
+}
+
+/** Whether so many listings missing of all stored are too many to be taken out unasked. */
+function isMany(missing: number, stored: number): boolean {
+  return missing > Math.max(MANY_MISSING.listings, MANY_MISSING.share * stored);
 }
 
 /** OData's test that a field of text is one of some values. */
