@@ -60,8 +60,8 @@ interface Layer {
 export function answerOptions(request: Request, response: Response, next: NextFunction): void {
   if (request.method !== 'OPTIONS') return next();
   const { stack } = request.app.router as unknown as { readonly stack: readonly Layer[] };
-  const taken = stack.flatMap(({ match, route }, i) =>
-    route && match.call(stack[i], request.path) ? Object.keys(route.methods).map((method) => method.toUpperCase()) : [],
+  const taken = stack.flatMap((layer) =>
+    layer.route && layer.match(request.path) ? Object.keys(layer.route.methods).map((method) => method.toUpperCase()) : [],
   );
   const methods = new Set(taken.length === 0 && isPage({ method: 'GET', path: request.path }) ? ['GET'] : taken);
   if (methods.size === 0) return next();

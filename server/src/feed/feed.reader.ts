@@ -100,11 +100,8 @@ export class FeedReader implements OnModuleDestroy {
     await this.open();
     const listings = await this.cursor('Property');
     const isFirst = !listings.firstLoadDone;
-    // what another feed told before, and this one tells differently, is news
-    const firstLoad = (await this.wasAnotherRead())
-      ? { told: null, isNews: false, knownIsNews: true }
-      : { told: [], isNews: false };
-    if (isFirst) {
+    const firstLoad = isFirst ? await this.firstLoad() : null;
+    if (firstLoad) {
       await this.readMarket(firstLoad);
       await this.readPast();
     }
@@ -119,9 +116,16 @@ export class FeedReader implements OnModuleDestroy {
     return changed;
   }
 
-  private wasAnotherRead(): Promise<boolean> {
-    const feed = Not(nameOf(this.address as FeedAddress));
-    return this.database.getRepository(FeedCursorRow).existsBy({ feed, resource: 'Property', firstLoadDone: true });
+  /** What the feed that is open is kept under. */
+  private get feed(): string {
+    return nameOf(this.address as FeedAddress);
+  }
+
+  /** How a first load is written: what another feed told before, and this one tells differently, is news. */
+  private async firstLoad(): Promise<Writing> {
+    const others = { feed: Not(this.feed), resource: 'Property', firstLoadDone: true };
+    const isAnother = await this.database.getRepository(FeedCursorRow).existsBy(others);
+    return isAnother ? { told: null, isNews: false, knownIsNews: true } : { told: [], isNews: false };
   }
 
   /** Turns to the feed that the settings name. */
@@ -146,11 +150,11 @@ export class FeedReader implements OnModuleDestroy {
 
   /** Whether everything that the feed held was read once, and joined; comparing what is there comes last. */
   async hasReadAll(): Promise<boolean> {
-    const address = await this.settings.current();
+    const feed = nameOf(await this.settings.current());
     const [listings, joined, compared] = await Promise.all([
-      this.cursor('Property', address),
-      this.cursor('Joined', address),
-      this.cursor('Comparison', address),
+      this.cursor('Property', feed),
+      this.cursor('Joined', feed),
+      this.cursor('Comparison', feed),
     ]);
     return listings.firstLoadDone && joined.firstLoadDone && compared.modifiedAt !== BEGINNING;
   }
@@ -170,14 +174,14 @@ export class FeedReader implements OnModuleDestroy {
     });
   }
 
-  private async readListings(cursor: FeedCursorRow, firstLoad: Writing): Promise<number> {
+  private async readListings(cursor: FeedCursorRow, firstLoad: Writing | null): Promise<number> {
     const isNews = cursor.firstLoadDone;
     const news = isNews ? 'reading changes' : 'first load';
     return this.follow(cursor, news, isNews, {
       ask: (from) => this.pages.after(from, this.clock.now()),
       write: async ({ records, rejects }, also) => {
         const fresh = isNews ? await this.writer.fresh(records) : records;
-        const how = isNews ? { told: fresh.length > 0 ? await this.changesOf(fresh) : [], isNews } : firstLoad;
+        const how = firstLoad ?? { told: fresh.length > 0 ? await this.changesOf(fresh) : [], isNews };
         const { added, changed } = await this.writer.writePage({ records: fresh, rejects }, { ...how, also });
         return added + changed;
       },
@@ -265,11 +269,15 @@ export class FeedReader implements OnModuleDestroy {
       "SELECT listingKey FROM listings WHERE removed = 0 AND source = 'feed'",
     );
     const stored = new Set(rows.map(({ listingKey }) => listingKey));
-    let there = await this.keysThere();
-    const gone = (): string[] => [...stored].filter((key) => !there.has(key));
+    let there: Set<string>;
+    let gone: string[];
+    let times = 0;
     // an answer that was wrong is seldom so three times
-    for (let again = 0; again < 2 && isMany(gone().length, stored.size); again++) there = await this.keysThere();
-    if (await this.mayTakeOut(gone().length, stored.size)) await this.writer.remove(gone());
+    do {
+      there = await this.keysThere();
+      gone = [...stored].filter((key) => !there.has(key));
+    } while (isMany(gone.length, stored.size) && ++times < 3);
+    if (await this.mayTakeOut(gone.length, stored.size)) await this.writer.remove(gone);
     await this.readByKey([...there].filter((key) => !stored.has(key)));
     await this.database.getRepository(FeedCursorRow).save({ ...cursor, modifiedAt: today });
   }
@@ -295,7 +303,7 @@ export class FeedReader implements OnModuleDestroy {
 
   /** A feed that has lost many listings at once has more likely lost its way: they stay until somebody agrees. */
   private async mayTakeOut(missing: number, stored: number): Promise<boolean> {
-    const feed = nameOf(this.address as FeedAddress);
+    const { feed } = this;
     const kept = this.database.getRepository(FeedMissingRow);
     const agreed = (await kept.findOneBy({ feed }))?.agreed ?? 0;
     await kept.delete({ feed });
@@ -305,8 +313,8 @@ export class FeedReader implements OnModuleDestroy {
   }
 
   private async guardMissing(): Promise<void> {
-    const row = await this.database.getRepository(FeedMissingRow).findOneBy({ feed: nameOf(this.address as FeedAddress) });
-    if (!row || row.agreed > 0) return;
+    const row = await this.database.getRepository(FeedMissingRow).findOneBy({ feed: this.feed, agreed: 0 });
+    if (!row) return;
     const number = (value: number): string => value.toLocaleString('en-US');
     throw new Error(
       `The feed no longer has ${number(row.missing)} of ${number(row.stored)} listings. They are kept until an administrator agrees that they are taken out.`,
@@ -380,10 +388,8 @@ export class FeedReader implements OnModuleDestroy {
     await this.steps.tell('feed', this.progress, always);
   }
 
-  /** @param address  whose; that which is open, if none is named */
-  private async cursor(resource: string, address = this.address as FeedAddress): Promise<FeedCursorRow> {
+  private async cursor(resource: string, feed = this.feed): Promise<FeedCursorRow> {
     const cursors = this.database.getRepository(FeedCursorRow);
-    const feed = nameOf(address);
     return (
       (await cursors.findOneBy({ feed, resource })) ??
       cursors.create({ feed, resource, modifiedAt: BEGINNING, lastKey: '', firstLoadDone: false })

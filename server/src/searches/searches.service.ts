@@ -27,6 +27,7 @@ import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { SameAnswers } from '../common/sameAnswers.js';
 import { temporaryFile } from '../common/temporaryFile.js';
 import type { TemporaryFile } from '../common/temporaryFile.js';
 import { Desk } from '../desk/index.js';
@@ -37,7 +38,6 @@ import { AlertRow, SearchRow, SearchStateRow } from './search.entity.js';
 import type { FileType } from './dto/bodies.js';
 import type { SliceCalls } from './engine.worker.js';
 import { ListingFiles } from './listing.files.js';
-import { SameAnswers } from './sameAnswers.js';
 import { SearchDocuments } from './search.documents.js';
 
 const MOST_IN_A_FILE = 20_000;

@@ -5,24 +5,17 @@ import { DataSource, LessThan } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
+import { SameAnswers } from '../common/sameAnswers.js';
 import { hashOf, newToken } from '../common/token.js';
 import { AgentRow, SessionRow } from './agent.entity.js';
 
 const SESSION_DAYS = 30;
-/** For so long a session is taken to be as it was found: one that ends on another server goes on here meanwhile. */
-const FOUND_FOR_MS = 1_000;
-const MOST_FOUND = 10_000;
-
-interface Found {
-  readonly at: number;
-  readonly agent: Promise<AgentRow | null>;
-}
 
 @Injectable()
 export class SessionsService {
   private readonly nobody = hash('no agent has this password');
-  /** Sessions lately looked for, by their token's hash. */
-  private readonly found = new Map<string, Found>();
+  /** Sessions by their token's hash: one that ends on another server goes on here for a second. */
+  private readonly found = new SameAnswers<AgentRow | null>();
 
   constructor(
     private readonly database: DataSource,
@@ -47,21 +40,14 @@ export class SessionsService {
   async signOut(token: string): Promise<void> {
     const tokenHash = hashOf(token);
     await this.database.getRepository(SessionRow).delete({ tokenHash });
-    this.found.delete(tokenHash);
+    this.found.forget(tokenHash);
   }
 
   /** The agent of a session, or null when it is none, or over; looked for once a second, however often it is asked. */
   async find(token: string | undefined): Promise<AgentRow | null> {
     if (!token) return null;
     const tokenHash = hashOf(token);
-    const now = Date.now();
-    const known = this.found.get(tokenHash);
-    if (known && now - known.at < FOUND_FOR_MS) return known.agent;
-    if (this.found.size >= MOST_FOUND) this.found.clear();
-    const agent = this.lookFor(tokenHash);
-    this.found.set(tokenHash, { at: now, agent });
-    agent.catch(() => this.found.delete(tokenHash));
-    return agent;
+    return this.found.of(tokenHash, () => this.lookFor(tokenHash));
   }
 
   private async lookFor(tokenHash: string): Promise<AgentRow | null> {

@@ -346,6 +346,6 @@ const UNDONE: Readonly<Record<Behind['step'], string>> = {
 };
 
 function sayBehind({ step, minutes }: Behind): string {
-  const [many, unit] = minutes < 90 ? [minutes, 'minute'] : [Math.round(minutes / 60), 'hour'];
-  return `${UNDONE[step]} for ${many === 1 ? `a${unit === 'hour' ? 'n' : ''} ${unit}` : `${many} ${unit}s`}.`;
+  const long = minutes === 1 ? 'a minute' : minutes < 90 ? `${minutes} minutes` : `${Math.round(minutes / 60)} hours`;
+  return `${UNDONE[step]} for ${long}.`;
 }

@@ -1,5 +1,5 @@
-import { goOn } from '../common/asking.js';
-import { Dropped } from '../common/thread.js';
+import { goOn } from './asking.js';
+import { Dropped } from './thread.js';
 
 /** For so long an answer is given to whoever asks the same: what goes by the clock is at most so old. */
 const FRESH_MS = 1_000;
@@ -34,6 +34,11 @@ export class SameAnswers<T> {
       goOn();
       return work();
     }
+  }
+
+  /** Whoever asks from now on is answered anew. */
+  forget(question: string): void {
+    this.asked.delete(question);
   }
 
   private begin(question: string, at: number, work: () => Promise<T>): Promise<T> {

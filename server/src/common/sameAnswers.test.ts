@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { askingFor } from '../common/asking.js';
-import { Dropped } from '../common/thread.js';
+import { askingFor } from './asking.js';
+import { Dropped } from './thread.js';
 import { SameAnswers } from './sameAnswers.js';
 
 describe('the same question', () => {
