@@ -46,19 +46,23 @@ export class BoundCache {
       for (const word of changes.since(kept.seen) ?? tested.keys()) tested[word] = inside[word] = 0;
     kept.seen = changes.now;
     const fresh = takeBits(kernel, words);
-    kernel.combine('andNot', alive, tested, fresh);
-    kernel.combine('and', fresh, placed, fresh);
-    kernel.combine('or', tested, fresh, tested);
-    const points = kernel.count(fresh);
-    if (bound.shape.type === 'TravelTime') this.testMinutes(bound.shape, fresh, inside, given);
-    else if (points >= MANY) this.testMany(bound.shape, points, fresh, inside);
-    else if (points > 0) {
-      const test = kept.test ?? prepared(bound.shape);
-      if (text.length <= LONGEST_KEPT) kept.test = test;
-      this.mark(fresh, test, inside);
+    try {
+      kernel.combine('andNot', alive, tested, fresh);
+      kernel.combine('and', fresh, placed, fresh);
+      const points = kernel.count(fresh);
+      if (points === 0) return inside;
+      if (bound.shape.type === 'TravelTime') this.testMinutes(bound.id, bound.shape, fresh, inside, given);
+      else if (points >= MANY) this.testMany(bound.shape, points, fresh, inside);
+      else {
+        const test = kept.test ?? prepared(bound.shape);
+        if (text.length <= LONGEST_KEPT) kept.test = test;
+        this.mark(fresh, test, inside);
+      }
+      kernel.combine('or', tested, fresh, tested);
+      return inside;
+    } finally {
+      kernel.give(fresh);
     }
-    kernel.give(fresh);
-    return inside;
   }
 
   /** Marks which of many rows lie inside a shape: by a raster, and the shape itself only where its outline runs. */
@@ -83,8 +87,8 @@ export class BoundCache {
   }
 
   /** Marks which of some rows lie within the minutes of a place, by their own journeys. */
-  private testMinutes(shape: TravelTime, rows: Bits, inside: Bits, { roads }: Circumstances): void {
-    const seconds = this.columns.travels.of(travelOf(shape) as Travel, roads);
+  private testMinutes(id: string, shape: TravelTime, rows: Bits, inside: Bits, { roads, before }: Circumstances): void {
+    const seconds = this.columns.travels.of(travelOf(shape) as Travel, roads, () => before?.(id));
     forEachRow(rows, (row) => {
       const taken = seconds.get(row);
       // no way there is below every number, and not known above

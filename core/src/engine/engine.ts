@@ -18,7 +18,8 @@ import { ConditionCache } from './conditionCache.js';
 import { takeBits } from './kernel.js';
 import type { Condition, Held, Kernel } from './kernel.js';
 import { writeLine, writeMember } from './lineBits.js';
-import { nearnessOfRow } from './nearness.js';
+import type { Candidates, Writing, Written } from './writing.js';
+import { nearnesses } from './nearness.js';
 import { numbersFor } from './numbersFor.js';
 import { pricesOf } from './prices.js';
 import type { Prices } from './prices.js';
@@ -219,7 +220,16 @@ export class Engine {
     const stretch = { first: 0, end: words };
     const [range, [t, u]] = [this.universe(search).t, [takeBits(kernel, words), takeBits(kernel, words)]];
     const rows = (name: string, blank: boolean): number => {
-      writeLine({ id: '', field: name, is: { blank } }, { t, u }, { columns, given: { now: 0, zone: 'utc' }, stretch });
+      writeLine(
+        { id: '', field: name, is: { blank } },
+        { t, u },
+        {
+          columns,
+          given: { now: 0, zone: 'utc' },
+          stretch,
+          candidates: new Map(),
+        },
+      );
       kernel.combine('and', t, range, t);
       return kernel.count(t);
     };
@@ -261,30 +271,48 @@ export class Engine {
    * Misses by one of a search without an order come nearest first. Before all that come those that have the most of
    * what would be nice.
    */
-  find(search: Search, given: Circumstances, { set, line, offset = 0, limit = Infinity, prices = false }: Part): Found {
+  find(search: Search, given: Circumstances, part: Part): Found {
+    return this.inOrder(search, given, part, (rows, bits, { tell }) => ({
+      total: this.columns.kernel.count(bits),
+      keys: rows.map(tell),
+      prices: part.prices ? pricesOf(bits, this.columns) : null,
+    }));
+  }
+
+  /** The keys alone of what `find` finds. */
+  keys(search: Search, given: Circumstances, part: Part): { total: number; keys: string[] } {
+    return this.inOrder(search, given, part, (rows, bits) => ({
+      total: this.columns.kernel.count(bits),
+      keys: rows.map((row) => this.columns.keys.at(row)),
+    }));
+  }
+
+  private inOrder<T>(
+    search: Search,
+    given: Circumstances,
+    part: Part,
+    use: (rows: readonly number[], bits: Bits, teller: Teller) => T,
+  ): T {
+    const { set, offset = 0, limit = Infinity } = part;
     return this.passed(search, given, (passed) => {
-      const names = conditionNames(search);
-      const bits = this.bitsOf(passed, set, line === undefined ? -1 : names.indexOf(line), line !== undefined);
+      const bits = this.bitsOf(search, passed, part);
       const teller = this.tellerOf(search, given, set, passed);
+      const nearness = nearnesses(search, this.columns, given);
       const sorters =
         set === 'missByOne' && search.order.length === 0
-          ? [{ number: remembered((row) => nearnessOfRow(search, teller.missed(row), row, this.columns, given)) }]
+          ? [{ number: remembered((row) => nearness(row, teller.missed(row))) }]
           : sortersOf(search.order, this.columns, given);
       const all = teller.wishes ? [{ number: (row: number) => -teller.had(row).length }, ...sorters] : sorters;
-      const rows = firstRows(bits, offset + limit, all, this.columns.keys).slice(offset);
-      return {
-        total: this.columns.kernel.count(bits),
-        keys: rows.map(teller.tell),
-        prices: prices ? pricesOf(bits, this.columns) : null,
-      };
+      return use(firstRows(bits, offset + limit, all, this.columns.keys).slice(offset), bits, teller);
     });
   }
 
   /** The listings of a set by where they lie, at most so many, in no order; those without a place are left out. */
-  marks(search: Search, given: Circumstances, { set, line, limit = Infinity }: Part): Marks {
+  marks(search: Search, given: Circumstances, part: Part): Marks {
+    const { limit = Infinity } = part;
     return this.passed(search, given, (passed) => {
       const { columns } = this;
-      const bits = this.bitsOf(passed, set, line === undefined ? -1 : conditionNames(search).indexOf(line), line !== undefined);
+      const bits = this.bitsOf(search, passed, part);
       columns.kernel.combine('and', bits, columns.placed, bits);
       const status = columns.column('Status') as ChoiceColumn;
       const { numbers } = columns.column('ListPrice') as OrderedColumn;
@@ -340,9 +368,9 @@ export class Engine {
     const nice = search.lines
       .filter(({ weight }) => weight === 'nice')
       .map((line) => ({ id: line.id, t: this.lineCondition(line, given).t }));
-    const journeys = travelsOf(search).map(({ travel }) => this.columns.travels.of(travel, given.roads));
+    const journeys = travelsOf(search).map(({ travel }) => this.columns.travels.inRows(travel, given.roads));
     const minutesOf = (row: number): (number | null)[] =>
-      journeys.map((seconds) => (Number.isFinite(seconds.get(row)) ? Math.round(seconds.get(row) / 6) / 10 : null));
+      journeys.map((secondsOf) => (Number.isFinite(secondsOf(row)) ? Math.round(secondsOf(row) / 6) / 10 : null));
     const missed = (row: number): string => names[conditions.findIndex(({ t }) => !hasBit(t, row))] as string;
     const had = (row: number): string[] => nice.flatMap(({ id, t }) => (hasBit(t, row) ? id : []));
     return {
@@ -358,11 +386,11 @@ export class Engine {
     };
   }
 
-  /** The bits of a set; of misses, only those of condition `c` where a line is named. They are `passed.all`, written over. */
-  private bitsOf({ conditions, all, none, one }: Passed, set: ResultSet, c: number, named: boolean): Bits {
+  /** The bits of a part; of misses, only those of one line where it is named. They are `passed.all`, written over. */
+  private bitsOf(search: Search, { conditions, all, none, one }: Passed, { set, line }: Part): Bits {
     if (set === 'fit') return all;
-    const only = conditions[c];
-    if (named && !only) return all.fill(0);
+    const only = line === undefined ? undefined : conditions[conditionNames(search).indexOf(line)];
+    if (line !== undefined && !only) return all.fill(0);
     const { kernel } = this.columns;
     if (set === 'unknown') {
       kernel.combine('andNot', none, all, all);
@@ -413,8 +441,8 @@ export class Engine {
     const { columns } = this;
     const statuses = statusesInReach(search);
     const key = `universe ${[...search.kinds].sort().join()} ${statuses ? [...statuses].sort().join() : 'all'}`;
-    return this.conditions.get(key, (into, stretch) => {
-      const writing = { columns, given: { now: 0, zone: 'utc' }, stretch };
+    return this.written(key, { now: 0, zone: 'utc' }, null, (into, writing) => {
+      const { stretch } = writing;
       if (statuses) writeLine({ id: '', field: 'Status', is: { anyOf: [...statuses] } }, into, writing);
       else into.t.fill(-1, stretch.first, stretch.end);
       const { codes, labels } = columns.kinds;
@@ -429,8 +457,27 @@ export class Engine {
 
   private lineCondition(line: Line, given: Circumstances): Condition {
     given.before?.(line.id);
-    return this.conditions.get(keyOf(line, given), (into, stretch) =>
-      writeLine(line, into, { columns: this.columns, given, stretch }),
+    const travels = travelsOf({ lines: [line], bounds: [], order: [] });
+    return this.written(keyOf(line, given), given, line.id, (into, writing) => {
+      // these can be stopped between rows, and what is written by them cannot
+      for (const { travel } of travels) this.columns.travels.of(travel, given.roads, () => given.before?.(line.id));
+      writeLine(line, into, writing);
+    });
+  }
+
+  /** A condition's bits, written piece by piece where they are not kept; `part` is the line that the work between them belongs to. */
+  private written(
+    key: string,
+    given: Circumstances,
+    part: string | null,
+    write: (into: Written, writing: Writing) => void,
+  ): Condition {
+    const { columns } = this;
+    const candidates: Candidates = new Map();
+    return this.conditions.get(
+      key,
+      (into, stretch) => write(into, { columns, given, stretch, candidates }),
+      part === null ? undefined : () => given.before?.(part),
     );
   }
 
@@ -469,12 +516,11 @@ export class Engine {
     });
   }
 
-  private membersAdd({ either }: EitherLine, all: Bits, given: Circumstances, lend: () => Bits): { adds: number }[] {
+  private membersAdd({ id, either }: EitherLine, all: Bits, given: Circumstances, lend: () => Bits): { adds: number }[] {
     const members = either.map(
       (member) =>
-        this.conditions.get(keyOf({ id: '', either: [member] }, given), (into, stretch) =>
-          writeMember(member, into, { columns: this.columns, given, stretch }),
-        ).t,
+        this.written(keyOf({ id: '', either: [member] }, given), given, id, (into, writing) => writeMember(member, into, writing))
+          .t,
     );
     return members.map((own) => ({
       adds: this.alone(

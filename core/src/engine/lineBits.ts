@@ -102,10 +102,11 @@ function writeTest(is: Is, field: Field, into: Written, writing: Writing): void 
 }
 
 /** A cost a month by the line's own assumptions: where it can be known as the column says, its amount row by row. */
-function writeCost(line: FieldLine, { t, u }: Written, { columns, given, stretch }: Writing): void {
+function writeCost(line: FieldLine, { t, u }: Written, writing: Writing): void {
+  const { columns, given, stretch } = writing;
   const field = fieldOf(line.field) as Field;
   const { numbers } = columns.column(line.field) as OrderedColumn;
-  if ('blank' in line.is) return writeTest(line.is, field, { t, u }, { columns, given, stretch });
+  if ('blank' in line.is) return writeTest(line.is, field, { t, u }, writing);
   u.fill(0, stretch.first, stretch.end);
   numbers.scan(LEAST, MOST, t, numbers.blanks > 0 ? u : null, 'put', stretch);
   const { from, to } = spanOf(line.is, field, given);

@@ -1,5 +1,5 @@
 import { isEither } from '../search/document.js';
-import type { Search } from '../search/document.js';
+import type { FieldLine, Search } from '../search/document.js';
 import { nearnessOfBounds, nearnessOfValue, UNMEASURED } from '../search/miss.js';
 import { hasMoved } from '../search/priceMove.js';
 import type { PriceMove } from '../search/priceMove.js';
@@ -8,8 +8,25 @@ import { hasBit } from './bitset.js';
 import type { Columns, OrderedColumn } from './columns.js';
 import { numbersFor } from './numbersFor.js';
 
-/** How near a row comes to the one line, or bounds, that it misses: what `missOf` says of its record. */
-export function nearnessOfRow(search: Search, missed: string, row: number, columns: Columns, given: Circumstances): number {
+/** Tells how near a row comes to the one line, or bounds, that it misses: what `missOf` says of its record. */
+export function nearnesses(search: Search, columns: Columns, given: Circumstances): (row: number, missed: string) => number {
+  const numbers = new Map<FieldLine, (row: number) => number>();
+  const numberOf = (line: FieldLine, row: number): number => {
+    let own = numbers.get(line);
+    if (!own) numbers.set(line, (own = numbersFor(line, columns, given)));
+    return own(row);
+  };
+  return (row, missed) => nearnessOfRow(search, missed, row, columns, given, numberOf);
+}
+
+function nearnessOfRow(
+  search: Search,
+  missed: string,
+  row: number,
+  columns: Columns,
+  given: Circumstances,
+  numberOf: (line: FieldLine, row: number) => number,
+): number {
   if (missed === 'keepIn' || missed === 'keepOut') {
     if (!hasBit(columns.placed, row)) return UNMEASURED;
     return nearnessOfBounds(search, [columns.positions.longitude(row), columns.positions.latitude(row)], missed, given);
@@ -19,7 +36,7 @@ export function nearnessOfRow(search: Search, missed: string, row: number, colum
   const column = columns.column(line.field);
   if (column.type !== 'ordered') return UNMEASURED;
   if (line.moved && !movedInRow(line.moved, row, columns)) return UNMEASURED;
-  const value = numbersFor(line, columns, given)(row);
+  const value = numberOf(line, row);
   return Number.isFinite(value) ? nearnessOfValue(line, value, given) : UNMEASURED;
 }
 

@@ -9,10 +9,7 @@ import type { Columns, OrderedColumn } from './columns.js';
 export function numbersFor(line: FieldLine, columns: Columns, given: Circumstances): (row: number) => number {
   const { field, assuming } = line;
   const travel = travelOf(line);
-  if (travel) {
-    const seconds = columns.travels.of(travel, given.roads);
-    return (row) => seconds.get(row);
-  }
+  if (travel) return columns.travels.inRows(travel, given.roads);
   const numbers = (name: string) => (columns.column(name) as OrderedColumn).numbers;
   if (!assuming) {
     const own = numbers(field);

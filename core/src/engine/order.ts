@@ -15,10 +15,14 @@ export type Sorter = { readonly number: (row: number) => number } | { readonly c
 
 /** Sorters of an order: blanks last in either direction. */
 export function sortersOf(orders: readonly Order[], columns: Columns, given: Circumstances): Sorter[] {
-  return orders.map((order) => {
+  return orders.map((order, i) => {
     const sign = order.direction === 'asc' ? 1 : -1;
     const travel = travelOf(order);
-    if (travel) return byNumber(columns.travels.of(travel, given.roads), sign);
+    if (travel)
+      return byNumber(
+        columns.travels.of(travel, given.roads, () => given.before?.(`order${i}`)),
+        sign,
+      );
     return sorterOf(fieldOf(order.field) as Field, sign, columns);
   });
 }

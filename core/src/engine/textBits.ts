@@ -2,7 +2,8 @@ import type { Is } from '../search/document.js';
 import { testText } from '../search/evaluate.js';
 import { stemsOf, wordsOf } from '../text/words.js';
 import { LEAST, MOST } from '../search/span.js';
-import { hasBit, ROWS_A_WORD, setBit } from './bitset.js';
+import { forEachRow, hasBit, ROWS_A_WORD, setBit } from './bitset.js';
+import type { Bits } from './bitset.js';
 import type { TextColumn } from './columns.js';
 import type { Written, Writing } from './writing.js';
 
@@ -10,15 +11,19 @@ import type { Written, Writing } from './writing.js';
 const FEW = 2000;
 
 /** Writes the rows of a stretch whose text passes a test. */
-export function textBits(is: Is, column: TextColumn, { t, u }: Written, { columns, stretch }: Writing): void {
+export function textBits(is: Is, column: TextColumn, { t, u }: Written, { columns, stretch, candidates: known }: Writing): void {
   const { places } = column;
   const end = Math.min(columns.rows, ROWS_A_WORD * stretch.end);
-  const candidates = end - ROWS_A_WORD * stretch.first > FEW ? candidatesFor(is, column, columns.rows) : null;
+  let candidates: Bits | null | undefined = null;
+  if (end - ROWS_A_WORD * stretch.first > FEW) {
+    candidates = known.get(is);
+    if (candidates === undefined) known.set(is, (candidates = candidatesFor(is, column, columns.rows)));
+  }
   const none = 'words' in is && is.words.noneOf !== undefined;
-  const known = new Map<number, boolean>();
+  const read = new Map<number, boolean>();
   const passes = (place: number): boolean => {
-    let passed = known.get(place);
-    if (passed === undefined) known.set(place, (passed = testText(is, columns.texts.read(place))));
+    let passed = read.get(place);
+    if (passed === undefined) read.set(place, (passed = testText(is, columns.texts.read(place))));
     return passed;
   };
   places.scan(LEAST, MOST, t, u, 'put', stretch);
@@ -30,21 +35,23 @@ export function textBits(is: Is, column: TextColumn, { t, u }: Written, { column
   // what is no candidate has none of the words
   if (!none) t.fill(0, stretch.first, stretch.end);
   const single = goesBySingleWords(is);
-  for (const row of candidates) {
+  forEachRow(candidates.subarray(stretch.first, stretch.end), (rowOfStretch) => {
+    const row = ROWS_A_WORD * stretch.first + rowOfStretch;
     const place = places.get(row);
-    if (!Number.isFinite(place) || row >= end) continue;
-    setBit(t, row, single && column.words.isCertain(row) ? !none : passes(place));
-  }
+    if (Number.isFinite(place)) setBit(t, row, single && column.words.isCertain(row) ? !none : passes(place));
+  });
 }
 
 /** Rows among which are all that have the words sought; null when every text must be read. */
-function candidatesFor(is: Is, { words }: TextColumn, rows: number): Iterable<number> | null {
+function candidatesFor(is: Is, { words }: TextColumn, rows: number): Bits | null {
   const groups = soughtIn(is);
   if (!groups || groups.every((group) => group.length === 0)) return null;
   words.update(rows);
   const byStem = 'words' in is && is.words.stem === true;
-  const found = groups.map((group) => ('words' in is ? words.withAll(group, byStem) : words.withPart(group)));
-  return new Set(found.flatMap((rows) => [...rows]));
+  const candidates = new Int32Array(Math.ceil(rows / ROWS_A_WORD));
+  for (const group of groups)
+    for (const row of 'words' in is ? words.withAll(group, byStem) : words.withPart(group)) setBit(candidates, row, true);
+  return candidates;
 }
 
 /** Runs of words of which a text must have one at least; null when a test does not go by words. */

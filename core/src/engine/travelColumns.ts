@@ -11,6 +11,9 @@ import type { Positions } from './positions.js';
 /** Journeys whose seconds are kept. */
 const MOST_KEPT = 64;
 
+/** Rows worked out before it is asked whether to go on. */
+const PIECE = 1024;
+
 /** Of the columns, what journeys are worked out from. */
 interface Whereabouts {
   readonly kernel: Kernel;
@@ -26,6 +29,8 @@ interface Kept {
   readonly capacity: number;
   /** How far the change log had come when they were last right. */
   seen: number;
+  /** How many rows are worked out, from the first on. */
+  upTo: number;
 }
 
 /** For journeys lately asked for, how many seconds each listing's takes. */
@@ -40,8 +45,10 @@ export class TravelColumns {
   /**
    * Whole seconds by row: blank where a listing's place or the roads are not known, not applicable where no way leads.
    * Good until the next call after `settle`.
+   *
+   * @param pause  called between pieces of the rows; when it throws, the next call goes on from there
    */
-  of(travel: Travel, roads: TravelTimes | undefined): NumberColumn {
+  of(travel: Travel, roads: TravelTimes | undefined, pause?: () => void): NumberColumn {
     const { changes, capacity, rows, kernel } = this.columns;
     this.forgetMoved();
     const key = JSON.stringify(travel);
@@ -50,29 +57,39 @@ export class TravelColumns {
       kernel.give(kept.seconds.values);
       kept = undefined;
     }
-    const changed = kept && changes.since(kept.seen);
     if (!kept) {
-      kept = { seconds: new NumberColumn(kernel), capacity, seen: 0 };
+      kept = { seconds: new NumberColumn(kernel), capacity, seen: changes.now, upTo: 0 };
       kept.seconds.grow(capacity);
-    }
-    if (kept.seen !== changes.now || !changed) {
-      const secondsOf = roads?.journeys(travel);
-      const { seconds } = kept;
-      const write = (row: number): void => {
-        const snap = roads && this.snap(row, travel.by, roads);
-        const taken = snap && secondsOf ? secondsOf(snap) : Infinity;
-        seconds.set(row, snap === undefined ? BLANK : Number.isFinite(taken) ? Math.round(taken) : NOT_APPLICABLE);
-      };
-      if (!changed) for (let row = 0; row < rows; row++) write(row);
-      else
-        for (const word of changed)
-          for (let row = ROWS_A_WORD * word; row < Math.min(rows, ROWS_A_WORD * (word + 1)); row++) write(row);
-      kept.seen = changes.now;
     }
     // the last in the map is the latest used
     this.kept.delete(key);
     this.kept.set(key, kept);
-    return kept.seconds;
+    if (kept.seen === changes.now && kept.upTo === rows) return kept.seconds;
+    const { seconds } = kept;
+    const secondsOf = this.measuring(travel, roads);
+    const write = (first: number, end: number): void => {
+      for (let row = first; row < end; row++) seconds.set(row, secondsOf(row));
+    };
+    const changed = changes.since(kept.seen);
+    if (!changed) kept.upTo = 0;
+    else for (const word of changed) write(ROWS_A_WORD * word, Math.min(kept.upTo, ROWS_A_WORD * (word + 1)));
+    kept.seen = changes.now;
+    while (kept.upTo < rows) {
+      const end = Math.min(rows, kept.upTo + PIECE);
+      write(kept.upTo, end);
+      kept.upTo = end;
+      if (end < rows) pause?.();
+    }
+    return seconds;
+  }
+
+  /** The same seconds of single rows, each worked out when it is asked for unless `of` lately did. */
+  inRows(travel: Travel, roads: TravelTimes | undefined): (row: number) => number {
+    this.forgetMoved();
+    const kept = this.kept.get(JSON.stringify(travel));
+    const { changes, rows, capacity } = this.columns;
+    if (kept?.capacity === capacity && kept.seen === changes.now && kept.upTo === rows) return (row) => kept.seconds.get(row);
+    return this.measuring(travel, roads);
   }
 
   /** Lets go of the journeys least lately asked for; to be called when none is in use. */
@@ -82,6 +99,16 @@ export class TravelColumns {
       this.kept.delete(key);
       this.columns.kernel.give(seconds.values);
     }
+  }
+
+  /** Works out a row's seconds. */
+  private measuring(travel: Travel, roads: TravelTimes | undefined): (row: number) => number {
+    const secondsOf = roads?.journeys(travel);
+    return (row) => {
+      const snap = roads && this.snap(row, travel.by, roads);
+      const taken = snap && secondsOf ? secondsOf(snap) : Infinity;
+      return snap === undefined ? BLANK : Number.isFinite(taken) ? Math.round(taken) : NOT_APPLICABLE;
+    };
   }
 
   /** The nearest road to a row's place; null where none is near, undefined where it has no place. */

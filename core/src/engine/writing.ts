@@ -1,4 +1,5 @@
 import type { Circumstances } from '../search/circumstances.js';
+import type { Is } from '../search/document.js';
 import type { Bits } from './bitset.js';
 import type { Columns } from './columns.js';
 import type { Condition, Stretch } from './kernel.js';
@@ -8,8 +9,13 @@ export interface Written extends Condition {
   readonly u: Bits;
 }
 
+/** Bits of the rows among which are all that pass a test of texts, once they were looked for; null where every text must be read. */
+export type Candidates = Map<Is, Bits | null>;
+
 export interface Writing {
   readonly columns: Columns;
   readonly given: Circumstances;
   readonly stretch: Stretch;
+  /** What is known from one stretch to the next. */
+  readonly candidates: Candidates;
 }

@@ -67,10 +67,12 @@ export class TravelTimes {
     }
     const clockAt = clocksOf(travel);
     const isLent = (step: number): boolean => this.lent.has(keyOf(travel, at, clockAt(step)));
+    const reaches: Reach[] = [];
+    const reachAt = (step: number): Reach => (reaches[step] ??= this.reach(travel, at, clockAt(step)));
     let high = 0;
     while (high < LAST_STEP && isLent(high + 1)) high++;
     return (listing) => {
-      const spare = (step: number): number => step * STEP - this.reach(travel, at, clockAt(step)).secondsTo(listing);
+      const spare = (step: number): number => step * STEP - reachAt(step).secondsTo(listing);
       // where no way leads, none leads at any time
       const isEnough = high > 0 && (spare(high) >= 0 || spare(high) === -Infinity);
       return betweenSteps(spare, isEnough ? high : LAST_STEP);

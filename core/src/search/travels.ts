@@ -12,7 +12,7 @@ export interface NamedTravel {
 }
 
 /** The journeys of a search, each once: those that only differ in their limit are the same. */
-export function travelsOf(search: Search): NamedTravel[] {
+export function travelsOf(search: Pick<Search, 'lines' | 'bounds' | 'order'>): NamedTravel[] {
   const lines = search.lines.flatMap((line) => (isEither(line) ? line.either.flatMap(linesOfMember) : [line]));
   const holders = [
     ...lines.map((line) => ({ ...line, travel: travelOf(line) })),

@@ -106,10 +106,7 @@ answerCalls<EngineCalls>(
     count: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.count(search, given)),
     find: ({ search, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.find(search, given, part)),
     keys: ({ search, part, asOf, ...asked }, call) =>
-      sliced(asked, call, (given) => {
-        const { total, keys } = holding().engine.find(search, given, part);
-        return jsonOf({ total, keys: keys.map(({ key }) => key), asOf });
-      }),
+      sliced(asked, call, (given) => jsonOf({ ...holding().engine.keys(search, given, part), asOf })),
     marks: ({ search, part, ...asked }, call) =>
       sliced(asked, call, (given) => jsonOf(holding().engine.marks(search, given, part))),
     tell: ({ search, set, keys, ...asked }, call) =>

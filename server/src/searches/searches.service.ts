@@ -6,6 +6,7 @@ import type {
   ComparisonAnswer,
   CountAnswer,
   Filled,
+  KeysAnswer,
   MissAnswer,
   SavedSearch,
   SearchState,
@@ -133,11 +134,12 @@ export class SearchesService {
   /** All of a result as a file by RESO names, with what is for the agent only; whoever takes it removes it. */
   async file(document: unknown, set: ResultSet, type: FileType): Promise<TemporaryFile> {
     const search = await this.documents.read(document);
-    const { keys } = (await this.asked('find', { search, part: { set, limit: MOST_IN_A_FILE } })).answer;
+    const part = { set, limit: MOST_IN_A_FILE };
+    const { answer } = await this.asked('keys', { search, part, asOf: this.engine.asOf });
+    const { keys } = JSON.parse(new TextDecoder().decode(answer)) as KeysAnswer;
     const file = await temporaryFile(`listings.${type}`);
     try {
-      const listingKeys = keys.map(({ key }) => key);
-      await this.desk.run('file', 'the size of the file', ListingFiles, 'write', file.path, type, listingKeys);
+      await this.desk.run('file', 'the size of the file', ListingFiles, 'write', file.path, type, keys);
       return file;
     } catch (error) {
       await file.remove();
