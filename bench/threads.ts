@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Search } from '@perambula/core';
 import { randomOf } from '@perambula/county';
 import { EngineThreads } from '@perambula/server';
+import type { PutRecord } from '@perambula/server';
 import { SEARCH, TIME } from './countedSearch.js';
 import { manyListings } from './listings.js';
 import { measured, report } from './measure.js';
@@ -18,12 +19,13 @@ export async function benchThreads(size: number): Promise<void> {
   const file = join(folder, 'engine.snapshot');
   const begun = (threads: number): EngineThreads => new EngineThreads(threads, { countyDir: folder }, () => undefined);
   const filled = begun(1);
-  let records: string[] = [];
+  let records: PutRecord[] = [];
   const put = async (): Promise<void> => {
     await filled.write('put', { records, removed: [] });
     records = [];
   };
-  for (const record of manyListings(size)) if (records.push(JSON.stringify(record)) === BATCH) await put();
+  for (const record of manyListings(size))
+    if (records.push({ data: JSON.stringify(record), reader: null }) === BATCH) await put();
   await put();
   await filled.ask('save', { file, sequence: 1 });
   await filled.end();
@@ -52,7 +54,7 @@ async function asked(engine: EngineThreads, seconds: number): Promise<number[]> 
     while (performance.now() < end) {
       const start = performance.now();
       const search = changed(random.int(0, 300), random.int(0, 800), random.int(0, 60));
-      await engine.askSliced('count', { search, time: TIME, made: [] }, (id) => id);
+      await engine.askSliced('count', { search, time: TIME, made: [], reader: null }, (id) => id);
       times.push(performance.now() - start);
     }
   };

@@ -13,6 +13,7 @@ export const ERRORS = {
   'agent.role': { status: 403, means: 'Only an administrator of the office may do this.' },
   'file.unreadable': { status: 422, means: 'The file of listings as a whole cannot be read.' },
   'feed.unreadable': { status: 422, means: 'The feed named does not answer as a RESO Web API; the message says what it did.' },
+  'listing.own': { status: 409, means: 'The listing is of an agent’s own file, which nobody else may be told of.' },
   'feed.changed': { status: 409, means: 'The feed no longer has other listings than those that were agreed to be taken out.' },
   'feed.busy': { status: 409, means: 'The feed is being read for the first time and cannot be changed meanwhile.' },
   'search.invalid': { status: 422, means: 'The search document is wrong at details.path.' },

@@ -47,6 +47,12 @@ export interface FileReport {
   readonly fields: readonly { readonly heading: string; readonly field: string | null; readonly filled: number }[];
 }
 
+/** How many listings an agent has of their own files, and may have. */
+export interface OwnListings {
+  readonly listings: number;
+  readonly most: number;
+}
+
 /** A listing's pictures by caption, in order, and its documents. */
 export interface ListingMedia {
   readonly pictures: readonly string[];

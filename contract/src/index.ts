@@ -2,6 +2,7 @@ export * from './bounds.js';
 export * from './clients.js';
 export * from './errors.js';
 export * from './feed.js';
+export * from './ownKey.js';
 export * from './places.js';
 export * from './portal.js';
 export * from './roads.js';

@@ -5,7 +5,7 @@ import { ClientRow, LinkRow, PersonRow, TaskRow } from './clients/index.js';
 import { DemoClockRow } from './clock/index.js';
 import type { Config } from './common/config.js';
 import { FeedCursorRow, FeedMissingRow, FeedRejectRow, FeedSourceRow } from './feed/index.js';
-import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listings/index.js';
+import { ListingEventRow, ListingRow, OpenHouseRow, OwnListingRow, SequenceRow } from './listings/index.js';
 import { NoticeRow } from './events/index.js';
 import { OutboxRow } from './mail/index.js';
 import { Initial1760000000000 } from './migrations/1760000000000-Initial.js';
@@ -14,6 +14,7 @@ import { SearchInFull1764200000000 } from './migrations/1764200000000-SearchInFu
 import { KeptBounds1764500000000 } from './migrations/1764500000000-KeptBounds.js';
 import { FirmFooting1764900000000 } from './migrations/1764900000000-FirmFooting.js';
 import { KeptFeeds1764950000000 } from './migrations/1764950000000-KeptFeeds.js';
+import { OwnListings1765000000000 } from './migrations/1765000000000-OwnListings.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
 import { PreferencesRow } from './preferences/index.js';
 import { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './searches/index.js';
@@ -41,6 +42,7 @@ const ENTITIES = [
   NoticeRow,
   OpenHouseRow,
   OutboxRow,
+  OwnListingRow,
   PersonRow,
   PreferencesRow,
   ReactionRow,
@@ -74,6 +76,7 @@ export function databaseOptions({ database, role = 'web' }: Pick<Config, 'databa
       KeptBounds1764500000000,
       FirmFooting1764900000000,
       KeptFeeds1764950000000,
+      OwnListings1765000000000,
     ],
     migrationsRun: role === 'web',
     synchronize: false,

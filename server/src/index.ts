@@ -4,4 +4,5 @@ export { databaseOptions } from './database.js';
 export { FeedReader, FeedSettings, ListingWriter } from './feed/index.js';
 export { ListingRow } from './listings/index.js';
 export { EngineThreads } from './searches/index.js';
+export type { PutRecord } from './searches/index.js';
 export { Steps } from './steps/index.js';

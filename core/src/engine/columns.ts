@@ -59,6 +59,8 @@ export class Columns {
   readonly keys: Keys;
   readonly positions: Positions;
   readonly kinds: ChoiceColumn;
+  /** Who alone sees a row's listing; blank where everybody does. */
+  readonly readers: ChoiceColumn;
   readonly travels = new TravelColumns(this);
   private readonly columns = new Map<string, Column>();
 
@@ -67,6 +69,7 @@ export class Columns {
     this.keys = new Keys(kernel, this.texts);
     this.positions = new Positions(kernel);
     this.kinds = newChoiceColumn(kernel);
+    this.readers = newChoiceColumn(kernel);
     for (const field of FIELDS) this.columns.set(field.name, this.newColumn(field));
   }
 
@@ -79,9 +82,9 @@ export class Columns {
     return this.columns.get(name) as Column;
   }
 
-  /** All columns with their names, that of the kinds of property first. */
+  /** All columns with their names, those that no field names first. */
   named(): [string, Column][] {
-    return [['', this.kinds], ...this.columns];
+    return [['kinds of property', this.kinds], ['readers', this.readers], ...this.columns];
   }
 
   /** Whether a row's listing is still there. */
@@ -89,8 +92,18 @@ export class Columns {
     return hasBit(this.live, row);
   }
 
-  /** Adds a listing, or overwrites its row. */
-  put(record: ListingRecord): void {
+  /** Whether somebody may see a row's listing. */
+  isSeenBy(row: number, reader: string | undefined): boolean {
+    const code = this.readers.codes.get(row);
+    return code === BLANK || (reader !== undefined && this.readers.labels[code] === reader);
+  }
+
+  /**
+   * Adds a listing, or overwrites its row.
+   *
+   * @param reader  who alone sees it; null where everybody does
+   */
+  put(record: ListingRecord, reader: string | null = null): void {
     const key = record.ListingKey;
     const known = this.keys.rowOf(key);
     const row = known ?? this.rows++;
@@ -101,6 +114,7 @@ export class Columns {
     setBit(this.placed, row, position !== null);
     if (position) this.positions.set(row, position);
     this.kinds.codes.set(row, codeFor(this.kinds, record['PropertyType']));
+    this.readers.codes.set(row, codeFor(this.readers, reader));
     for (const field of FIELDS) this.putValue(field, row, record);
     this.changes.add(row);
   }
@@ -185,6 +199,7 @@ export class Columns {
     this.positions.grow(capacity);
     this.keys.places.grow(capacity);
     this.kinds.codes.grow(capacity);
+    this.readers.codes.grow(capacity);
     for (const column of this.columns.values()) {
       if (column.type === 'ordered') column.numbers.grow(capacity);
       else if (column.type === 'choice') column.codes.grow(capacity);

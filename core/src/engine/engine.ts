@@ -7,6 +7,7 @@ import { loosen } from '../search/loosen.js';
 import type { Loosening } from '../search/loosen.js';
 import { travelsOf } from '../search/travels.js';
 import { statusesInReach } from '../search/reach.js';
+import { LEAST, MOST } from '../search/span.js';
 import { today } from '../time/period.js';
 import type { Circumstances } from '../search/circumstances.js';
 import { forEachRow, hasBit } from './bitset.js';
@@ -137,8 +138,9 @@ export class Engine {
     this.areas = new BoundCache(this.columns);
   }
 
-  put(records: Iterable<ListingRecord>): void {
-    for (const record of records) this.columns.put(record);
+  /** @param reader  who alone sees these listings; null where everybody does */
+  put(records: Iterable<ListingRecord>, reader: string | null = null): void {
+    for (const record of records) this.columns.put(record, reader);
     this.columns.tidy();
   }
 
@@ -218,7 +220,7 @@ export class Engine {
     const { columns } = this;
     const { kernel, words } = columns;
     const stretch = { first: 0, end: words };
-    const [range, [t, u]] = [this.universe(search).t, [takeBits(kernel, words), takeBits(kernel, words)]];
+    const [range, [t, u]] = [this.universe(search, undefined).t, [takeBits(kernel, words), takeBits(kernel, words)]];
     const rows = (name: string, blank: boolean): number => {
       writeLine(
         { id: '', field: name, is: { blank } },
@@ -244,14 +246,15 @@ export class Engine {
     return Object.fromEntries(shares);
   }
 
-  /** The values that listings of a choice field hold, with how many hold each, the most frequent first. */
+  /** The values that everybody's listings hold in a choice field, with how many hold each, the most frequent first, ties by value. */
   choices(name: string): { value: string; listings: number }[] {
-    const { kernel, live, words } = this.columns;
+    const { kernel, live, words, readers } = this.columns;
     const column = this.columns.column(name);
     const bits = takeBits(kernel, words);
     const counted = (value: string, write: () => void): { value: string; listings: number } => {
       write();
       kernel.combine('and', bits, live, bits);
+      readers.codes.scan(LEAST, MOST, bits, null, 'take', { first: 0, end: words });
       return { value, listings: kernel.count(bits) };
     };
     const values =
@@ -263,7 +266,7 @@ export class Engine {
           ? [...column.has].map(([choice, has]) => counted(choice, () => bits.set(has)))
           : [];
     kernel.give(bits);
-    return values.filter(({ listings }) => listings > 0).sort((a, b) => b.listings - a.listings);
+    return values.filter(({ listings }) => listings > 0).sort((a, b) => b.listings - a.listings || (a.value < b.value ? -1 : 1));
   }
 
   /**
@@ -335,7 +338,7 @@ export class Engine {
       const { tell } = this.tellerOf(search, given, set, passed);
       return keys.flatMap((key) => {
         const row = this.columns.keys.rowOf(key);
-        return row === undefined ? [] : tell(row);
+        return row === undefined || !this.columns.isSeenBy(row, given.reader) ? [] : tell(row);
       });
     });
   }
@@ -418,7 +421,7 @@ export class Engine {
     try {
       const lines = mustLines(search).map((line) => this.lineCondition(line, given));
       const [all, none, one, alive] = [lend(), lend(), lend().fill(0), lend()];
-      all.set(this.universe(search).t);
+      all.set(this.universe(search, given.reader).t);
       none.set(all);
       kernel.narrow(lines, all, none, one);
       const bounds = (['in', 'out'] as const).map((mode) => {
@@ -436,11 +439,13 @@ export class Engine {
     }
   }
 
-  /** The rows that the search ranges over: there, of its kinds, in reach by their status. */
-  private universe(search: Search): Condition {
+  /** The rows that the search ranges over: there, of its kinds, in reach by their status, and everybody's or the reader's own. */
+  private universe(search: Search, reader: string | undefined): Condition {
     const { columns } = this;
     const statuses = statusesInReach(search);
-    const key = `universe ${[...search.kinds].sort().join()} ${statuses ? [...statuses].sort().join() : 'all'}`;
+    const { readers } = columns;
+    const own = reader === undefined ? undefined : readers.codeOf.get(reader);
+    const key = `universe ${[...search.kinds].sort().join()} ${statuses ? [...statuses].sort().join() : 'all'} ${own ?? ''}`;
     return this.written(key, { now: 0, zone: 'utc' }, null, (into, writing) => {
       const { stretch } = writing;
       if (statuses) writeLine({ id: '', field: 'Status', is: { anyOf: [...statuses] } }, into, writing);
@@ -450,6 +455,11 @@ export class Engine {
         if (!search.kinds.some((kind) => kind === label)) codes.scan(code, code, into.t, null, 'take', stretch);
       });
       codes.scanBlank(into.t, 'take', stretch);
+      const seen = takeBits(columns.kernel, columns.words);
+      readers.codes.scanBlank(seen, 'put', stretch);
+      if (own !== undefined) readers.codes.scan(own, own, seen, null, 'add', stretch);
+      columns.kernel.combine('and', into.t, seen, into.t, stretch);
+      columns.kernel.give(seen);
       columns.kernel.combine('and', into.t, columns.live, into.t, stretch);
       into.u.fill(0, stretch.first, stretch.end);
     });

@@ -51,7 +51,7 @@ export class BoundsService {
     const changed = { ...row, shape: await this.readDrawn(shape) };
     const effects: BoundEffect[] = [];
     for (const search of await this.having(agentId, id)) {
-      const { onlyA, onlyB, both } = await this.searches.compare(search.document, withBound(search.document, changed), {
+      const { onlyA, onlyB, both } = await this.searches.compare(agentId, search.document, withBound(search.document, changed), {
         part: 'both',
         offset: 0,
         limit: 1,

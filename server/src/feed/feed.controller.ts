@@ -1,14 +1,16 @@
 import { Body, Controller, Delete, Get, Header, HttpCode, Post, Put, Req, UseGuards } from '@nestjs/common';
 import { ApiBody, ApiConsumes } from '@nestjs/swagger';
-import type { FeedState, FieldCoverage, FileReport } from '@perambula/contract';
+import type { FeedState, FieldCoverage, FileReport, OwnListings as OwnListingsState } from '@perambula/contract';
 import type { Request } from 'express';
 import { receiveText } from '../common/receiveText.js';
 import { Desk } from '../desk/index.js';
-import { AdministratorGuard, AgentGuard } from '../sessions/index.js';
+import { AdministratorGuard, AgentGuard, CurrentAgent } from '../sessions/index.js';
+import type { AgentRow } from '../sessions/index.js';
 import { TakeOutBody, FeedSourceBody } from './dto/bodies.js';
 import { FeedService } from './feed.service.js';
 import { FeedSettings } from './feed.settings.js';
 import { ListingImport } from './listing.import.js';
+import { OwnListings } from './own.listings.js';
 
 const MOST_BYTES = 20_000_000;
 
@@ -18,6 +20,7 @@ export class FeedController {
   constructor(
     private readonly feed: FeedService,
     private readonly settings: FeedSettings,
+    private readonly own: OwnListings,
     private readonly desk: Desk,
   ) {}
 
@@ -63,10 +66,37 @@ export class FeedController {
   @HttpCode(200)
   @ApiConsumes('text/csv', 'text/plain')
   @ApiBody({ schema: { type: 'string' } })
-  async read(@Req() request: Request): Promise<FileReport> {
+  read(@Req() request: Request): Promise<FileReport> {
+    return this.readFor(null, request);
+  }
+
+  /** What of the agent's own files is there. */
+  @Get('files/own')
+  @Header('cache-control', 'no-store')
+  ownListings(@CurrentAgent() agent: AgentRow): Promise<OwnListingsState> {
+    return this.own.state(agent.id);
+  }
+
+  /** The same kind of file, whose listings nobody else sees. */
+  @Post('files/own')
+  @HttpCode(200)
+  @ApiConsumes('text/csv', 'text/plain')
+  @ApiBody({ schema: { type: 'string' } })
+  readOwn(@CurrentAgent() agent: AgentRow, @Req() request: Request): Promise<FileReport> {
+    return this.readFor(agent.id, request);
+  }
+
+  /** Takes out all listings of the agent's own files. */
+  @Delete('files/own')
+  async removeOwn(@CurrentAgent() agent: AgentRow): Promise<OwnListingsState> {
+    await this.own.removeAll(agent.id);
+    return this.own.state(agent.id);
+  }
+
+  private async readFor(agentId: string | null, request: Request): Promise<FileReport> {
     const file = await receiveText(request, ['text/csv', 'text/plain'], MOST_BYTES);
     try {
-      return await this.desk.run('file', 'how much the file holds', ListingImport, 'run', file.path);
+      return await this.desk.run('file', 'how much the file holds', ListingImport, 'run', file.path, agentId);
     } finally {
       await file.remove();
     }

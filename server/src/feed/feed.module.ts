@@ -8,6 +8,7 @@ import { FeedService } from './feed.service.js';
 import { FeedSettings } from './feed.settings.js';
 import { ListingImport } from './listing.import.js';
 import { ListingWriter } from './listing.writer.js';
+import { OwnListings } from './own.listings.js';
 
 @Module({
   controllers: [FeedController],
@@ -17,6 +18,7 @@ import { ListingWriter } from './listing.writer.js';
     FeedSettings,
     ListingImport,
     ListingWriter,
+    OwnListings,
     { provide: Surroundings, inject: [CONFIG], useFactory: ({ countyDir }: Config) => new Surroundings(countyDir) },
   ],
   exports: [FeedReader, FeedSettings, ListingImport],

@@ -27,6 +27,18 @@ export class ListingRow {
   @Column('longtext', { transformer: json }) data: ListingRecord;
 }
 
+/** A listing of an agent's own file, which nobody else sees: no alert, client, office or other agent. */
+@Entity('own_listings')
+export class OwnListingRow {
+  @PrimaryColumn('varchar', KEY) listingKey: string;
+  @Index() @Column('varchar', { length: 36 }) agentId: string;
+  /** Of the sequence of all listings. */
+  @Index() @Column('bigint', { transformer: bigint }) sequence: number;
+  /** Taken out again; then nothing is left of its data. */
+  @Column('boolean', { default: false }) removed: boolean;
+  @Column('longtext', { transformer: json }) data: ListingRecord;
+}
+
 /** One field of a listing that changed. Rows with a sequence of 0 came with the first load and were never news. */
 @Entity('listing_events')
 export class ListingEventRow {

@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common';
+import { isOwnKey } from '@perambula/contract';
 import type { HistoryEntry, ListingAnswer } from '@perambula/contract';
 import { forAudience, ON_MARKET, STATUSES, statusesInReach } from '@perambula/core';
 import type { ListingChange, ListingRecord, Search } from '@perambula/core';
 import { DataSource, In, MoreThanOrEqual, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { found } from '../common/failure.js';
+import { Failure, found } from '../common/failure.js';
 import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listing.entity.js';
 
 /** A listing's row as the database gives it. */
@@ -14,6 +15,8 @@ export interface StoredListing {
   readonly listingKey: string;
   readonly removed: number;
   readonly data: string;
+  /** The agent who alone sees it; null where everybody does. */
+  readonly reader: string | null;
 }
 
 /** Listings and their changes as they are stored. */
@@ -25,28 +28,59 @@ export class ListingsService {
     return (await this.database.getRepository(SequenceRow).findOneBy({ id: 1 }))?.value ?? 0;
   }
 
-  async byKeys(keys: readonly string[]): Promise<Map<string, ListingRecord>> {
-    if (keys.length === 0) return new Map();
-    const records = recordsOf(await this.database.query('SELECT data FROM listings WHERE listingKey IN (?)', [keys]));
-    return new Map(records.map((record) => [record.ListingKey, record]));
+  /** @param reader  the agent whose own listings are found, too */
+  async byKeys(keys: readonly string[], reader: string | null = null): Promise<Map<string, ListingRecord>> {
+    const texts = await this.textsByKeys(keys, reader);
+    return new Map([...texts].map(([key, text]) => [key, JSON.parse(text) as ListingRecord]));
   }
 
-  /** Listings as the JSON that is stored of them. */
-  async textsByKeys(keys: readonly string[]): Promise<Map<string, string>> {
-    if (keys.length === 0) return new Map();
-    const rows = await this.database.query<Pick<StoredListing, 'listingKey' | 'data'>[]>(
-      'SELECT listingKey, data FROM listings WHERE listingKey IN (?)',
-      [keys],
-    );
+  /**
+   * Listings as the JSON that is stored of them.
+   *
+   * @param reader  the agent whose own listings are found, too
+   */
+  async textsByKeys(keys: readonly string[], reader: string | null = null): Promise<Map<string, string>> {
+    const own = keys.filter(isOwnKey);
+    const others = own.length === 0 ? keys : keys.filter((key) => !isOwnKey(key));
+    type Row = Pick<StoredListing, 'listingKey' | 'data'>;
+    const rows: Row[] = [];
+    if (others.length > 0)
+      rows.push(...(await this.database.query<Row[]>('SELECT listingKey, data FROM listings WHERE listingKey IN (?)', [others])));
+    if (own.length > 0 && reader !== null)
+      rows.push(
+        ...(await this.database.query<Row[]>(
+          'SELECT listingKey, data FROM own_listings WHERE agentId = ? AND removed = 0 AND listingKey IN (?)',
+          [reader, own],
+        )),
+      );
     return new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
+  }
+
+  /** A listing that others may be told of; that of an agent's own file is not. */
+  async forOthers(key: string): Promise<ListingRecord> {
+    if (isOwnKey(key))
+      throw new Failure(
+        'listing.own',
+        'This home is of your own file, which only you see. It cannot be put on a client’s shortlist, sent or shown.',
+      );
+    return found((await this.byKeys([key])).get(key), 'listing');
   }
 
   /** Listings changed after a sequence number, in its order, removed ones too; each record still as JSON. */
   changedSince(sequence: number, most: number): Promise<StoredListing[]> {
     return this.database.query<StoredListing[]>(
-      'SELECT sequence, listingKey, removed, data FROM listings WHERE sequence > ? ORDER BY sequence LIMIT ?',
-      [sequence, most],
+      `(SELECT sequence, listingKey, removed, data, NULL AS reader FROM listings WHERE sequence > ? ORDER BY sequence LIMIT ?)
+       UNION ALL
+       (SELECT sequence, listingKey, removed, data, agentId AS reader FROM own_listings WHERE sequence > ? ORDER BY sequence LIMIT ?)
+       ORDER BY sequence LIMIT ?`,
+      [sequence, most, sequence, most, most],
     );
+  }
+
+  /** The agents who have listings of their own. */
+  async readers(): Promise<Set<string>> {
+    const rows = await this.database.query<{ agentId: string }[]>('SELECT DISTINCT agentId FROM own_listings WHERE removed = 0');
+    return new Set(rows.map(({ agentId }) => agentId));
   }
 
   /** The listings that searches range over by their statuses, the engine's own first cut. */
@@ -77,8 +111,12 @@ export class ListingsService {
     return rows.map(asChange);
   }
 
-  /** A listing for the agent, with its parcel's history over all its listings, newest first. */
-  async page(key: string): Promise<ListingAnswer> {
+  /** A listing for an agent, with its parcel's history over all its listings, newest first; of their own file it has none. */
+  async page(agentId: string, key: string): Promise<ListingAnswer> {
+    if (isOwnKey(key)) {
+      const own = found((await this.byKeys([key], agentId)).get(key), 'listing');
+      return { listing: forAudience(own, 'agent'), history: [openingOf(own, [])], openHouses: [] };
+    }
     const row = found(await this.database.getRepository(ListingRow).findOneBy({ listingKey: key }), 'listing');
     const ofParcel = row.parcelNumber
       ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber })

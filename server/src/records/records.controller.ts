@@ -1,10 +1,12 @@
 import { Controller, Get, Param, Res, StreamableFile, UseGuards } from '@nestjs/common';
+import { isOwnKey } from '@perambula/contract';
 import type { ListingMedia, RecordAnswer } from '@perambula/contract';
 import { recordDifferences } from '@perambula/core';
 import type { Response } from 'express';
 import { found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { AgentGuard } from '../sessions/index.js';
+import { AgentGuard, CurrentAgent } from '../sessions/index.js';
+import type { AgentRow } from '../sessions/index.js';
 import { RecordsSource } from './records.source.js';
 
 /** What an agent can look up beside a listing; none of it is for clients. */
@@ -17,13 +19,14 @@ export class RecordsController {
   ) {}
 
   @Get('media')
-  media(@Param('key') key: string): Promise<ListingMedia> {
-    return this.source.media(key);
+  async media(@Param('key') key: string): Promise<ListingMedia> {
+    // a file brings none, and the feed is not asked of it
+    return isOwnKey(key) ? { pictures: [], documents: [] } : this.source.media(key);
   }
 
   @Get('record')
-  async record(@Param('key') key: string): Promise<RecordAnswer> {
-    const listing = found((await this.listings.byKeys([key])).get(key), 'listing');
+  async record(@CurrentAgent() agent: AgentRow, @Param('key') key: string): Promise<RecordAnswer> {
+    const listing = found((await this.listings.byKeys([key], agent.id)).get(key), 'listing');
     const parcel = listing['ParcelNumber'];
     const record = typeof parcel === 'string' ? await this.source.record(parcel) : null;
     return { record, differences: record ? recordDifferences(listing, record) : [] };

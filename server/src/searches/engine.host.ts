@@ -18,6 +18,8 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
   /** The sequence number of the last listing that the engine holds. */
   asOf = 0;
   private readonly threads: EngineThreads;
+  /** The agents who have listings of their own. */
+  private readers: ReadonlySet<string> = new Set();
   private following: Promise<void> | null = null;
   private timer: NodeJS.Timeout | undefined;
 
@@ -35,6 +37,7 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
 
   async onApplicationBootstrap(): Promise<void> {
     if (this.config.role !== 'web') return;
+    this.readers = await this.listings.readers();
     await this.load();
     await this.follow();
     void this.threads.warm().catch((error: unknown) => log.warn({ error }, 'engine not warm'));
@@ -49,6 +52,11 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
     await this.following?.catch(() => undefined);
     if (this.asOf > this.savedAt) await this.save();
     await this.threads.end();
+  }
+
+  /** Whose own listings an agent's questions look at: the agent's, if there are any; so others ask alike. */
+  readerOf(agentId: string): string | null {
+    return this.readers.has(agentId) ? agentId : null;
   }
 
   ask: EngineThreads['ask'] = (call, ask) => this.threads.ask(call, ask);
@@ -68,9 +76,10 @@ export class EngineHost implements OnApplicationBootstrap, OnModuleDestroy {
       const last = rows[rows.length - 1];
       if (!last) break;
       await this.threads.write('put', {
-        records: rows.filter(({ removed }) => removed === 0).map(({ data }) => data),
+        records: rows.filter(({ removed }) => removed === 0).map(({ data, reader }) => ({ data, reader })),
         removed: rows.filter(({ removed }) => removed !== 0).map(({ listingKey }) => listingKey),
       });
+      if (rows.some(({ reader }) => reader !== null)) this.readers = await this.listings.readers();
       this.asOf = Number(last.sequence);
     }
     if (this.asOf !== before) this.events.sayHere('listings');

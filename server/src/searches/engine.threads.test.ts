@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { afterAll, afterEach, describe, expect, it } from 'vitest';
 import type { Search } from '@perambula/core';
 import { EngineThreads } from '../../dist/searches/engine.threads.js';
+import type { PutRecord } from '../../dist/searches/engine.worker.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'perambula-threads-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -21,16 +22,17 @@ const under = (dollars: number): Search => ({
 });
 
 /** So many homes from a number on, the n-th at n thousand dollars. */
-const homes = (from: number, many: number): string[] =>
-  Array.from({ length: many }, (_, i) =>
-    JSON.stringify({
+const homes = (from: number, many: number): PutRecord[] =>
+  Array.from({ length: many }, (_, i) => ({
+    reader: null,
+    data: JSON.stringify({
       ListingKey: `K${from + i}`,
       PropertyType: 'Residential',
       StandardStatus: 'Active',
       ListPrice: 1000 * (from + i),
       PublicRemarks: 'A lantern by the door',
     }),
-  );
+  }));
 
 describe('the engine’s threads', () => {
   let lost = 0;
@@ -40,7 +42,7 @@ describe('the engine’s threads', () => {
     threads = new EngineThreads(many, { countyDir: folder }, () => lost++);
   };
   const count = async (dollars: number): Promise<number> =>
-    (await threads.askSliced('count', { search: under(dollars), time, made: [] }, (id) => id)).fit;
+    (await threads.askSliced('count', { search: under(dollars), time, made: [], reader: null }, (id) => id)).fit;
   /** As many questions as keep every thread busy. */
   const asked = (dollars: number): Promise<number[]> => Promise.all(Array.from({ length: 12 }, () => count(dollars)));
   afterEach(() => threads.end());
@@ -84,8 +86,10 @@ describe('the engine’s threads', () => {
   it('say what is wrong to who asked, and go on', async () => {
     begin(2);
     await threads.write('put', { records: homes(0, 50), removed: [] });
-    await expect(threads.write('put', { records: ['no record'], removed: [] })).rejects.toThrow('JSON');
-    await expect(threads.askSliced('count', { search: {} as Search, time, made: [] }, (id) => id)).rejects.toThrow();
+    await expect(threads.write('put', { records: [{ data: 'no record', reader: null }], removed: [] })).rejects.toThrow('JSON');
+    await expect(
+      threads.askSliced('count', { search: {} as Search, time, made: [], reader: null }, (id) => id),
+    ).rejects.toThrow();
     expect(new Set(await asked(10_000))).toEqual(new Set([11]));
   });
 });

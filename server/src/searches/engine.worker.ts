@@ -31,10 +31,16 @@ export interface Readable {
   readonly columns: SharedColumns;
 }
 
+/** A listing as JSON, and the agent who alone sees it; null where everybody does. */
+export interface PutRecord {
+  readonly data: string;
+  readonly reader: string | null;
+}
+
 /** What changes the columns; `readable` is null where memory cannot be shared. */
 export interface WriteCalls {
   /** Records as JSON, which is cheaper to hand over and is parsed here. */
-  put: { ask: { records: readonly string[]; removed: readonly string[] }; answer: { readable: Readable | null } };
+  put: { ask: { records: readonly PutRecord[]; removed: readonly string[] }; answer: { readable: Readable | null } };
   /** Takes what was written; gives its sequence number, or null when there is nothing that this build can read. */
   load: { ask: { file: string }; answer: { sequence: number | null; readable: Readable | null } };
 }
@@ -42,6 +48,8 @@ export interface WriteCalls {
 /** What is asked of a search, or two. */
 interface Asked {
   readonly time: TimeContext;
+  /** Whose own listings are looked at, too. */
+  readonly reader: string | null;
   /** What the journeys that it names are measured by. */
   readonly made: readonly MadeSweeps[];
 }
@@ -90,7 +98,7 @@ answerCalls<EngineCalls>(
   {
     put({ records, removed }) {
       const { engine } = holding();
-      engine.put(records.map((record) => JSON.parse(record) as ListingRecord));
+      for (const { data, reader } of records) engine.put([JSON.parse(data) as ListingRecord], reader);
       engine.remove(removed);
       return { readable: readable() };
     },
@@ -153,12 +161,12 @@ class SliceEnded extends Error {
 }
 
 /** Works until all is answered, nobody waits any more, or the slice is over; a line or bound once begun is finished, and kept. */
-function sliced<T>({ time, made }: Asked, { isDropped }: Call, work: (given: Circumstances) => T): Slice<T> {
+function sliced<T>(asked: Asked, { isDropped }: Call, work: (given: Circumstances) => T): Slice<T> {
   const until = performance.now() + SLICE_MS;
   try {
     return {
       all: work({
-        ...given(time, made),
+        ...given(asked),
         before(part) {
           if (isDropped() || performance.now() > until) throw new SliceEnded(part);
         },
@@ -171,10 +179,10 @@ function sliced<T>({ time, made }: Asked, { isDropped }: Call, work: (given: Cir
 }
 
 /** The moment asked about; on the county's roads where the search asks for minutes, which another thread has measured. */
-function given({ now, zone }: TimeContext, made: readonly MadeSweeps[]): Circumstances {
+function given({ time: { now, zone }, made, reader }: Asked): Circumstances {
   const times = made.length > 0 ? roads.times : undefined;
   times?.lend(made);
-  return { now, zone, ...(times ? { roads: times } : {}) };
+  return { now, zone, ...(times ? { roads: times } : {}), ...(reader === null ? {} : { reader }) };
 }
 
 function readable(): Readable | null {

@@ -5,3 +5,4 @@ export { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from '.
 export { SearchesModule } from './searches.module.js';
 export { alertState, SearchesService } from './searches.service.js';
 export { EngineThreads } from './engine.threads.js';
+export type { PutRecord } from './engine.worker.js';

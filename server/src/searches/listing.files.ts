@@ -15,24 +15,25 @@ const AT_ONCE = 500;
 export class ListingFiles {
   constructor(private readonly listings: ListingsService) {}
 
-  /** Writes listings in the order of their keys; those that are gone meanwhile are left out. */
-  async write(file: string, type: FileType, keys: readonly string[]): Promise<void> {
+  /** Writes listings that an agent sees in the order of their keys; those that are gone meanwhile are left out. */
+  async write(file: string, type: FileType, keys: readonly string[], agentId: string): Promise<void> {
+    const read = (): AsyncGenerator<ListingRecord[]> => this.read(keys, agentId);
     const fields = new Set<string>();
-    for await (const records of this.read(keys)) for (const record of records) for (const name in record) fields.add(name);
-    if (type === 'xlsx') await this.writeWorkbook(file, keys, [...fields]);
-    else await this.writeText(file, type, keys, [...fields]);
+    for await (const records of read()) for (const record of records) for (const name in record) fields.add(name);
+    if (type === 'xlsx') await this.writeWorkbook(file, read(), [...fields]);
+    else await this.writeText(file, type, read(), [...fields]);
   }
 
-  private async writeWorkbook(file: string, keys: readonly string[], fields: readonly string[]): Promise<void> {
+  private async writeWorkbook(file: string, read: AsyncIterable<ListingRecord[]>, fields: readonly string[]): Promise<void> {
     const workbook = await beginWorkbook(file, fields);
-    for await (const records of this.read(keys)) for (const record of records) workbook.add(record);
+    for await (const records of read) for (const record of records) workbook.add(record);
     await workbook.end();
   }
 
   private async writeText(
     file: string,
     type: Exclude<FileType, 'xlsx'>,
-    keys: readonly string[],
+    read: AsyncIterable<ListingRecord[]>,
     fields: readonly string[],
   ): Promise<void> {
     const { begin, of, between, end } = filePieces(type, fields);
@@ -42,7 +43,7 @@ export class ListingFiles {
     };
     await put(begin);
     let lead = '';
-    for await (const records of this.read(keys))
+    for await (const records of read)
       for (const record of records) {
         await put(`${lead}${of(record)}`);
         lead = between;
@@ -51,11 +52,11 @@ export class ListingFiles {
     await once(out, 'close');
   }
 
-  private async *read(keys: readonly string[]): AsyncGenerator<ListingRecord[]> {
+  private async *read(keys: readonly string[], agentId: string): AsyncGenerator<ListingRecord[]> {
     for (let i = 0; i < keys.length; i += AT_ONCE) {
       goOn();
       const some = keys.slice(i, i + AT_ONCE);
-      const records = await this.listings.byKeys(some);
+      const records = await this.listings.byKeys(some, agentId);
       yield some.flatMap((key) => records.get(key) ?? []);
     }
   }

@@ -48,55 +48,55 @@ export class SearchesController {
   @Post('count')
   @HttpCode(200)
   @Header('content-type', JSON_TYPE)
-  count(@Body() body: CountBody): Promise<string> {
-    return this.searches.count(body.search);
+  count(@CurrentAgent() agent: AgentRow, @Body() body: CountBody): Promise<string> {
+    return this.searches.count(agent.id, body.search);
   }
 
   @Post('loosenings')
   @HttpCode(200)
-  loosenings(@Body() body: CountBody): Promise<Loosening[]> {
-    return this.searches.loosenings(body.search);
+  loosenings(@CurrentAgent() agent: AgentRow, @Body() body: CountBody): Promise<Loosening[]> {
+    return this.searches.loosenings(agent.id, body.search);
   }
 
   @Post('listings')
   @HttpCode(200)
   @Header('content-type', JSON_TYPE)
-  listings(@Body() { search, ...query }: ListingsBody): Promise<string> {
-    return this.searches.results(search, query);
+  listings(@CurrentAgent() agent: AgentRow, @Body() { search, ...query }: ListingsBody): Promise<string> {
+    return this.searches.results(agent.id, search, query);
   }
 
   /** The keys of a whole result, in its order: what a long list is drawn from, page by page. */
   @Post('keys')
   @HttpCode(200)
-  async keys(@Body() { search, ...part }: ResultBody): Promise<StreamableFile> {
-    return new StreamableFile(await this.searches.keys(search, part), { type: JSON_TYPE });
+  async keys(@CurrentAgent() agent: AgentRow, @Body() { search, ...part }: ResultBody): Promise<StreamableFile> {
+    return new StreamableFile(await this.searches.keys(agent.id, search, part), { type: JSON_TYPE });
   }
 
   /** A whole result as a map draws it. */
   @Post('marks')
   @HttpCode(200)
-  async marks(@Body() { search, ...part }: ResultBody): Promise<StreamableFile> {
-    return new StreamableFile(await this.searches.marks(search, part), { type: JSON_TYPE });
+  async marks(@CurrentAgent() agent: AgentRow, @Body() { search, ...part }: ResultBody): Promise<StreamableFile> {
+    return new StreamableFile(await this.searches.marks(agent.id, search, part), { type: JSON_TYPE });
   }
 
   @Post('rows')
   @HttpCode(200)
   @Header('content-type', JSON_TYPE)
-  rows(@Body() { search, set, keys }: RowsBody): Promise<string> {
-    return this.searches.rowsOf(search, set, keys);
+  rows(@CurrentAgent() agent: AgentRow, @Body() { search, set, keys }: RowsBody): Promise<string> {
+    return this.searches.rowsOf(agent.id, search, set, keys);
   }
 
   @Post('compare')
   @HttpCode(200)
-  compare(@Body() { a, b, ...part }: CompareBody): Promise<ComparisonAnswer> {
-    return this.searches.compare(a, b, part);
+  compare(@CurrentAgent() agent: AgentRow, @Body() { a, b, ...part }: CompareBody): Promise<ComparisonAnswer> {
+    return this.searches.compare(agent.id, a, b, part);
   }
 
   /** A result as a file of RESO names, for the agent. */
   @Post('file')
   @HttpCode(200)
-  async file(@Body() { search, set, type }: FileBody): Promise<StreamableFile> {
-    const file = await this.searches.file(search, set, type);
+  async file(@CurrentAgent() agent: AgentRow, @Body() { search, set, type }: FileBody): Promise<StreamableFile> {
+    const file = await this.searches.file(agent.id, search, set, type);
     const stream = createReadStream(file.path);
     stream.once('close', () => void file.remove());
     return new StreamableFile(stream, { type: MEDIA_TYPES[type], disposition: `attachment; filename="listings.${type}"` });

@@ -63,57 +63,67 @@ export class SearchesService {
   ) {}
 
   /** @returns a CountAnswer as JSON */
-  count(document: unknown): Promise<string> {
+  count(agentId: string, document: unknown): Promise<string> {
     const asOf = this.engine.asOf;
     const minute = Math.floor(this.clock.now() / 60_000);
-    return this.counts.of(`${asOf} ${minute} ${JSON.stringify(document)}`, async () => {
+    const reader = this.engine.readerOf(agentId);
+    return this.counts.of(`${asOf} ${minute} ${reader ?? ''} ${JSON.stringify(document)}`, async () => {
       const search = await this.documents.read(document);
-      const { answer } = await this.asked('count', { search });
+      const { answer } = await this.asked(agentId, 'count', { search });
       return JSON.stringify({ ...answer, asOf } satisfies CountAnswer);
     });
   }
 
   /** @returns a ListingsAnswer as JSON */
-  async results(document: unknown, part: Part): Promise<string> {
+  async results(agentId: string, document: unknown, part: Part): Promise<string> {
     const search = await this.documents.read(document);
     const asOf = this.engine.asOf;
-    const { answer, made } = await this.asked('find', { search, part: { ...part, prices: true } });
+    const { answer, made } = await this.asked(agentId, 'find', { search, part: { ...part, prices: true } });
     const { total, keys, prices } = answer;
-    const rows = await this.rows(search, part.set, keys, made);
+    const rows = await this.rows(agentId, search, part.set, keys, made);
     return `{"total":${total},"rows":${rows},"prices":${JSON.stringify(prices)},"asOf":${asOf}}`;
   }
 
   /** The keys of a result, in its order, at most 50,000: a KeysAnswer as JSON. */
-  async keys(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
+  async keys(agentId: string, document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
     const search = await this.documents.read(document);
     const part = { set, limit: MOST_KEYS, ...(line === undefined ? {} : { line }) };
-    return (await this.asked('keys', { search, part, asOf: this.engine.asOf })).answer;
+    return (await this.asked(agentId, 'keys', { search, part, asOf: this.engine.asOf })).answer;
   }
 
   /** A result's homes as a map draws them, at most 50,000: a MarksAnswer as JSON. */
-  async marks(document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
+  async marks(agentId: string, document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
     const search = await this.documents.read(document);
     const part = { set, limit: MOST_KEYS, ...(line === undefined ? {} : { line }) };
-    return (await this.asked('marks', { search, part })).answer;
+    return (await this.asked(agentId, 'marks', { search, part })).answer;
   }
 
   /** The rows of some listings of a result, as `results` gives them: a list of Row as JSON. */
-  async rowsOf(document: unknown, set: ResultSet, keys: readonly string[]): Promise<string> {
+  async rowsOf(agentId: string, document: unknown, set: ResultSet, keys: readonly string[]): Promise<string> {
     const search = await this.documents.read(document);
-    const { answer, made } = await this.asked('tell', { search, set, keys });
-    return this.rows(search, set, answer, made);
+    const { answer, made } = await this.asked(agentId, 'tell', { search, set, keys });
+    return this.rows(agentId, search, set, answer, made);
   }
 
-  async compare(first: unknown, second: unknown, part: ComparedPart): Promise<ComparisonAnswer> {
+  async compare(agentId: string, first: unknown, second: unknown, part: ComparedPart): Promise<ComparisonAnswer> {
     const [a, b] = await Promise.all([this.documents.read(first), this.documents.read(second)]);
-    const { keys, ...figures } = (await this.asked('compare', { a, b, part })).answer;
-    const records = await this.listings.byKeys(keys);
+    const { keys, ...figures } = (await this.asked(agentId, 'compare', { a, b, part })).answer;
+    const records = await this.listings.byKeys(keys, agentId);
     return { ...figures, rows: keys.flatMap((key) => records.get(key) ?? []) };
   }
 
   /** Rows as JSON. What is stored is the agent's part, and stays the text that it is unless something must be said of it. */
-  private async rows(search: Search, set: ResultSet, keys: readonly ResultKey[], made: readonly MadeSweeps[]): Promise<string> {
-    const texts = await this.listings.textsByKeys(keys.map(({ key }) => key));
+  private async rows(
+    agentId: string,
+    search: Search,
+    set: ResultSet,
+    keys: readonly ResultKey[],
+    made: readonly MadeSweeps[],
+  ): Promise<string> {
+    const texts = await this.listings.textsByKeys(
+      keys.map(({ key }) => key),
+      agentId,
+    );
     const given = this.circumstances.now(made);
     const rows = keys.flatMap(({ key, missed, nice, minutes }) => {
       const text = texts.get(key);
@@ -132,14 +142,14 @@ export class SearchesService {
   }
 
   /** All of a result as a file by RESO names, with what is for the agent only; whoever takes it removes it. */
-  async file(document: unknown, set: ResultSet, type: FileType): Promise<TemporaryFile> {
+  async file(agentId: string, document: unknown, set: ResultSet, type: FileType): Promise<TemporaryFile> {
     const search = await this.documents.read(document);
     const part = { set, limit: MOST_IN_A_FILE };
-    const { answer } = await this.asked('keys', { search, part, asOf: this.engine.asOf });
+    const { answer } = await this.asked(agentId, 'keys', { search, part, asOf: this.engine.asOf });
     const { keys } = JSON.parse(new TextDecoder().decode(answer)) as KeysAnswer;
     const file = await temporaryFile(`listings.${type}`);
     try {
-      await this.desk.run('file', 'the size of the file', ListingFiles, 'write', file.path, type, keys);
+      await this.desk.run('file', 'the size of the file', ListingFiles, 'write', file.path, type, keys, agentId);
       return file;
     } catch (error) {
       await file.remove();
@@ -149,13 +159,15 @@ export class SearchesService {
 
   /** Asks the engine of one or two searches, with what their journeys are measured by, which others may need as well. */
   private async asked<K extends keyof SliceCalls>(
+    agentId: string,
     call: K,
-    ask: Omit<SliceCalls[K]['ask'], 'time' | 'made'>,
+    ask: Omit<SliceCalls[K]['ask'], 'time' | 'made' | 'reader'>,
   ): Promise<{ answer: SliceCalls[K]['answer']; made: MadeSweeps[] }> {
     const searches = Object.values(ask).filter((value): value is Search => isSearch(value));
     const partOf = (id: string): string => sayPart(searches, id);
     const made = await this.roads.journeysOf(searches, partOf);
-    const whole = { ...ask, time: this.clock.time(), made } as unknown as SliceCalls[K]['ask'];
+    const reader = this.engine.readerOf(agentId);
+    const whole = { ...ask, time: this.clock.time(), made, reader } as unknown as SliceCalls[K]['ask'];
     return { answer: await this.engine.askSliced(call, whole, partOf), made };
   }
 
@@ -165,8 +177,8 @@ export class SearchesService {
   }
 
   /** Which single changes of a line's limit would add how many homes. */
-  async loosenings(document: unknown): Promise<Loosening[]> {
-    return (await this.asked('loosenings', { search: await this.documents.read(document) })).answer;
+  async loosenings(agentId: string, document: unknown): Promise<Loosening[]> {
+    return (await this.asked(agentId, 'loosenings', { search: await this.documents.read(document) })).answer;
   }
 
   /** The share of the listings of some kinds, on the market now, that fill in each field. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
+import { isOwnKey } from '@perambula/contract';
 import type { Shortlist, Stage } from '@perambula/contract';
 import { forAudience } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
@@ -44,6 +45,7 @@ export class ShortlistsService {
   /** Adds listings at the end; those already there stay where they are. */
   async add(agentId: string, id: string, listingKeys: readonly string[]): Promise<Shortlist> {
     await this.own(agentId, id);
+    for (const key of listingKeys.filter(isOwnKey)) await this.listings.forOthers(key);
     const records = await this.listings.byKeys(listingKeys);
     const missing = listingKeys.find((key) => !records.has(key));
     if (missing !== undefined) throw new Failure('thing.missing', `There is no listing ${missing}.`);

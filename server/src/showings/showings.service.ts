@@ -70,7 +70,7 @@ export class ShowingsService {
 
   /** A client's or agent's wish to see a home; a wish that still waits is changed, not doubled. */
   async ask(agentId: string, clientId: string, listingKey: string, wish: string): Promise<string> {
-    found((await this.listings.byKeys([listingKey])).get(listingKey), 'listing');
+    await this.listings.forOthers(listingKey);
     const showings = this.database.getRepository(ShowingRow);
     const waiting = await showings.findOneBy({ clientId, listingKey, state: 'asked' });
     if (waiting) {

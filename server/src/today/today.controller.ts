@@ -38,7 +38,7 @@ export class TodayController {
   }
 
   @Get('listings/:key')
-  listing(@Param('key') key: string): ReturnType<ListingsService['page']> {
-    return this.listings.page(key);
+  listing(@CurrentAgent() agent: AgentRow, @Param('key') key: string): ReturnType<ListingsService['page']> {
+    return this.listings.page(agent.id, key);
   }
 }

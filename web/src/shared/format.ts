@@ -51,6 +51,9 @@ export const price = (record: Readonly<Record<string, unknown>>): string =>
 export const facts = (record: Readonly<Record<string, unknown>>): string => factsOf(record as ListingRecord);
 
 /** "55 Netmaker Ln" of an address with its town. */
+/** A figure with its thousands apart. */
+export const thousands = (figure: number): string => figure.toLocaleString('en-US');
+
 export const street = (record: Readonly<Record<string, unknown>>): string =>
   (record['UnparsedAddress'] as string | undefined)?.split(',')[0] ?? 'Address withheld';
 

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { FeedState, FieldCoverage, FileReport } from '@perambula/contract';
+import type { FeedState, FieldCoverage, FileReport, OwnListings } from '@perambula/contract';
 import { ask, send } from '../../shared/http.js';
 
 /** While the feed is being read its figures are asked for every other second. */
@@ -42,11 +42,31 @@ export function useTakeOut() {
   });
 }
 
+/** Whose a file's listings are: everybody's, or the agent's alone. */
+export type FileFor = 'all' | 'own';
+
 export function useReadFile() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: async (file: File) =>
-      send<FileReport>('feed/files', await file.text(), file.name.toLowerCase().endsWith('.json') ? 'text/plain' : 'text/csv'),
+    mutationFn: async ({ file, whose }: { readonly file: File; readonly whose: FileFor }) =>
+      send<FileReport>(
+        whose === 'own' ? 'feed/files/own' : 'feed/files',
+        await file.text(),
+        file.name.toLowerCase().endsWith('.json') ? 'text/plain' : 'text/csv',
+      ),
+    onSuccess: () => void queries.invalidateQueries(),
+  });
+}
+
+/** How many listings of the agent's own files are there. */
+export function useOwnListings() {
+  return useQuery({ queryKey: ['own listings'], queryFn: () => ask<OwnListings>('feed/files/own') });
+}
+
+export function useRemoveOwn() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask<OwnListings>('feed/files/own', { method: 'DELETE' }),
     onSuccess: () => void queries.invalidateQueries(),
   });
 }

@@ -11,6 +11,7 @@ import {
   pricePerSquareFootOf,
   valueOf,
 } from '@perambula/core';
+import { isOwnKey } from '@perambula/contract';
 import type { ListingAnswer } from '@perambula/contract';
 import type { ListingRecord, Search } from '@perambula/core';
 import { App, Button } from 'antd';
@@ -45,8 +46,14 @@ export function ListingPage() {
       <header className="listing-bar">
         <Steps listingKey={listingKey} />
         <span className="push">
-          <PlanVisit listingKey={listingKey} />
-          <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
+          {isOwnKey(listingKey) ? (
+            <span className="chip chip-wait">Of your own file: only you see this home</span>
+          ) : (
+            <>
+              <PlanVisit listingKey={listingKey} />
+              <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
+            </>
+          )}
         </span>
       </header>
       {answer.isPending && <Waiting what="Opening the listing …" />}
@@ -54,6 +61,11 @@ export function ListingPage() {
       {answer.data && <Listing key={listingKey} {...answer.data} />}
     </div>
   );
+}
+
+/** The listing office, where the record names one. */
+function sayOffice({ ListOfficeName: name, ListOfficePhone: phone }: ListingRecord): string {
+  return name == null ? '' : `Listed by ${[name, phone].filter(Boolean).join(', ')} · `;
 }
 
 function PlanVisit({ listingKey }: { readonly listingKey: string }) {
@@ -106,9 +118,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
             </p>
           </div>
           <div>
-            <h1>
-              {street(listing)}, {String(listing['City'])}
-            </h1>
+            <h1>{[street(listing), listing['City']].filter(Boolean).join(', ')}</h1>
             <p>
               <Status status={String(listing['StandardStatus'])} /> {time !== null && <span className="soft">· {time}</span>}
             </p>
@@ -120,7 +130,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
         <ForYouOnly listing={listing} />
         <Documents listingKey={key} />
         <p className="tight">
-          Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} ·{' '}
+          {sayOffice(listing)}
           {String(listing['OriginatingSystemName'])} · updated {ago(String(listing['ModificationTimestamp']), now)} · deemed
           reliable, not guaranteed
         </p>

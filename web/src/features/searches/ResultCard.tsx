@@ -1,3 +1,4 @@
+import { isOwnKey } from '@perambula/contract';
 import type { Row } from '@perambula/contract';
 import { dollars } from '@perambula/core';
 import { Checkbox } from 'antd';
@@ -49,7 +50,7 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
           <Link to={`/listings/${row.ListingKey}`} className="result-address">
             {street(row)},
           </Link>{' '}
-          {String(row['City'])}
+          {String(row['City'] ?? '')}
         </p>
         <p className="soft figure">{facts(row)}</p>
         {minutes.map((said) => (
@@ -60,7 +61,7 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
         <p className="result-status">
           <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
         </p>
-        <p className="result-credit">{String(row['ListOfficeName'] ?? '')}</p>
+        <p className="result-credit">{isOwnKey(row.ListingKey) ? 'Your own file' : String(row['ListOfficeName'] ?? '')}</p>
       </div>
       <Checkbox
         className="result-choose"
