@@ -129,6 +129,13 @@ export interface MailSummary {
   readonly sentAt: string;
 }
 
+/** Some of an agent's messages, the newest first. */
+export interface MailPage {
+  readonly messages: readonly MailSummary[];
+  /** From where the next older ones go on; null when there are none. */
+  readonly older: string | null;
+}
+
 export interface MailMessage extends MailSummary {
   readonly text: string;
   readonly headers: readonly (readonly [string, string])[];

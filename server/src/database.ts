@@ -14,6 +14,7 @@ import { SearchInFull1764200000000 } from './migrations/1764200000000-SearchInFu
 import { KeptBounds1764500000000 } from './migrations/1764500000000-KeptBounds.js';
 import { FirmFooting1764900000000 } from './migrations/1764900000000-FirmFooting.js';
 import { KeptFeeds1764950000000 } from './migrations/1764950000000-KeptFeeds.js';
+import { LeftHouseholds1765100000000 } from './migrations/1765100000000-LeftHouseholds.js';
 import { OwnListings1765000000000 } from './migrations/1765000000000-OwnListings.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
 import { PreferencesRow } from './preferences/index.js';
@@ -77,6 +78,7 @@ export function databaseOptions({ database, role = 'web' }: Pick<Config, 'databa
       FirmFooting1764900000000,
       KeptFeeds1764950000000,
       OwnListings1765000000000,
+      LeftHouseholds1765100000000,
     ],
     migrationsRun: role === 'web',
     synchronize: false,

@@ -196,4 +196,24 @@ describe('a portal’s link', () => {
     expect((await reader.ask('GET', '/api/portal')).status).toBe(404);
     expect(await opened(next.token)).toBe(404);
   });
+
+  it('is good for nothing once its reader left the household; nothing more is sent to them, and they come back unconfirmed', async () => {
+    const { token: last, personId: leaving } = await newest();
+    const household = (): Promise<ClientFile> => stack.juno.good<ClientFile>('GET', `/api/clients/${clientId}`);
+    const person = (await household()).people.find(({ id }) => id === leaving);
+    const letters = async (): Promise<number> =>
+      (await stack.mailbox()).filter(({ to }) => to.includes(person?.email ?? '')).length;
+    expect((await stack.silas.ask('DELETE', `/api/clients/${clientId}/people/${leaving}`)).status).toBe(404);
+    expect(await opened(last)).toBe(200);
+    await stack.juno.good('DELETE', `/api/clients/${clientId}/people/${leaving}`);
+    expect(await opened(last)).toBe(404);
+    expect((await household()).people.map(({ id }) => id)).not.toContain(leaving);
+    const before = await letters();
+    await stack.juno.good('POST', '/api/demo/clock', { advance: 'P8D' });
+    await stack.juno.ask('POST', `/api/clients/${clientId}/people/${leaving}/confirmation`);
+    expect(await letters()).toBe(before);
+    await stack.juno.good('POST', `/api/clients/${clientId}/people`, { name: person?.name, email: person?.email });
+    expect((await household()).people.find(({ id }) => id === leaving)).toMatchObject({ confirmedAt: null });
+    expect(await opened(last)).toBe(404);
+  });
 });

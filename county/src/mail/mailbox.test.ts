@@ -12,6 +12,7 @@ it('keeps one message of an identity for a reader, however often it comes', asyn
   await mailbox.keep(Buffer.from(raw.toString().replace('<1@', '<2@')), ['a@x.example']);
   const list = await mailbox.list();
   expect(list.map(({ messageId }) => messageId).sort()).toEqual(['<1@x.example>', '<2@x.example>']);
+  expect((await mailbox.list(['<2@x.example>', '<3@x.example>'])).map(({ messageId }) => messageId)).toEqual(['<2@x.example>']);
   expect(list[0]?.subject).toBe('Café');
   expect(mailbox.raw(list[0]?.id ?? '')?.toString()).toContain('Hello');
   expect(mailbox.raw('../../etc/passwd')).toBeNull();

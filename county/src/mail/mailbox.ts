@@ -16,6 +16,9 @@ export interface MailSummary {
 
 /** Messages as .eml files in a folder. A message that comes again under the same Message-ID to the same reader overwrites itself. */
 export class Mailbox {
+  /** Summaries by file: a message does not change. */
+  private readonly summaries = new Map<string, MailSummary>();
+
   constructor(private readonly folder: string) {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
   }
@@ -33,11 +36,15 @@ export class Mailbox {
     renameSync(aside, join(this.folder, `${id}.eml`));
   }
 
-  /** Newest first. */
-  async list(): Promise<MailSummary[]> {
+  /** Newest first; all of them, or those of some Message-IDs. */
+  async list(messageIds?: readonly string[]): Promise<MailSummary[]> {
     const files = readdirSync(this.folder).filter((file) => file.endsWith('.eml'));
-    const summaries = await Promise.all(files.map((file) => this.summary(file)));
-    return summaries.sort((a, b) => (a.receivedAt < b.receivedAt ? 1 : -1));
+    const summaries: MailSummary[] = [];
+    for (const file of files) summaries.push(await this.summary(file));
+    const wanted = messageIds && new Set(messageIds);
+    return summaries
+      .filter(({ messageId }) => !wanted || wanted.has(messageId))
+      .sort((a, b) => (a.receivedAt < b.receivedAt ? 1 : -1));
   }
 
   raw(id: string): Buffer | null {
@@ -50,10 +57,12 @@ export class Mailbox {
   }
 
   private async summary(file: string): Promise<MailSummary> {
+    const known = this.summaries.get(file);
+    if (known) return known;
     const path = join(this.folder, file);
     const mail = await simpleParser(readFileSync(path));
     const to = [mail.to ?? []].flat().flatMap(({ value }) => value.map(({ address }) => address ?? ''));
-    return {
+    const summary = {
       id: file.slice(0, -4),
       messageId: mail.messageId ?? '',
       from: mail.from?.text ?? '',
@@ -62,5 +71,7 @@ export class Mailbox {
       date: mail.date?.toISOString() ?? null,
       receivedAt: statSync(path).mtime.toISOString(),
     };
+    this.summaries.set(file, summary);
+    return summary;
   }
 }

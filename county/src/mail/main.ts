@@ -23,7 +23,7 @@ smtp.on('error', (error) => process.stderr.write(`${error.message}\n`));
 smtp.listen(Number(SMTP_PORT), '127.0.0.1');
 
 const http = createServer((request, response) => {
-  const path = new URL(request.url ?? '/', 'http://localhost').pathname;
+  const { pathname: path, searchParams } = new URL(request.url ?? '/', 'http://localhost');
   const eml = /^\/([0-9a-f]{16})\.eml$/.exec(path);
   const raw = eml ? mailbox.raw(eml[1] as string) : null;
   if (path === '/health') {
@@ -31,7 +31,8 @@ const http = createServer((request, response) => {
   } else if (raw) {
     response.writeHead(200, { 'content-type': 'message/rfc822' }).end(raw);
   } else if (path === '/') {
-    mailbox.list().then(
+    const messageIds = searchParams.getAll('messageId');
+    mailbox.list(messageIds.length > 0 ? messageIds : undefined).then(
       (messages) => response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify(messages)),
       () => response.writeHead(500).end(),
     );

@@ -1,9 +1,10 @@
+import { randomUUID } from 'node:crypto';
 import type {
   AlertPreview,
   AlertSettings,
   ClientFile,
   MailMessage,
-  MailSummary,
+  MailPage,
   Portal,
   Shortlist,
   Showing,
@@ -14,6 +15,7 @@ import type { ListingRecord } from '@perambula/core';
 import ICAL from 'ical.js';
 import { simpleParser } from 'mailparser';
 import type { RowDataPacket } from 'mysql2/promise';
+import { createTransport } from 'nodemailer';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestStack } from '../testing/stack.js';
 import type { Browser, TestStack } from '../testing/stack.js';
@@ -262,13 +264,46 @@ describe('a new client', () => {
   });
 
   it('can be read in the application’s mailbox, by the own agent only, with nothing that acts', async () => {
-    const mails = await juno.good<MailSummary[]>('GET', '/api/mailbox');
+    const { messages: mails } = await juno.good<MailPage>('GET', '/api/mailbox');
     const message = await juno.good<MailMessage>('GET', `/api/mailbox/${mails[0]?.id}`);
     expect(message.headers.map(([name]) => name)).toContain('list-unsubscribe-post');
     const page = await juno.ask<string>('GET', `/api/mailbox/${mails[0]?.id}/body`);
     expect(page.headers.get('content-security-policy')).toContain('sandbox');
     expect(page.body).not.toMatch(/<script/i);
     expect((await stack.silas.ask('GET', `/api/mailbox/${mails[0]?.id}`)).status).toBe(404);
+  });
+
+  it('opens in pages, the newest first, however many messages there are', async () => {
+    const database = await stack.connect();
+    const [[agent]] = (await database.query('SELECT agentId FROM outbox LIMIT 1')) as unknown as [[{ agentId: string }]];
+    const smtp = createTransport({ url: stack.run.mail.smtp, pool: true, ignoreTLS: true } as Parameters<typeof createTransport>[0]);
+    const messageIds = Array.from({ length: 120 }, (_, i) => `<old${i}@mail.perambula.example>`);
+    const old = { from: 'a@x.example', to: 'old@x.example', text: 'Hello' };
+    await Promise.all(messageIds.map((messageId, i) => smtp.sendMail({ ...old, messageId, subject: `Old ${i}` })));
+    for (const [i, messageId] of messageIds.entries()) {
+      // three of each minute, long ago
+      const at = new Date(Date.UTC(2026, 0, 1, 0, Math.floor(i / 3)));
+      await database.query(
+        `INSERT INTO outbox (id, agentId, clientId, personId, messageId, toAddress, toName, fromName, replyTo, subject, html, text, stopUrl, kind, state, tries, nextTryAt, createdAt)
+         VALUES (?, ?, ?, ?, ?, 'old@x.example', 'Old', 'A', 'a@x.example', ?, '', '', '', 'digest', 'sent', 0, NOW(), ?)`,
+        [randomUUID(), agent.agentId, file.id, randomUUID(), messageId, `Old ${i}`, at],
+      );
+    }
+    smtp.close();
+    await database.end();
+    const seen: string[] = [];
+    let pages = 0;
+    for (let from: string | null | undefined; from !== null; pages++) {
+      const page: MailPage = await juno.good('GET', `/api/mailbox${from === undefined ? '' : `?from=${from}`}`);
+      expect(page.messages.length).toBeLessThanOrEqual(50);
+      seen.push(...page.messages.map(({ id, sentAt }) => `${sentAt} ${id}`));
+      from = page.older;
+    }
+    expect(pages).toBeGreaterThan(2);
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.length).toBe((await stack.mailbox()).length);
+    const times = seen.map((each) => each.split(' ')[0] as string);
+    expect(times).toEqual([...times].sort().reverse());
   });
 
   it('stops all messages by the one-click header, without signing in', async () => {

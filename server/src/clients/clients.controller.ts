@@ -31,6 +31,18 @@ export class ClientsController {
     return { id };
   }
 
+  /** Somebody leaves the household. */
+  @Delete(':id/people/:personId')
+  @HttpCode(200)
+  async leave(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Param('personId') personId: string,
+  ): Promise<Record<string, never>> {
+    await this.clients.leave(agent.id, id, personId);
+    return {};
+  }
+
   @Post(':id/people/:personId/confirmation')
   async askToConfirm(
     @CurrentAgent() agent: AgentRow,

@@ -50,13 +50,21 @@ export class ClientsService {
     }));
   }
 
-  peopleOf(clientIds: readonly string[]): Promise<PersonRow[]> {
+  /** Those who are in the households now. */
+  async peopleOf(clientIds: readonly string[]): Promise<PersonRow[]> {
+    return (await this.everyoneOf(clientIds)).filter(({ leftAt }) => leftAt === null);
+  }
+
+  /** The same, with those who left. */
+  everyoneOf(clientIds: readonly string[]): Promise<PersonRow[]> {
     return this.database.getRepository(PersonRow).find({ where: { clientId: In([...clientIds]) }, order: { name: 'ASC' } });
   }
 
   /** Those of a client to whom anything may be sent: confirmed, and not stopped. */
   async readersOf(clientId: string): Promise<PersonRow[]> {
-    return this.database.getRepository(PersonRow).findBy({ clientId, confirmedAt: Not(IsNull()), stoppedAt: IsNull() });
+    return this.database
+      .getRepository(PersonRow)
+      .findBy({ clientId, confirmedAt: Not(IsNull()), stoppedAt: IsNull(), leftAt: IsNull() });
   }
 
   async person(id: string): Promise<{ person: PersonRow; client: ClientRow; agent: AgentRow }> {
@@ -91,10 +99,23 @@ export class ClientsService {
   async addPerson(agentId: string, clientId: string, person: NewPerson): Promise<void> {
     await this.own(agentId, clientId);
     const people = this.database.getRepository(PersonRow);
-    if (await people.existsBy({ clientId, email: person.email.trim().toLowerCase() })) {
-      throw new Failure('address.known', `${person.email} stands in this file already.`);
-    }
-    await people.insert(newPerson(clientId, person));
+    const added = newPerson(clientId, person);
+    const known = await people.findOneBy({ clientId, email: added.email });
+    if (known && !known.leftAt) throw new Failure('address.known', `${person.email} stands in this file already.`);
+    // whoever comes back confirms anew; a stop of theirs still holds
+    if (known) await people.update({ id: known.id }, { name: added.name, phone: added.phone, leftAt: null, confirmedAt: null });
+    else await people.insert(added);
+  }
+
+  /** Somebody leaves a household: their links lead nowhere, and nothing that waits for them is sent. */
+  async leave(agentId: string, clientId: string, personId: string): Promise<void> {
+    await this.own(agentId, clientId);
+    await this.database.transaction(async (manager) => {
+      const { id } = await this.locked(manager, clientId, personId);
+      await manager.update(PersonRow, { id, leftAt: IsNull() }, { leftAt: this.clock.date() });
+      for (const purpose of ['portal', 'confirm'] as const) await this.links.withdraw(manager, id, purpose);
+      await this.dropWaiting(manager, id, 'this person has left the household');
+    });
   }
 
   async change(
@@ -140,8 +161,8 @@ export class ClientsService {
   async askBack(token: string): Promise<{ name: string; agent: string }> {
     const { person, client, agent } = await this.person(await this.links.personOf(token, 'stop'));
     await this.database.transaction(async (manager) => {
-      const { id, stoppedAt, askedBackAt } = await this.locked(manager, client.id, person.id);
-      if (!stoppedAt || askedBackAt) return;
+      const { id, stoppedAt, askedBackAt, leftAt } = await this.locked(manager, client.id, person.id);
+      if (!stoppedAt || askedBackAt || leftAt) return;
       await manager.update(PersonRow, { id }, { askedBackAt: this.clock.date() });
       await this.sendConfirmation(manager, agent, person);
     });
@@ -232,12 +253,16 @@ export class ClientsService {
         { stoppedAt: this.clock.date(), askedBackAt: null, confirmationsSent: 0 },
       );
       await this.links.withdraw(manager, personId, 'confirm');
-      await manager.update(
-        OutboxRow,
-        { personId, state: In(['held', 'queued']) },
-        { state: 'dropped', lastError: 'Not sent: this person has stopped all messages.' },
-      );
+      await this.dropWaiting(manager, personId, 'this person has stopped all messages');
     });
+  }
+
+  private async dropWaiting(manager: EntityManager, personId: string, why: string): Promise<void> {
+    await manager.update(
+      OutboxRow,
+      { personId, state: In(['held', 'queued']) },
+      { state: 'dropped', lastError: `Not sent: ${why}.` },
+    );
   }
 
   /** Makes all links into a person's portal good for nothing; the next message brings a new one. */
@@ -308,7 +333,7 @@ export function firstName(name: string): string {
   return name.split(' ')[0] ?? name;
 }
 
-function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Partial<PersonRow> {
+function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): PersonRow {
   return {
     id: randomUUID(),
     clientId,
@@ -321,6 +346,7 @@ function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Pa
     confirmedAt: null,
     stoppedAt: null,
     countsVisits: true,
+    leftAt: null,
   };
 }
 

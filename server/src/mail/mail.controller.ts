@@ -1,5 +1,6 @@
-import { Controller, Get, Header, Param, UseGuards } from '@nestjs/common';
-import type { MailMessage, MailSummary } from '@perambula/contract';
+import { Controller, Get, Header, Param, Query, UseGuards } from '@nestjs/common';
+import { ApiQuery } from '@nestjs/swagger';
+import type { MailMessage, MailPage } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { LETTER_POLICY, MailService } from './mail.service.js';
@@ -10,8 +11,9 @@ export class MailController {
   constructor(private readonly mail: MailService) {}
 
   @Get()
-  list(@CurrentAgent() agent: AgentRow): Promise<MailSummary[]> {
-    return this.mail.mailbox(agent.id);
+  @ApiQuery({ name: 'from', required: false })
+  list(@CurrentAgent() agent: AgentRow, @Query('from') from?: string): Promise<MailPage> {
+    return this.mail.mailbox(agent.id, from);
   }
 
   @Get(':id')

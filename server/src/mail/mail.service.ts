@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
-import type { MailMessage, MailSummary } from '@perambula/contract';
+import type { MailMessage, MailPage, MailSummary } from '@perambula/contract';
 import { simpleParser } from 'mailparser';
 import { createTransport } from 'nodemailer';
 import sanitizeHtml from 'sanitize-html';
-import { DataSource, In } from 'typeorm';
+import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -35,6 +35,8 @@ export interface Addressed {
 
 const LOOK_EVERY_MS = 500;
 const BATCH = 20;
+/** Messages of the mailbox shown at once. */
+const A_PAGE = 50;
 
 /** Writes messages to the outbox, sends what is queued there by SMTP, and reads the stand-in's mailbox. */
 @Injectable()
@@ -163,36 +165,48 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     }
   }
 
-  /** The agent's messages as they arrived in the stand-in mailbox, newest first. */
-  async mailbox(agentId: string): Promise<MailSummary[]> {
-    const arrived = (await (await this.ask('/')).json()) as {
-      id: string;
-      messageId: string;
-      to: string[];
-      subject: string;
-      date: string;
-    }[];
-    const own =
-      arrived.length === 0
-        ? []
-        : await this.database
-            .getRepository(OutboxRow)
-            .find({ select: { messageId: true }, where: { agentId, messageId: In(arrived.map(({ messageId }) => messageId)) } });
-    const ids = new Set(own.map(({ messageId }) => messageId));
-    return arrived
-      .filter(({ messageId }) => ids.has(messageId))
-      .map(({ id, to, subject, date }) => ({ id, to: to.join(', '), subject, sentAt: date }))
-      .sort((a, b) => (a.sentAt < b.sentAt ? 1 : -1));
+  /**
+   * The agent's messages as they arrived in the stand-in mailbox, newest first, so many at a time.
+   *
+   * @param from  what the last page said of the older ones
+   */
+  async mailbox(agentId: string, from: string | undefined): Promise<MailPage> {
+    const [, at, id] = /^(\d+)-([\w-]{36})$/.exec(from ?? '') ?? [];
+    const rows = await this.database
+      .createQueryBuilder(OutboxRow, 'message')
+      .select(['message.id', 'message.messageId', 'message.toAddress', 'message.subject', 'message.createdAt'])
+      .where("message.agentId = :agentId AND message.state = 'sent'", { agentId })
+      .andWhere(at === undefined ? '1 = 1' : '(message.createdAt, message.id) < (:at, :id)', { at: new Date(Number(at)), id })
+      .orderBy('message.createdAt', 'DESC')
+      .addOrderBy('message.id', 'DESC')
+      .limit(A_PAGE + 1)
+      .getMany();
+    const page = rows.slice(0, A_PAGE);
+    const last = rows.length > A_PAGE ? page.at(-1) : undefined;
+    const arrived = await this.arrived(page.map(({ messageId }) => messageId));
+    return {
+      messages: page.flatMap((row) => {
+        const own = arrived.get(row.messageId);
+        return own === undefined ? [] : summaryOf(row, own);
+      }),
+      older: last ? `${last.createdAt.getTime()}-${last.id}` : null,
+    };
+  }
+
+  /** Of messages those that are in the stand-in mailbox: what it calls each, by Message-ID. */
+  private async arrived(messageIds: readonly string[]): Promise<Map<string, string>> {
+    if (messageIds.length === 0) return new Map();
+    const query = new URLSearchParams(messageIds.map((each): [string, string] => ['messageId', each]));
+    const found = (await (await this.ask(`/?${query.toString()}`)).json()) as { id: string; messageId: string }[];
+    return new Map(found.map(({ id, messageId }) => [messageId, id]));
   }
 
   async mail(agentId: string, id: string): Promise<MailMessage & { html: string }> {
-    const summary = found(
-      (await this.mailbox(agentId)).find((mail) => mail.id === id),
-      'message',
-    );
-    const mail = await simpleParser(Buffer.from(await (await this.ask(`/${id}.eml`)).arrayBuffer()));
+    const name = found(/^\w{1,60}$/.test(id) ? id : null, 'message');
+    const mail = await simpleParser(Buffer.from(await (await this.ask(`/${name}.eml`)).arrayBuffer()));
+    const row = await this.database.getRepository(OutboxRow).findOneBy({ agentId, messageId: mail.messageId ?? '' });
     const headers = mail.headerLines.map(({ key, line }): [string, string] => [key, line.slice(line.indexOf(':') + 1).trim()]);
-    return { ...summary, text: mail.text ?? '', headers, html: clean(mail.html || '') };
+    return { ...summaryOf(found(row, 'message'), id), text: mail.text ?? '', headers, html: clean(mail.html || '') };
   }
 
   private async ask(path: string): Promise<Response> {
@@ -200,6 +214,10 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     const response = await fetch(`${mailbox}${path}`, { signal: AbortSignal.timeout(5000) });
     return found(response.ok ? response : null, 'message');
   }
+}
+
+function summaryOf({ toAddress, subject, createdAt }: OutboxRow, id: string): MailSummary {
+  return { id, to: toAddress, subject, sentAt: createdAt.toISOString() };
 }
 
 /** The policy of a message shown as a page: pictures and styles, and nothing that acts; its links open outside the frame. */

@@ -7,6 +7,7 @@ interface Standing {
   readonly confirmedAt: Date | null;
   readonly stoppedAt: Date | null;
   readonly askedBackAt: Date | null;
+  readonly leftAt: Date | null;
 }
 
 /**
@@ -15,11 +16,12 @@ interface Standing {
  */
 export async function whyNotWrite(manager: EntityManager, personId: string, kind: MessageKind): Promise<string | null> {
   const [person] = await manager.query<Standing[]>(
-    'SELECT confirmedAt, stoppedAt, askedBackAt FROM people WHERE id = ? LOCK IN SHARE MODE',
+    'SELECT confirmedAt, stoppedAt, askedBackAt, leftAt FROM people WHERE id = ? LOCK IN SHARE MODE',
     [personId],
   );
   if (!person) return 'this person is no longer in the file';
-  const { confirmedAt, stoppedAt, askedBackAt } = person;
+  const { confirmedAt, stoppedAt, askedBackAt, leftAt } = person;
+  if (leftAt) return 'this person has left the household';
   if (kind === 'confirmation') {
     // whoever stopped is asked again only when they themselves want to be
     if (stoppedAt && !(askedBackAt && askedBackAt >= stoppedAt)) return 'this person has stopped all messages';

@@ -118,7 +118,7 @@ export class ShortlistsService {
     const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
     const clientIds = [...new Set(rows.map(({ clientId }) => clientId))];
     const reactions = await this.portal.reactionsOf(clientIds);
-    const people = new Map((await this.clients.peopleOf(clientIds)).map(({ id, name }) => [id, name]));
+    const people = new Map((await this.clients.everyoneOf(clientIds)).map(({ id, name }) => [id, name]));
     const names = new Map((await this.clients.all(agentId)).map(({ id, name }) => [id, name]));
     return rows.map(({ id, clientId, name }) => ({
       id,

@@ -99,7 +99,7 @@ export class TodayService {
       ...new Set([...visits, ...reactions].flatMap(({ listingKey }) => listingKey ?? [])),
     ]);
     const address = (key: string): string => String(records.get(key)?.['UnparsedAddress'] ?? key);
-    const people = await this.clients.peopleOf(ids);
+    const people = await this.clients.everyoneOf(ids);
     return people
       .flatMap((person): CameBy[] => {
         const own = visits.filter(({ personId }) => personId === person.id);
@@ -166,7 +166,7 @@ export class TodayService {
       this.portal.visitsOf([clientId]),
       this.portal.reactionsOf([clientId]),
       this.showings.ofClient(clientId),
-      this.clients.peopleOf([clientId]),
+      this.clients.everyoneOf([clientId]),
     ]);
     const names = new Map(people.map(({ id, name }) => [id, name]));
     const records = await this.listings.byKeys([

@@ -41,6 +41,8 @@ export const useAskToConfirm = (clientId: string) =>
   useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/confirmation`, { method: 'POST' }));
 export const useWithdrawLinks = (clientId: string) =>
   useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/links`, { method: 'DELETE' }));
+export const useLeave = (clientId: string) =>
+  useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}`, { method: 'DELETE' }));
 export const useChangeClient = (clientId: string) =>
   useClientChange((body: { name?: string; notes?: string; agreement?: Agreement | null }) =>
     ask(`clients/${clientId}`, { method: 'PATCH', body }),

@@ -1,2 +1,10 @@
-export { useAddPerson, useAskToConfirm, useWithdrawLinks, useChangeClient, useClients, useFile } from './clients.api.js';
+export {
+  useAddPerson,
+  useAskToConfirm,
+  useLeave,
+  useWithdrawLinks,
+  useChangeClient,
+  useClients,
+  useFile,
+} from './clients.api.js';
 export { NewClient } from './NewClient.js';

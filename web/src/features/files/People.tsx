@@ -1,9 +1,9 @@
 import type { ClientFile, Person } from '@perambula/contract';
 import { App, Button, Dropdown, Form, Input, Popover } from 'antd';
-import { ChevronDown } from 'lucide-react';
+import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
-import { useAddPerson, useAskToConfirm, useWithdrawLinks } from '../clients/index.js';
+import { useAddPerson, useAskToConfirm, useLeave, useWithdrawLinks } from '../clients/index.js';
 
 /** A client's people and whether their addresses are confirmed: nothing else is sent to one that is not. */
 export function People({ file }: { readonly file: ClientFile }) {
@@ -59,7 +59,6 @@ export function People({ file }: { readonly file: ClientFile }) {
 
 function PersonLine({ person, clientId }: { readonly person: Person; readonly clientId: string }) {
   const askToConfirm = useAskToConfirm(clientId);
-  const withdraw = useWithdrawLinks(clientId);
   const { message } = App.useApp();
   const { name, email, confirmedAt, confirmationSentAt, stoppedAt } = person;
   return (
@@ -71,26 +70,7 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
       {stoppedAt ? (
         <span className="chip chip-bad">stopped messages</span>
       ) : confirmedAt ? (
-        <Dropdown
-          trigger={['click']}
-          menu={{
-            items: [{ key: 'withdraw', label: 'Withdraw the links to their portal' }],
-            onClick: () =>
-              withdraw.mutate(person.id, {
-                onSuccess: () =>
-                  void message.success(`The links that ${name} has lead nowhere now. The next message brings a new one.`, 6),
-                onError: (error) => void message.error(messageOf(error)),
-              }),
-          }}
-        >
-          <button
-            type="button"
-            className="plain chip chip-calm"
-            aria-label={`${name}’s address is confirmed. Links to their portal`}
-          >
-            confirmed <ChevronDown size={12} aria-hidden="true" />
-          </button>
-        </Dropdown>
+        <span className="chip chip-calm">confirmed</span>
       ) : (
         <Button
           size="small"
@@ -105,6 +85,43 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
           {confirmationSentAt ? 'Asked; ask again' : 'Ask to confirm'}
         </Button>
       )}
+      <PersonMenu person={person} clientId={clientId} />
     </div>
+  );
+}
+
+/** What else can be done about a person of a household. */
+function PersonMenu({ person: { id, name, confirmedAt }, clientId }: { readonly person: Person; readonly clientId: string }) {
+  const withdraw = useWithdrawLinks(clientId);
+  const leave = useLeave(clientId);
+  const { message, modal } = App.useApp();
+  const failed = (error: Error): void => void message.error(messageOf(error));
+  const withdrawLinks = (): void =>
+    withdraw.mutate(id, {
+      onSuccess: () => void message.success(`The links that ${name} has lead nowhere now. The next message brings a new one.`, 6),
+      onError: failed,
+    });
+  const askToLeave = (): void =>
+    void modal.confirm({
+      title: `${name} leaves this household?`,
+      content:
+        'Their links to the portal lead nowhere any more and nothing more is sent to them. What they said of homes stays in the file.',
+      okText: 'They leave',
+      cancelText: 'They stay',
+      onOk: () => leave.mutateAsync(id).catch(failed),
+    });
+  return (
+    <Dropdown
+      trigger={['click']}
+      placement="bottomRight"
+      menu={{
+        items: [
+          ...(confirmedAt ? [{ key: 'withdraw', label: 'Withdraw the links to their portal', onClick: withdrawLinks }] : []),
+          { key: 'leave', label: 'Leaves this household …', onClick: askToLeave },
+        ],
+      }}
+    >
+      <Button type="text" size="small" icon={<Ellipsis size={14} aria-hidden="true" />} aria-label={`More about ${name}`} />
+    </Dropdown>
   );
 }

@@ -1,5 +1,5 @@
 import './mail.css';
-import { Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
@@ -16,17 +16,18 @@ export function MailboxPage() {
   const message = useMail(mailId);
   if (mailbox.isPending) return <Waiting what="Opening the mailbox …" />;
   if (mailbox.isError) return <Failed error={mailbox.error} retry={() => void mailbox.refetch()} />;
+  const messages = mailbox.data.pages.flatMap((page) => page.messages);
   return (
     <div className="mailbox">
       <nav className="mail-list" aria-label="Messages">
         <h2>Mailbox</h2>
         <p className="tight">What your clients received, from the demo’s own mail server.</p>
-        {mailbox.data.length === 0 && (
+        {messages.length === 0 && (
           <p className="soft mail-none">
             Nothing has arrived. Ask a client to confirm their address, or start an alert and move the clock on.
           </p>
         )}
-        {mailbox.data.map(({ id, to, subject, sentAt }) => (
+        {messages.map(({ id, to, subject, sentAt }) => (
           <NavLink key={id} to={`/mailbox/${id}`} className="mail-link">
             <b>{subject}</b>
             <span className="tight">
@@ -34,6 +35,11 @@ export function MailboxPage() {
             </span>
           </NavLink>
         ))}
+        {mailbox.hasNextPage && (
+          <Button className="mail-older" loading={mailbox.isFetchingNextPage} onClick={() => void mailbox.fetchNextPage()}>
+            Show older messages
+          </Button>
+        )}
       </nav>
       <section className="mail" aria-label="Message">
         {!mailId && (

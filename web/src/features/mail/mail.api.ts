@@ -1,11 +1,18 @@
-import { useQuery } from '@tanstack/react-query';
-import type { MailMessage, MailSummary } from '@perambula/contract';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import type { MailMessage, MailPage } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
+/** Messages, the newest first, as many pages as were asked for. */
 export function useMailbox() {
-  return useQuery({ queryKey: ['mailbox'], queryFn: () => ask<MailSummary[]>('mailbox'), refetchInterval: 5000 });
+  return useInfiniteQuery({
+    queryKey: ['mailbox', 'pages'],
+    queryFn: ({ pageParam }) => ask<MailPage>(pageParam === null ? 'mailbox' : `mailbox?from=${pageParam}`),
+    initialPageParam: null as string | null,
+    getNextPageParam: ({ older }) => older,
+    refetchInterval: 5000,
+  });
 }
 
 export function useMail(id: string | undefined) {
-  return useQuery({ queryKey: ['mailbox', id], queryFn: () => ask<MailMessage>(`mailbox/${id}`), enabled: !!id });
+  return useQuery({ queryKey: ['mailbox', 'message', id], queryFn: () => ask<MailMessage>(`mailbox/${id}`), enabled: !!id });
 }
