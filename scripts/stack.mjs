@@ -11,8 +11,8 @@ const LONGEST_WAIT_MS = 120_000;
 /** About as many homes for sale as a town has, with a little more than two years of listings: enough for most tests. */
 export const SMALL_COUNTY = { parcels: 5000, since: '2024-01-01' };
 
-/** Pages of records are dropped young: room for them there spares most of the collector's work. */
-export const NODE_OPTIONS = ['--enable-source-maps', '--max-semi-space-size=64'];
+/** A machine with much memory lets a process keep what it needs no more; with less to hold, it lets go sooner. */
+export const NODE_OPTIONS = ['--enable-source-maps', '--max-semi-space-size=16', '--max-old-space-size=512'];
 
 /** One of the application's own processes, restarted with growing pauses when it dies. */
 class Part {
@@ -25,7 +25,8 @@ class Part {
     const startedAt = Date.now();
     this.process = spawn(process.execPath, [...NODE_OPTIONS, join(ROOT, this.script)], {
       cwd: ROOT,
-      env: { ...process.env, ...this.environment },
+      // few arenas, for what one thread gave back another can take
+      env: { ...process.env, MALLOC_ARENA_MAX: '2', ...this.environment },
       // the channel closes when this process dies, however it dies, and the part then ends itself
       stdio: ['ignore', this.log, this.log, 'ipc'],
     });

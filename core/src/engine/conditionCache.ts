@@ -16,7 +16,7 @@ interface KeptCondition extends Kept {
 }
 
 /** What may be kept, in bytes. */
-const MOST_BYTES = 96 * 2 ** 20;
+const MOST_BYTES = 64 * 2 ** 20;
 
 /** Words of rows written before it is asked whether to go on. */
 const PIECE = 256;

@@ -9,7 +9,7 @@ import { isFixedAtPlace, placeOf, secondsOfDay } from './travel.js';
 import type { Travel, Way } from './travel.js';
 
 /** Bytes of sweeps kept. */
-const MOST_BYTES = 96 * 2 ** 20;
+const MOST_BYTES = 32 * 2 ** 20;
 /** Seconds between the times tried for a journey whose far end is the one that is not fixed, and the longest such journey. */
 const STEP = 120;
 const LONGEST = 3 * 3600;

@@ -276,7 +276,9 @@ describe('a new client', () => {
   it('opens in pages, the newest first, however many messages there are', async () => {
     const database = await stack.connect();
     const [[agent]] = (await database.query('SELECT agentId FROM outbox LIMIT 1')) as unknown as [[{ agentId: string }]];
-    const smtp = createTransport({ url: stack.run.mail.smtp, pool: true, ignoreTLS: true } as Parameters<typeof createTransport>[0]);
+    const smtp = createTransport({ url: stack.run.mail.smtp, pool: true, ignoreTLS: true } as Parameters<
+      typeof createTransport
+    >[0]);
     const messageIds = Array.from({ length: 120 }, (_, i) => `<old${i}@mail.perambula.example>`);
     const old = { from: 'a@x.example', to: 'old@x.example', text: 'Hello' };
     await Promise.all(messageIds.map((messageId, i) => smtp.sendMail({ ...old, messageId, subject: `Old ${i}` })));

@@ -1,8 +1,11 @@
 import { MessageChannel, parentPort, receiveMessageOnPort, Worker } from 'node:worker_threads';
-import type { MessagePort, Transferable, WorkerOptions } from 'node:worker_threads';
+import type { MessagePort, ResourceLimits, Transferable, WorkerOptions } from 'node:worker_threads';
 import { setTimeout as wait } from 'node:timers/promises';
 
 const LOOK_EVERY_MS = 50;
+
+/** What a thread may hold unless it says otherwise, in MiB; the less it may, the sooner it lets go of what it needs no more. */
+const MOST_MEMORY: ResourceLimits = { maxOldGenerationSizeMb: 512, maxYoungGenerationSizeMb: 32 };
 
 /** What a thread can be asked, by name. */
 type CallsOf<Calls> = { [K in keyof Calls]: { ask: unknown; answer: unknown } };
@@ -97,7 +100,8 @@ export class Thread<Calls extends CallsOf<Calls>> {
   }
 
   private start(): Worker {
-    const worker = new Worker(this.script, this.options);
+    const { resourceLimits, ...options } = this.options;
+    const worker = new Worker(this.script, { ...options, resourceLimits: { ...MOST_MEMORY, ...resourceLimits } });
     let failure = new Error('The thread ended before it answered.');
     const { port1, port2 } = new MessageChannel();
     port1.on('message', (answered: Answered) => this.settle(answered));

@@ -20,8 +20,6 @@ type MethodOf<T> = { [K in keyof T]: T[K] extends Method ? K : never }[keyof T];
 const BUDGETS_MS = { page: 2_000, file: 120_000 } as const;
 /** How long a thread may go on with what nobody waits for any more, before it is ended. */
 const GRACE_MS = 3_000;
-/** What a thread may hold before it is ended, in MiB. */
-const MOST_MEMORY = { maxOldGenerationSizeMb: 512, maxYoungGenerationSizeMb: 32 };
 
 /**
  * Work that grows with what it is given, away from the thread that answers everybody: methods of services, called in a
@@ -36,7 +34,6 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
     const start = (): Thread<DeskCalls> =>
       new Thread(new URL('../background.worker.js', import.meta.url), {
         workerData: { ...config, role: 'desk' },
-        resourceLimits: MOST_MEMORY,
       });
     this.threads = { page: start(), file: start() };
   }

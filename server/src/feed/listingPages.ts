@@ -4,13 +4,16 @@ import type { Page, Place } from './feed.source.js';
 import type { ListingCalls, PagesData } from './listings.worker.js';
 import type { ReadBatch } from './readRecord.js';
 
+/** Pages of records are dropped young: room for them there spares most of the collector's work. In MiB. */
+const ROOM_FOR_PAGES = { maxYoungGenerationSizeMb: 96 };
+
 /** A feed's listings, page by page, asked for and read in a thread of its own while the one before is written. */
 export class ListingPages {
   private readonly thread: Thread<ListingCalls>;
 
   constructor(feed: FeedAddress, countyDir: string, internalHosts: readonly string[]) {
     const workerData: PagesData = { ...feed, countyDir, internalHosts };
-    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData });
+    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData, resourceLimits: ROOM_FOR_PAGES });
   }
 
   /** @throws Error when the feed stays out of reach */

@@ -25,10 +25,7 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   constructor(@Inject(CONFIG) { countyDir, role }: Config) {
     this.role = role;
-    this.thread = new Thread<RoadCalls>(new URL('./roads.worker.js', import.meta.url), {
-      workerData: { countyDir },
-      resourceLimits: { maxYoungGenerationSizeMb: 32 },
-    });
+    this.thread = new Thread<RoadCalls>(new URL('./roads.worker.js', import.meta.url), { workerData: { countyDir } });
   }
 
   onApplicationBootstrap(): void {

@@ -2,7 +2,7 @@ import type { MadeSweeps, Travel } from '@perambula/core';
 import { Dropped } from '../common/thread.js';
 
 /** Bytes of sweeps kept. */
-const MOST_BYTES = 128 * 2 ** 20;
+const MOST_BYTES = 64 * 2 ** 20;
 
 interface Making {
   readonly made: Promise<MadeSweeps>;

@@ -12,6 +12,8 @@ interface Reader {
 
 /** Questions that a thread is given at once: one that it works at, and the next. */
 const AT_ONCE = 2;
+/** The words of a million listings' remarks take more than other threads need; all else lies outside the heap. In MiB. */
+const MOST_MEMORY = { maxOldGenerationSizeMb: 2048 };
 
 /**
  * The engine's threads over one memory. One of them writes, alone; each answers, and a question goes to the one that has
@@ -33,14 +35,15 @@ export class EngineThreads {
   constructor(threads: number, workerData: unknown, lost: () => void) {
     this.turns = new Turns(AT_ONCE * threads);
     const script = new URL('./engine.worker.js', import.meta.url);
-    this.writer = new Thread(script, { workerData }, () => {
+    const options = { workerData, resourceLimits: MOST_MEMORY };
+    this.writer = new Thread(script, options, () => {
       this.readable = null;
       void this.endReaders();
       lost();
     });
     this.readers = Array.from({ length: threads - 1 }, () => {
       const reader: Reader = {
-        thread: new Thread<EngineCalls>(script, { workerData }, () => (reader.told = null)),
+        thread: new Thread<EngineCalls>(script, options, () => (reader.told = null)),
         told: null,
       };
       return reader;

@@ -224,7 +224,8 @@ function Pictures({ listing }: { readonly listing: ListingRecord }) {
   const [shown, setShown] = useState(0);
   const captions = useListingMedia(listing.ListingKey).data?.pictures ?? [];
   const caption = (i: number): string => captions[i]?.toLowerCase() ?? 'picture';
-  const count = Math.max(1, Number(listing['PhotosCount'] ?? 1));
+  const count = Number(listing['PhotosCount'] ?? (isOwnKey(listing.ListingKey) ? 0 : 1));
+  if (count === 0) return <p className="listing-pictureless soft">No pictures came with this listing.</p>;
   return (
     <>
       <div className="listing-picture">
@@ -253,19 +254,25 @@ function Pictures({ listing }: { readonly listing: ListingRecord }) {
 function ForYouOnly({ listing }: { readonly listing: ListingRecord }) {
   const mobile = String(listing['ListAgentMobilePhone'] ?? '');
   const office = String(listing['ListOfficePhone'] ?? '');
+  const who = ['ListAgentFullName', 'ListOfficeName'].flatMap((field) => (listing[field] == null ? [] : String(listing[field])));
   return (
     <section className="for-you" aria-label="For you only">
       <h2>For you only</h2>
       <p>{String(listing['PrivateRemarks'] ?? 'No private remarks.')}</p>
       <p>{String(listing['ShowingInstructions'] ?? '')}</p>
       <div className="for-you-agent">
-        <span>
-          <b>{String(listing['ListAgentFullName'])}</b>, {String(listing['ListOfficeName'])}
-        </span>
-        <Button href={`tel:${mobile}`} icon={<Phone size={14} />}>
-          Mobile {mobile}
-        </Button>
-        <Button href={`tel:${office}`}>Office {office}</Button>
+        {who.length > 0 && (
+          <span>
+            <b>{who[0]}</b>
+            {who[1] && `, ${who[1]}`}
+          </span>
+        )}
+        {mobile && (
+          <Button href={`tel:${mobile}`} icon={<Phone size={14} />}>
+            Mobile {mobile}
+          </Button>
+        )}
+        {office && <Button href={`tel:${office}`}>Office {office}</Button>}
       </div>
     </section>
   );
