@@ -302,3 +302,16 @@ test('a follow-up is left and ticked off', async () => {
   await agent.click(task);
   await expect(task).toHaveAttribute('aria-checked', 'true');
 });
+
+test('whoever leaves the household has no portal any more', async () => {
+  await agent.click(agent.place('Clients'));
+  await agent.click(page.getByRole('link', { name: /Marit Halvorsen/ }).first());
+  await agent.click(agent.button('More about Marit Halvorsen'));
+  await agent.click(page.getByRole('menuitem', { name: 'Leaves this household …' }));
+  await agent.click(page.getByRole('dialog').getByRole('button', { name: 'They leave' }));
+  await expect(page.getByText('Add an address to write to.')).toBeVisible();
+  const reader = await context.newPage();
+  await reader.goto(portalLink);
+  await expect(reader.getByText(/This link is not known or has run out/)).toBeVisible();
+  await reader.close();
+});

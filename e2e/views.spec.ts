@@ -81,13 +81,22 @@ test('a file of listings is read with a report, and its homes are found, looked 
   await agent.click(page.getByRole('button', { name: /where listings come from/ }));
   await agent.click(page.getByRole('menuitem', { name: 'Where listings come from' }));
   await expect(page.getByText('Up to date.')).toBeVisible();
-  await page.locator('input[type=file]').setInputFiles({
+  const mine = {
     name: 'mine.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from(
       'Listing Key,PropertyType,StandardStatus,ListPrice,City,UnparsedAddress,Colour\nMINE1,Residential,Active,"$412,000",Wrenfield,"3 Thimble Ct, Wrenfield",blue\nMINE2,Residential,Sold,1,Wrenfield,,\n',
     ),
-  });
+  };
+  // for oneself first, and taken out again
+  await page.locator('input[type=file]').setInputFiles(mine);
+  await expect(page.getByText('1 listing of your own is in your searches.')).toBeVisible();
+  await agent.click(agent.button('Take them out …'));
+  await agent.click(agent.button('Take them out'));
+  await expect(page.getByText('of your own is in your searches')).toBeHidden();
+  // then for everybody
+  await agent.click(page.getByText('Everybody sees them'));
+  await page.locator('input[type=file]').setInputFiles(mine);
   await expect(page.getByText('2 read: 1 new, 0 changed, 0 as they were, 1 refused.')).toBeVisible();
   await expect(page.getByText('Read as: Listing Key as ListingKey.')).toBeVisible();
   await expect(page.getByText('Left out, not being kept: Colour.')).toBeVisible();

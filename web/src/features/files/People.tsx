@@ -3,6 +3,7 @@ import { App, Button, Dropdown, Form, Input, Popover } from 'antd';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
+import { onPage } from '../../shared/onPage.js';
 import { useAddPerson, useAskToConfirm, useLeave, useWithdrawLinks } from '../clients/index.js';
 
 /** A client's people and whether their addresses are confirmed: nothing else is sent to one that is not. */
@@ -103,6 +104,7 @@ function PersonMenu({ person: { id, name, confirmedAt }, clientId }: { readonly 
     });
   const askToLeave = (): void =>
     void modal.confirm({
+      getContainer: onPage,
       title: `${name} leaves this household?`,
       content:
         'Their links to the portal lead nowhere any more and nothing more is sent to them. What they said of homes stays in the file.',
