@@ -1,4 +1,5 @@
 import type { Cadence, DrawnShape } from '@perambula/core';
+import { get, post, put, remove } from './endpoint.js';
 
 /** A bound kept by name, to be used in any search. */
 export interface KeptBound {
@@ -24,3 +25,16 @@ export interface BoundEffect {
   readonly comes: number;
   readonly goes: number;
 }
+
+/** What of a kept bound its agent decides. */
+export type BoundKept = Pick<KeptBound, 'name' | 'note' | 'shape'>;
+
+export const listBounds = get('bounds').gives<KeptBound[]>();
+
+export const keepBound = post('bounds').takes<BoundKept>().gives<KeptBound>();
+
+export const changeBound = put('bounds/:id').takes<BoundKept>().gives<KeptBound>();
+
+export const foreseeBound = post('bounds/:id/effect').takes<{ readonly shape: DrawnShape }>().gives<BoundEffect[]>();
+
+export const removeBound = remove('bounds/:id').gives<object>();

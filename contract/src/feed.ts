@@ -1,3 +1,5 @@
+import { get, post, put, remove } from './endpoint.js';
+
 /** What the feed's reader does and has, and how well it fills its fields. */
 export interface FeedState {
   readonly address: string;
@@ -53,34 +55,22 @@ export interface OwnListings {
   readonly most: number;
 }
 
-/** A listing's pictures by caption, in order, and its documents. */
-export interface ListingMedia {
-  readonly pictures: readonly string[];
-  readonly documents: readonly { readonly file: string; readonly title: string }[];
-}
+export const getFeed = get('feed').gives<FeedState>();
 
-/** What the county's offices know of a parcel. */
-export interface PublicRecord {
-  readonly ParcelNumber: string;
-  readonly OwnerName: string;
-  readonly OwnerMailingAddress: string;
-  readonly OwnerAway: boolean;
-  readonly FloodZone: string;
-  readonly SchoolDistrict: string;
-  readonly sales: readonly { readonly date: string; readonly price: number; readonly buyer: string }[];
-  readonly loans: readonly { readonly date: string; readonly amount: number; readonly lender: string }[];
-  readonly taxes: readonly { readonly year: number; readonly assessed: number; readonly tax: number }[];
-  readonly [field: string]: unknown;
-}
+export const getCoverage = get('feed/coverage').gives<FieldCoverage[]>();
 
-/** A listing's parcel in the public record, and where the two disagree. */
-export interface RecordAnswer {
-  readonly record: PublicRecord | null;
-  readonly differences: readonly {
-    readonly field: string;
-    readonly label: string;
-    readonly unit: string | null;
-    readonly listed: string | number;
-    readonly recorded: string | number;
-  }[];
-}
+export const chooseFeed = put('feed/source').takes<{ readonly address: string; readonly token: string }>().gives<FeedState>();
+
+export const resetFeed = remove('feed/source').gives<FeedState>();
+
+export const takeOutMissing = post('feed/missing/agreement').takes<{ readonly listings: number }>().gives<FeedState>();
+
+/** A file of listings as text, CSV or JSON, for everybody. */
+export const readFileForAll = post('feed/files').takesText().gives<FileReport>();
+
+/** The same for the agent alone. */
+export const readOwnFile = post('feed/files/own').takesText().gives<FileReport>();
+
+export const getOwnListings = get('feed/files/own').gives<OwnListings>();
+
+export const removeOwnListings = remove('feed/files/own').gives<OwnListings>();

@@ -1,4 +1,5 @@
-import type { LonLat } from '@perambula/core';
+import type { LonLat, MapFile } from '@perambula/core';
+import { get } from './endpoint.js';
 
 /** A parcel by its address, whether it was ever listed or not. */
 export interface AddressPlace {
@@ -6,3 +7,8 @@ export interface AddressPlace {
   readonly at: LonLat;
   readonly parcelNumber: string;
 }
+
+export const findAddresses = get('places/addresses').takes<{ readonly sought: string }>().gives<AddressPlace[]>();
+
+/** A piece of the county's map: a GeoJSON file by its name. */
+export const getMapPiece = get('map/:piece').gives<MapFile>();

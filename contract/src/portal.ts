@@ -1,4 +1,14 @@
-import type { Verdict } from './clients.js';
+import { get, post, put, remove } from './endpoint.js';
+
+export const VERDICTS = ['like', 'unsure', 'notForUs'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+export interface Reaction {
+  readonly person: string;
+  readonly verdict: Verdict;
+  readonly note: string;
+  readonly at: string;
+}
 
 export interface PortalHome {
   /** The listing's fields that a client may see. */
@@ -35,3 +45,21 @@ export interface Portal {
   readonly source: string;
   readonly now: string;
 }
+
+export const openPortal = post('portal/session').takes<{ readonly token: string }>().gives<object>();
+
+export const getPortal = get('portal').gives<Portal>();
+
+export const noteVisit = post('portal/homes/:key/visit').gives<object>();
+
+export const react = put('portal/homes/:key/reaction')
+  .takes<{ readonly verdict: Verdict; readonly note: string }>()
+  .gives<object>();
+
+export const askToSee = post('portal/homes/:key/showing').takes<{ readonly wish: string }>().gives<object>();
+
+export const countVisits = put('portal/visits').takes<{ readonly counted: boolean }>().gives<object>();
+
+export const withdrawOwnLinks = remove('portal/links').gives<object>();
+
+export const stopFromPortal = post('portal/stop').gives<object>();

@@ -1,4 +1,5 @@
-import type { LonLat, Route, Step } from '@perambula/core';
+import type { Journey, LonLat, Route, Step, TravelTime } from '@perambula/core';
+import { post } from './endpoint.js';
 
 /** The ground within minutes of a place, as GeoJSON (RFC 7946). */
 export interface AreaAnswer {
@@ -10,3 +11,7 @@ export interface AreaAnswer {
 export interface RouteAnswer extends Omit<Route, 'steps'> {
   readonly steps: readonly (Step & { readonly text: string })[];
 }
+
+export const areaWithin = post('roads/area').takes<{ readonly shape: TravelTime }>().gives<AreaAnswer>();
+
+export const routeTo = post('roads/route').takes<{ readonly journey: Journey }>().gives<RouteAnswer>();

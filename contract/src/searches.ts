@@ -1,4 +1,6 @@
-import type { Count, Forecast, Cadence, ListingRecord, Marks, Prices, Search, Tellable } from '@perambula/core';
+import type { ComparedPartName, Count, ListingRecord, Loosening, Marks, Prices, ResultSet, Search } from '@perambula/core';
+import { get, post, put, remove } from './endpoint.js';
+import type { AlertState } from './alerts.js';
 
 export interface CountAnswer extends Count {
   /** The sequence number of the last listing change counted. */
@@ -60,35 +62,6 @@ export interface SearchState {
   readonly savedAt: string;
 }
 
-/** One of an agent's usual ways to start a search. */
-export interface StartingSet {
-  readonly id: string;
-  readonly name: string;
-  readonly document: Search;
-  /** Whether new searches begin with it. */
-  readonly isDefault: boolean;
-}
-
-/** A search that was begun, or changed, and not saved. */
-export interface Draft {
-  readonly id: string;
-  readonly clientId: string | null;
-  /** The saved search that it changes, and the version of it that was read. */
-  readonly searchId: string | null;
-  readonly version: number;
-  /** Empty while it has none. */
-  readonly name: string;
-  readonly document: Search;
-  /** ISO 8601. */
-  readonly updatedAt: string;
-}
-
-/** How an agent likes things shown. */
-export interface Preferences {
-  /** The columns of a table of results, from the left, with their widths in pixels; null for the usual ones. */
-  readonly resultColumns: readonly { readonly field: string; readonly width: number }[] | null;
-}
-
 export interface SavedSearch {
   readonly id: string;
   readonly clientId: string | null;
@@ -99,54 +72,64 @@ export interface SavedSearch {
   readonly alert: AlertState | null;
 }
 
-export interface AlertSettings {
-  readonly cadence: Cadence;
-  readonly tell: readonly Tellable[];
-  /** Waits for the agent's look before anything is sent. */
-  readonly held: boolean;
-  readonly subject: string;
-  readonly greeting: string;
-}
-
-export interface AlertState extends AlertSettings {
-  readonly state: 'running' | 'paused' | 'stopped';
-  /** ISO 8601; null while not running. */
-  readonly nextDueAt: string | null;
-}
-
-export interface AlertPreview {
-  readonly forecast: Forecast;
-  readonly to: readonly { readonly name: string; readonly email: string; readonly confirmed: boolean }[];
-  readonly subject: string;
-  readonly homes: number;
-  /** Homes that fit, but whose sellers allow no display on the internet. */
-  readonly keptOff: number;
-}
-
 /** The values that the listings hold for a choice field, with how many hold each. */
 export type Choices = Readonly<Record<string, readonly { readonly value: string; readonly listings: number }[]>>;
 
 /** By field, the share of listings that fill it in; null where none of them can. */
 export type Filled = Readonly<Record<string, number | null>>;
 
-/** One entry of a parcel's history over all its listings. */
-export interface HistoryEntry {
-  readonly listingKey: string;
-  /** ISO 8601. */
-  readonly at: string;
-  /** A RESO field, or "ListingKey" where a listing began. */
-  readonly field: string;
-  readonly from: string | null;
-  readonly to: string | null;
-  /** Dollars asked where a listing began, dollars paid where it closed. */
-  readonly price?: number;
+/** Which part of a result is asked for; `line` leaves only what one line, keepIn or keepOut decides. */
+export interface ResultPart {
+  readonly set: ResultSet;
+  readonly line?: string;
 }
 
-export interface ListingAnswer {
-  /** In the fields that the agent may see. */
-  readonly listing: ListingRecord;
-  /** Newest first. */
-  readonly history: readonly HistoryEntry[];
-  /** As announced, those called off too, by their start. */
-  readonly openHouses: readonly { readonly startsAt: string; readonly endsAt: string; readonly status: string }[];
+interface Asked {
+  readonly search: Search;
 }
+
+export const countSearch = post('searches/count').takes<Asked>().gives<CountAnswer>();
+
+export const loosenSearch = post('searches/loosenings').takes<Asked>().gives<Loosening[]>();
+
+export const findListings = post('searches/listings')
+  .takes<Asked & ResultPart & { readonly offset?: number; readonly limit: number }>()
+  .gives<ListingsAnswer>();
+
+export const findKeys = post('searches/keys').takes<Asked & ResultPart>().gives<KeysAnswer>();
+
+export const findMarks = post('searches/marks').takes<Asked & ResultPart>().gives<MarksAnswer>();
+
+export const findRows = post('searches/rows')
+  .takes<Asked & { readonly set: ResultSet; readonly keys: readonly string[] }>()
+  .gives<Row[]>();
+
+export const compareSearches = post('searches/compare')
+  .takes<{ readonly a: Search; readonly b: Search; readonly part: ComparedPartName; readonly limit: number }>()
+  .gives<ComparisonAnswer>();
+
+/** A result as a file of RESO names. */
+export const writeFile = post('searches/file')
+  .takes<Asked & { readonly set: ResultSet; readonly type: 'csv' | 'xlsx' | 'json' | 'geojson' }>()
+  .givesFile();
+
+export const getChoices = get('searches/choices').gives<Choices>();
+
+/** @param kinds  separated by commas */
+export const getFilled = get('searches/filled').takes<{ readonly kinds: string }>().gives<Filled>();
+
+export const listSearches = get('searches').gives<SavedSearch[]>();
+
+export const getSearch = get('searches/:id').gives<SavedSearch>();
+
+export const listStates = get('searches/:id/states').gives<SearchState[]>();
+
+export const createSearch = post('searches')
+  .takes<{ readonly name: string; readonly clientId?: string | null; readonly document: Search }>()
+  .gives<SavedSearch>();
+
+export const changeSearch = put('searches/:id')
+  .takes<{ readonly name: string; readonly document: Search; readonly version: number }>()
+  .gives<SavedSearch>();
+
+export const removeSearch = remove('searches/:id').gives<object>();

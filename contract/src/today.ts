@@ -1,4 +1,8 @@
-import type { OutboxEntry, Showing, Task, Verdict } from './clients.js';
+import { get, post } from './endpoint.js';
+import type { OutboxEntry } from './mail.js';
+import type { Verdict } from './portal.js';
+import type { Showing } from './showings.js';
+import type { Task } from './tasks.js';
 
 export interface Today {
   /** What should go on by itself and does not. */
@@ -47,3 +51,7 @@ export interface SinceClient {
   readonly missesByOne: number;
   readonly changes: readonly { readonly listingKey: string; readonly text: string }[];
 }
+
+export const getToday = get('today').gives<Today>();
+
+export const noteLooked = post('today/looked').gives<object>();

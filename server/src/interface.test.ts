@@ -1,5 +1,6 @@
+import * as contract from '@perambula/contract';
 import { ERRORS } from '@perambula/contract';
-import type { ErrorBody } from '@perambula/contract';
+import type { Endpoint, ErrorBody, Method } from '@perambula/contract';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestStack } from './testing/stack.js';
@@ -48,6 +49,18 @@ const OPEN = [
   'POST /api/stop/undo',
 ];
 
+/** Pages, pictures, files and streams that a browser opens by their address. */
+const BY_ADDRESS = [
+  'GET /api/events',
+  'GET /api/health',
+  'GET /api/listings/{key}/documents/{file}',
+  'GET /api/mailbox/{id}/body',
+  'GET /api/outbox/{id}/body',
+  'GET /api/searches/{id}/alert/letter',
+  'GET /api/showings/{id}/showing.ics',
+  'GET /media/{key}/{file}',
+];
+
 const NOBODY = '00000000-0000-4000-8000-000000000000';
 const filled = (path: string, value: string): string => path.replace(/\{\w+\}/g, encodeURIComponent(value));
 // a stream has no end, and a session's end would end the test's own
@@ -68,6 +81,19 @@ function expectFailure({ status, body, headers }: Answer<ErrorBody>, where: stri
 
 describe('the interface', () => {
   it('is described: many operations, each with a method and a path', () => expect(operations.length).toBeGreaterThan(35));
+
+  it('is the table that browsers ask by: each endpoint with its method, path and body, and beside it only what is opened by its address', () => {
+    const declared = Object.values(contract as Record<string, unknown>)
+      .filter(
+        (each): each is Endpoint<Method, string, unknown, unknown> => typeof each === 'object' && each !== null && 'path' in each,
+      )
+      .map(({ method, path, takes }) => {
+        const hasBody = method !== 'GET' && takes !== 'nothing';
+        return `${method} /api/${path.replace(/:(\w+)/g, '{$1}')}${hasBody ? ' with a body' : ''}`;
+      });
+    const answered = operations.map(({ method, path, hasBody }) => `${method} ${path}${hasBody ? ' with a body' : ''}`);
+    expect([...declared, ...BY_ADDRESS].sort()).toEqual([...answered].sort());
+  });
 
   it('is shut to whoever has not signed in, but for what is listed here', async () => {
     const stranger = stack.browser();

@@ -1,14 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { advanceClock, getClock } from '@perambula/contract';
 import { ask } from './http.js';
-
-export interface ClockAnswer {
-  readonly now: string;
-  readonly movable: boolean;
-}
 
 /** The application's time, kept fresh. */
 export function useClock() {
-  return useQuery({ queryKey: ['clock'], queryFn: () => ask<ClockAnswer>('clock'), refetchInterval: 30_000 });
+  return useQuery({ queryKey: ['clock'], queryFn: () => ask(getClock), refetchInterval: 30_000 });
 }
 
 /** The application's time, or this machine's until it is known. */
@@ -20,7 +16,7 @@ export function useNow(): string {
 export function useAdvance() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (advance: string) => ask('demo/clock', { body: { advance } }),
+    mutationFn: (advance: string) => ask(advanceClock, { body: { advance } }),
     onSuccess: () => client.invalidateQueries(),
   });
 }

@@ -1,4 +1,4 @@
-import type { ErrorBody, ErrorCode } from '@perambula/contract';
+import type { Endpoint, ErrorBody, ErrorCode, Method, ParamsOf } from '@perambula/contract';
 
 /** A request that the server answered with an error, or could not be reached for. */
 export class RequestFailure extends Error {
@@ -12,31 +12,50 @@ export class RequestFailure extends Error {
   }
 }
 
-interface Asked {
-  readonly method?: string;
+/** What an endpoint is asked with: `at` fills the names in its path, and what it takes is a GET's query or another's body. */
+type Given<M extends Method, Path extends string, Takes> = { readonly signal?: AbortSignal } & ([ParamsOf<Path>] extends [never]
+  ? unknown
+  : { readonly at: Readonly<Record<ParamsOf<Path>, string>> }) &
+  ([Takes] extends [undefined] ? unknown : M extends 'GET' ? { readonly query: Takes } : { readonly body: Takes }) &
+  ([Takes] extends [string] ? { readonly type: string } : unknown);
+
+interface Sent {
+  readonly at?: Readonly<Record<string, string>>;
+  readonly query?: Readonly<Record<string, string | undefined>>;
   readonly body?: unknown;
+  /** The media type of a body that is text. */
+  readonly type?: string;
   readonly signal?: AbortSignal;
 }
 
-/** Asks the server for JSON; a body makes it a POST unless told otherwise. */
-export async function ask<T>(path: string, asked: Asked = {}): Promise<T> {
-  return (await (await reach(path, jsonRequest(asked))).json().catch(() => null)) as T;
+/** Asks the server what an endpoint gives. */
+export async function ask<M extends Method, Path extends string, Takes, Gives>(
+  endpoint: Endpoint<M, Path, Takes, Gives>,
+  ...[given]: object extends Given<M, Path, Takes> ? [given?: Given<M, Path, Takes>] : [given: Given<M, Path, Takes>]
+): Promise<Gives> {
+  const sent: Sent = given ?? {};
+  const response = await reach(addressOf(endpoint.path, sent), requestOf(endpoint, sent));
+  return (endpoint.gives === 'file' ? await response.blob() : await response.json().catch(() => null)) as Gives;
 }
 
-/** Sends text of some type and gives the JSON that answers it. */
-export async function send<T>(path: string, text: string, type: string): Promise<T> {
-  return (await (await reach(path, { method: 'POST', body: text, headers: { 'content-type': type } })).json()) as T;
+function addressOf(path: string, { at = {}, query = {} }: Sent): string {
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(at[name] ?? ''));
+  const asked = new URLSearchParams(
+    Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, value]])),
+  );
+  return asked.size === 0 ? filled : `${filled}?${asked.toString()}`;
 }
 
-/** Asks the server for a file. */
-export async function askFile(path: string, asked: Asked = {}): Promise<Blob> {
-  return (await reach(path, jsonRequest(asked))).blob();
-}
-
-function jsonRequest({ method, body, signal }: Asked): RequestInit {
+function requestOf(
+  { method, takes }: Pick<Endpoint<Method, string, unknown, unknown>, 'method' | 'takes'>,
+  sent: Sent,
+): RequestInit {
+  const { body, type = 'application/json', signal } = sent;
   return {
-    method: method ?? (body === undefined ? 'GET' : 'POST'),
-    ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    method,
+    ...(body === undefined
+      ? {}
+      : { body: takes === 'text' ? (body as string) : JSON.stringify(body), headers: { 'content-type': type } }),
     ...(signal ? { signal } : {}),
   };
 }

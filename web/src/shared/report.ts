@@ -1,3 +1,4 @@
+import { reportBroken } from '@perambula/contract';
 import { ask } from './http.js';
 
 const LONGEST = { page: 200, error: 500, stack: 4000 };
@@ -10,7 +11,7 @@ export function report(error: unknown): void {
     error: withoutQuoted(`${name}: ${message}`).slice(0, LONGEST.error),
     stack: framesOf(stack ?? '').slice(0, LONGEST.stack),
   };
-  void ask('reports', { body }).catch(() => undefined);
+  void ask(reportBroken, { body }).catch(() => undefined);
 }
 
 /** An address by its first words; what follows may name somebody. */

@@ -1,11 +1,12 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
+import { previewAlert, setAlertState, startAlert } from '@perambula/contract';
+import type { AlertSettings, AlertState } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 export function usePreview(searchId: string, settings: AlertSettings) {
   return useQuery({
     queryKey: ['preview', searchId, settings],
-    queryFn: ({ signal }) => ask<AlertPreview>(`searches/${searchId}/alert/preview`, { body: settings, signal }),
+    queryFn: ({ signal }) => ask(previewAlert, { at: { id: searchId }, body: settings, signal }),
     placeholderData: keepPreviousData,
     enabled: settings.tell.length > 0,
   });
@@ -24,8 +25,6 @@ function useAlertChange<T>(searchId: string, change: (input: T) => Promise<Alert
 }
 
 export const useStartAlert = (searchId: string) =>
-  useAlertChange(searchId, (body: AlertSettings) => ask<AlertState>(`searches/${searchId}/alert`, { method: 'PUT', body }));
+  useAlertChange(searchId, (body: AlertSettings) => ask(startAlert, { at: { id: searchId }, body }));
 export const useAlertState = (searchId: string) =>
-  useAlertChange(searchId, (state: AlertState['state']) =>
-    ask<AlertState>(`searches/${searchId}/alert`, { method: 'PATCH', body: { state } }),
-  );
+  useAlertChange(searchId, (state: AlertState['state']) => ask(setAlertState, { at: { id: searchId }, body: { state } }));

@@ -1,20 +1,21 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { BoundEffect, KeptBound } from '@perambula/contract';
+import { changeBound, foreseeBound, keepBound, listBounds, removeBound } from '@perambula/contract';
+import type { BoundKept } from '@perambula/contract';
 import type { DrawnShape } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 
 /** The bounds that the agent keeps by name. */
 export function useKeptBounds() {
-  return useQuery({ queryKey: ['bounds'], queryFn: () => ask<KeptBound[]>('bounds') });
+  return useQuery({ queryKey: ['bounds'], queryFn: () => ask(listBounds) });
 }
 
-type Kept = Pick<KeptBound, 'name' | 'note' | 'shape'> & { readonly id: string | null };
+type Kept = BoundKept & { readonly id: string | null };
 
 /** Keeps a bound; one without an id is new, any other changes in every search that has it. */
 export function useKeepBound() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, ...body }: Kept) => ask<KeptBound>(id ? `bounds/${id}` : 'bounds', { method: id ? 'PUT' : 'POST', body }),
+    mutationFn: ({ id, ...body }: Kept) => (id ? ask(changeBound, { at: { id }, body }) : ask(keepBound, { body })),
     onSuccess: () => Promise.all(['bounds', 'searches'].map((key) => client.invalidateQueries({ queryKey: [key] }))),
   });
 }
@@ -22,7 +23,7 @@ export function useKeepBound() {
 export function useRemoveBound() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (id: string) => ask(`bounds/${id}`, { method: 'DELETE' }),
+    mutationFn: (id: string) => ask(removeBound, { at: { id } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['bounds'] }),
   });
 }
@@ -31,6 +32,6 @@ export function useRemoveBound() {
 export function useBoundEffect(id: string, shape: DrawnShape) {
   return useQuery({
     queryKey: ['bounds', id, 'effect', shape],
-    queryFn: ({ signal }) => ask<BoundEffect[]>(`bounds/${id}/effect`, { body: { shape }, signal }),
+    queryFn: ({ signal }) => ask(foreseeBound, { at: { id }, body: { shape }, signal }),
   });
 }

@@ -1,15 +1,25 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Agreement, ClientFile, ClientSummary } from '@perambula/contract';
+import {
+  addPerson,
+  askToConfirm,
+  changeClient,
+  createClient,
+  getClient,
+  leaveHousehold,
+  listClients,
+  withdrawLinks,
+} from '@perambula/contract';
+import type { Agreement, NewPerson } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 export function useClients() {
-  return useQuery({ queryKey: ['clients'], queryFn: () => ask<ClientSummary[]>('clients') });
+  return useQuery({ queryKey: ['clients'], queryFn: () => ask(listClients) });
 }
 
 export function useFile(clientId: string | null | undefined) {
   return useQuery({
     queryKey: ['clients', clientId],
-    queryFn: () => ask<ClientFile>(`clients/${clientId}`),
+    queryFn: () => ask(getClient, { at: { id: clientId ?? '' } }),
     enabled: !!clientId,
   });
 }
@@ -27,23 +37,17 @@ function useClientChange<T, R = unknown>(change: (input: T) => Promise<R>) {
   });
 }
 
-export interface NewPerson {
-  readonly name: string;
-  readonly email: string;
-  readonly phone?: string;
-}
-
 export const useCreateClient = () =>
-  useClientChange((body: { name: string; people: readonly NewPerson[] }) => ask<{ id: string }>('clients', { body }));
+  useClientChange((body: { name: string; people: readonly NewPerson[] }) => ask(createClient, { body }));
 export const useAddPerson = (clientId: string) =>
-  useClientChange((body: NewPerson) => ask(`clients/${clientId}/people`, { body }));
+  useClientChange((body: NewPerson) => ask(addPerson, { at: { id: clientId }, body }));
 export const useAskToConfirm = (clientId: string) =>
-  useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/confirmation`, { method: 'POST' }));
+  useClientChange((personId: string) => ask(askToConfirm, { at: { id: clientId, personId } }));
 export const useWithdrawLinks = (clientId: string) =>
-  useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}/links`, { method: 'DELETE' }));
+  useClientChange((personId: string) => ask(withdrawLinks, { at: { id: clientId, personId } }));
 export const useLeave = (clientId: string) =>
-  useClientChange((personId: string) => ask(`clients/${clientId}/people/${personId}`, { method: 'DELETE' }));
+  useClientChange((personId: string) => ask(leaveHousehold, { at: { id: clientId, personId } }));
 export const useChangeClient = (clientId: string) =>
   useClientChange((body: { name?: string; notes?: string; agreement?: Agreement | null }) =>
-    ask(`clients/${clientId}`, { method: 'PATCH', body }),
+    ask(changeClient, { at: { id: clientId }, body }),
   );

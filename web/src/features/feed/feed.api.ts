@@ -1,26 +1,35 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { FeedState, FieldCoverage, FileReport, OwnListings } from '@perambula/contract';
-import { ask, send } from '../../shared/http.js';
+import {
+  chooseFeed,
+  getCoverage,
+  getFeed,
+  getOwnListings,
+  readFileForAll,
+  readOwnFile,
+  removeOwnListings,
+  resetFeed,
+  takeOutMissing,
+} from '@perambula/contract';
+import { ask } from '../../shared/http.js';
 
 /** While the feed is being read its figures are asked for every other second. */
 export function useFeed() {
   return useQuery({
     queryKey: ['feed'],
-    queryFn: () => ask<FeedState>('feed'),
+    queryFn: () => ask(getFeed),
     refetchInterval: ({ state }) => (state.data?.doing === 'waiting' && state.data.hasReadAll ? 15_000 : 2_000),
   });
 }
 
 /** Counted over all homes for sale, so asked for once in a while only. */
 export function useCoverage() {
-  return useQuery({ queryKey: ['coverage'], queryFn: () => ask<FieldCoverage[]>('feed/coverage'), staleTime: 600_000 });
+  return useQuery({ queryKey: ['coverage'], queryFn: () => ask(getCoverage), staleTime: 600_000 });
 }
 
 export function useChooseFeed() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (source: { readonly address: string; readonly token: string }) =>
-      ask<FeedState>('feed/source', { method: 'PUT', body: source }),
+    mutationFn: (source: { readonly address: string; readonly token: string }) => ask(chooseFeed, { body: source }),
     onSuccess: (state) => queries.setQueryData(['feed'], state),
   });
 }
@@ -28,7 +37,7 @@ export function useChooseFeed() {
 export function useResetFeed() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: () => ask<FeedState>('feed/source', { method: 'DELETE' }),
+    mutationFn: () => ask(resetFeed),
     onSuccess: (state) => queries.setQueryData(['feed'], state),
   });
 }
@@ -37,7 +46,7 @@ export function useResetFeed() {
 export function useTakeOut() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (listings: number) => ask<FeedState>('feed/missing/agreement', { method: 'POST', body: { listings } }),
+    mutationFn: (listings: number) => ask(takeOutMissing, { body: { listings } }),
     onSettled: () => queries.invalidateQueries({ queryKey: ['feed'] }),
   });
 }
@@ -49,24 +58,23 @@ export function useReadFile() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: async ({ file, whose }: { readonly file: File; readonly whose: FileFor }) =>
-      send<FileReport>(
-        whose === 'own' ? 'feed/files/own' : 'feed/files',
-        await file.text(),
-        file.name.toLowerCase().endsWith('.json') ? 'text/plain' : 'text/csv',
-      ),
+      ask(whose === 'own' ? readOwnFile : readFileForAll, {
+        body: await file.text(),
+        type: file.name.toLowerCase().endsWith('.json') ? 'text/plain' : 'text/csv',
+      }),
     onSuccess: () => void queries.invalidateQueries(),
   });
 }
 
 /** How many listings of the agent's own files are there. */
 export function useOwnListings() {
-  return useQuery({ queryKey: ['own listings'], queryFn: () => ask<OwnListings>('feed/files/own') });
+  return useQuery({ queryKey: ['own listings'], queryFn: () => ask(getOwnListings) });
 }
 
 export function useRemoveOwn() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: () => ask<OwnListings>('feed/files/own', { method: 'DELETE' }),
+    mutationFn: () => ask(removeOwnListings),
     onSuccess: () => void queries.invalidateQueries(),
   });
 }

@@ -1,17 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ListingAnswer, ListingMedia, RecordAnswer } from '@perambula/contract';
+import { getListing, getMedia, getRecord } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 export function useListing(key: string | undefined) {
-  return useQuery({ queryKey: ['listing', key], queryFn: () => ask<ListingAnswer>(`listings/${key}`), enabled: !!key });
+  return useQuery({ queryKey: ['listing', key], queryFn: () => ask(getListing, { at: { key: key ?? '' } }), enabled: !!key });
 }
 
 /** The pictures' captions and the documents. */
 export function useListingMedia(key: string) {
-  return useQuery({ queryKey: ['listing', key, 'media'], queryFn: () => ask<ListingMedia>(`listings/${key}/media`) });
+  return useQuery({ queryKey: ['listing', key, 'media'], queryFn: () => ask(getMedia, { at: { key } }) });
 }
 
 /** The parcel in the public record, and where the listing disagrees with it. */
 export function usePublicRecord(key: string) {
-  return useQuery({ queryKey: ['listing', key, 'record'], queryFn: () => ask<RecordAnswer>(`listings/${key}/record`) });
+  return useQuery({ queryKey: ['listing', key, 'record'], queryFn: () => ask(getRecord, { at: { key } }) });
 }

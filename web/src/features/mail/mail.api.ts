@@ -1,12 +1,12 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import type { MailMessage, MailPage } from '@perambula/contract';
+import { getMail, listMail } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 /** Messages, the newest first, as many pages as were asked for. */
 export function useMailbox() {
   return useInfiniteQuery({
     queryKey: ['mailbox', 'pages'],
-    queryFn: ({ pageParam }) => ask<MailPage>(pageParam === null ? 'mailbox' : `mailbox?from=${pageParam}`),
+    queryFn: ({ pageParam }) => ask(listMail, { query: pageParam === null ? {} : { from: pageParam } }),
     initialPageParam: null as string | null,
     getNextPageParam: ({ older }) => older,
     refetchInterval: 5000,
@@ -14,5 +14,5 @@ export function useMailbox() {
 }
 
 export function useMail(id: string | undefined) {
-  return useQuery({ queryKey: ['mailbox', 'message', id], queryFn: () => ask<MailMessage>(`mailbox/${id}`), enabled: !!id });
+  return useQuery({ queryKey: ['mailbox', 'message', id], queryFn: () => ask(getMail, { at: { id: id ?? '' } }), enabled: !!id });
 }

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { ListingsAnswer } from '@perambula/contract';
+import { findListings } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { addressSearch } from './addressSearch.rules.js';
 
@@ -12,7 +12,7 @@ export function useHomes(sought: string) {
     enabled: sought.length >= 2,
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) =>
-      ask<ListingsAnswer>('searches/listings', {
+      ask(findListings, {
         body: { search: addressSearch(sought), set: 'fit', limit: MOST_HOMES },
         signal,
       }),

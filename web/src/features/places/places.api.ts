@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { LonLat, MapFile } from '@perambula/core';
-import type { AddressPlace } from '@perambula/contract';
+import { findAddresses, getMapPiece } from '@perambula/contract';
 import { useMemo } from 'react';
 import { ask } from '../../shared/http.js';
 import { areasOf, pointsOf, streetsOf } from './mapPlaces.rules.js';
@@ -11,7 +11,7 @@ const NONE: MapFile = { features: [] };
 function useMapFile(file: 'far' | 'zones'): MapFile {
   const answer = useQuery({
     queryKey: ['map', file],
-    queryFn: () => ask<MapFile>(`map/${file}.geojson`),
+    queryFn: () => ask(getMapPiece, { at: { piece: `${file}.geojson` } }),
     staleTime: Infinity,
     structuralSharing: false,
   });
@@ -30,7 +30,7 @@ export function useAddresses(sought: string) {
     queryKey: ['addresses', sought],
     enabled: /\d.*[a-z]/i.test(sought),
     placeholderData: keepPreviousData,
-    queryFn: ({ signal }) => ask<AddressPlace[]>(`places/addresses?sought=${encodeURIComponent(sought)}`, { signal }),
+    queryFn: ({ signal }) => ask(findAddresses, { query: { sought }, signal }),
   });
 }
 

@@ -1,10 +1,12 @@
 import './portal.css';
 import { useMutation } from '@tanstack/react-query';
 import { useParams } from 'react-router';
+import { askBack, confirmAddress, stopMessages } from '@perambula/contract';
 import { ask, messageOf } from '../../shared/http.js';
 
 const WORDS = {
   confirm: {
+    press: confirmAddress,
     title: 'Is this your address?',
     lead: 'Press the button and homes that suit you may be sent to it.',
     button: 'Yes, confirm my address',
@@ -12,6 +14,7 @@ const WORDS = {
     after: 'will write to you when there is something to see. You can close this page.',
   },
   stop: {
+    press: stopMessages,
     title: 'Stop these messages?',
     lead: 'Nothing more will be sent to this address, whatever it was.',
     button: 'Stop the messages',
@@ -22,16 +25,16 @@ const WORDS = {
 
 /** The page behind a link that confirms or stops. Opening it does nothing; its button does. */
 export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
-  const { token } = useParams();
-  const words = WORDS[act];
-  const press = useMutation({ mutationFn: () => ask<{ name: string; agent: string }>(act, { body: { token } }) });
+  const { token = '' } = useParams();
+  const { press, ...words } = WORDS[act];
+  const pressed = useMutation({ mutationFn: () => ask(press, { body: { token } }) });
   return (
     <main className="one-button">
-      {press.isSuccess ? (
+      {pressed.isSuccess ? (
         <>
           <h1>{words.done}</h1>
           <p>
-            {press.data.agent} {words.after}
+            {pressed.data.agent} {words.after}
           </p>
           {act === 'stop' && <AskBack token={token} />}
         </>
@@ -39,12 +42,12 @@ export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
         <>
           <h1>{words.title}</h1>
           <p>{words.lead}</p>
-          {press.isError && (
+          {pressed.isError && (
             <p className="portal-problem" role="alert">
-              {messageOf(press.error)}
+              {messageOf(pressed.error)}
             </p>
           )}
-          <button type="button" className="portal-button is-main" disabled={press.isPending} onClick={() => press.mutate()}>
+          <button type="button" className="portal-button is-main" disabled={pressed.isPending} onClick={() => pressed.mutate()}>
             {words.button}
           </button>
         </>
@@ -55,8 +58,8 @@ export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
 }
 
 /** Whoever stopped by mistake: a new link comes by e-mail, and only it starts the messages again. */
-function AskBack({ token }: { readonly token: string | undefined }) {
-  const undo = useMutation({ mutationFn: () => ask('stop/undo', { body: { token } }) });
+function AskBack({ token }: { readonly token: string }) {
+  const undo = useMutation({ mutationFn: () => ask(askBack, { body: { token } }) });
   if (undo.isSuccess) return <p>A message is on its way. Press the button behind its link to hear from your agent again.</p>;
   return (
     <>

@@ -1,4 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  askToSee,
+  countVisits,
+  getPortal,
+  noteVisit,
+  openPortal,
+  react,
+  stopFromPortal,
+  withdrawOwnLinks,
+} from '@perambula/contract';
 import type { Portal, Verdict } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
@@ -7,8 +17,8 @@ export function usePortal(token: string | undefined) {
   return useQuery({
     queryKey: ['portal', token ?? ''],
     queryFn: async () => {
-      if (token) await ask('portal/session', { body: { token } });
-      return ask<Portal>('portal');
+      if (token) await ask(openPortal, { body: { token } });
+      return ask(getPortal);
     },
     retry: false,
     staleTime: Infinity,
@@ -21,21 +31,19 @@ function usePortalChange<T>(change: (input: T) => Promise<unknown>) {
   return useMutation({
     mutationFn: change,
     onSuccess: async () => {
-      const fresh = await ask<Portal>('portal');
+      const fresh = await ask(getPortal);
       client.setQueriesData<Portal>({ queryKey: ['portal'] }, fresh);
     },
   });
 }
 
 export const useReact = (key: string) =>
-  usePortalChange((body: { verdict: Verdict; note: string }) => ask(`portal/homes/${key}/reaction`, { method: 'PUT', body }));
-export const useAskToSee = (key: string) =>
-  usePortalChange((wish: string) => ask(`portal/homes/${key}/showing`, { body: { wish } }));
-export const useStop = () => usePortalChange(() => ask('portal/stop', { method: 'POST' }));
-export const useWithdrawLinks = () => useMutation({ mutationFn: () => ask('portal/links', { method: 'DELETE' }) });
-export const useCountVisits = () =>
-  usePortalChange((counted: boolean) => ask('portal/visits', { method: 'PUT', body: { counted } }));
+  usePortalChange((body: { verdict: Verdict; note: string }) => ask(react, { at: { key }, body }));
+export const useAskToSee = (key: string) => usePortalChange((wish: string) => ask(askToSee, { at: { key }, body: { wish } }));
+export const useStop = () => usePortalChange(() => ask(stopFromPortal));
+export const useWithdrawLinks = () => useMutation({ mutationFn: () => ask(withdrawOwnLinks) });
+export const useCountVisits = () => usePortalChange((counted: boolean) => ask(countVisits, { body: { counted } }));
 
 export function tellOpened(key: string): void {
-  void ask(`portal/homes/${key}/visit`, { method: 'POST' }).catch(() => undefined);
+  void ask(noteVisit, { at: { key } }).catch(() => undefined);
 }

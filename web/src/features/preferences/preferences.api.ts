@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { getPreferences, setPreferences } from '@perambula/contract';
 import type { Preferences } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
@@ -6,14 +7,14 @@ const KEY = ['preferences'];
 
 /** How the agent likes things shown. */
 export function usePreferences() {
-  return useQuery({ queryKey: KEY, queryFn: () => ask<Preferences>('preferences'), staleTime: Infinity });
+  return useQuery({ queryKey: KEY, queryFn: () => ask(getPreferences), staleTime: Infinity });
 }
 
 /** Shown at once, and kept for the agent at every desk. */
 export function useSetPreferences() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: Preferences) => ask<Preferences>('preferences', { method: 'PUT', body }),
+    mutationFn: (body: Preferences) => ask(setPreferences, { body }),
     onMutate: (next) => client.setQueryData(KEY, next),
     onError: () => client.invalidateQueries({ queryKey: KEY }),
   });

@@ -1,4 +1,5 @@
 import { useQueries } from '@tanstack/react-query';
+import { areaWithin } from '@perambula/contract';
 import type { AreaAnswer } from '@perambula/contract';
 import type { Travel } from '@perambula/core';
 import { ask } from '../../shared/http.js';
@@ -21,7 +22,7 @@ export function useAreas(journeys: readonly ShownJourney[]): ReadonlyMap<string,
       staleTime: Infinity,
       retry: false,
       queryFn: ({ signal }: { signal: AbortSignal }) =>
-        ask<AreaAnswer>('roads/area', { body: { shape: { type: 'TravelTime', minutes, ...travel } }, signal }),
+        ask(areaWithin, { body: { shape: { type: 'TravelTime', minutes, ...travel } }, signal }),
     })),
     combine: (answers) => new Map(answers.flatMap(({ data }, i) => (data ? [[journeys[i]?.id ?? '', data] as const] : []))),
   });

@@ -1,4 +1,5 @@
 import { useQueries } from '@tanstack/react-query';
+import { routeTo } from '@perambula/contract';
 import type { RouteAnswer } from '@perambula/contract';
 import type { LonLat, Way } from '@perambula/core';
 import { ask, messageOf } from '../../shared/http.js';
@@ -20,8 +21,8 @@ export function useWayThrough(line: readonly LonLat[], by: Way): WayThrough {
       staleTime: Infinity,
       retry: false,
       queryFn: ({ signal }: { signal: AbortSignal }) =>
-        ask<RouteAnswer>('roads/route', {
-          body: { journey: { from: line[i], to, leaveAt: '17:15', on: 'weekday', by } },
+        ask(routeTo, {
+          body: { journey: { from: line[i] as LonLat, to, leaveAt: '17:15', on: 'weekday', by } },
           signal,
         }),
     })),

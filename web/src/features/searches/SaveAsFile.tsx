@@ -3,10 +3,11 @@ import type { ResultSet, Search, TimeContext } from '@perambula/core';
 import { App, Button, Dropdown } from 'antd';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
+import { writeFile } from '@perambula/contract';
 import { useNow } from '../../shared/clock.api.js';
 import { download } from '../../shared/download.js';
 import { ZONE } from '../../shared/format.js';
-import { askFile, messageOf } from '../../shared/http.js';
+import { ask, messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 
 const LISTINGS = [
@@ -32,7 +33,7 @@ export function SaveAsFile({ search, set }: { readonly search: Search; readonly 
   const saveListings = async (type: string): Promise<void> => {
     setBusy(true);
     try {
-      download(await askFile('searches/file', { body: { search, set, type } }), `listings.${type}`);
+      download(await ask(writeFile, { body: { search, set, type } }), `listings.${type}`);
     } catch (error) {
       void message.error(messageOf(error));
     } finally {

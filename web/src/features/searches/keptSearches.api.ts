@@ -1,12 +1,23 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { ComparisonAnswer, Draft, SearchState, StartingSet } from '@perambula/contract';
+import { skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  changeStartingSet,
+  compareSearches,
+  createStartingSet,
+  keepDraft,
+  listDrafts,
+  listStartingSets,
+  listStates,
+  removeDraft,
+  removeStartingSet,
+} from '@perambula/contract';
+import type { Draft, StartingSet } from '@perambula/contract';
 import type { ComparedPartName, Search } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 import { STARTING_SEARCH } from './draft.js';
 
 /** The agent's usual ways to start. */
 export function useStartingSets() {
-  return useQuery({ queryKey: ['startingSets'], queryFn: () => ask<StartingSet[]>('starting-sets'), staleTime: 60_000 });
+  return useQuery({ queryKey: ['startingSets'], queryFn: () => ask(listStartingSets), staleTime: 60_000 });
 }
 
 /** What a new search begins with: the agent's default, or what the application has. */
@@ -19,7 +30,7 @@ export function useSaveStartingSet() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ id, ...body }: Omit<StartingSet, 'id'> & { readonly id: string | null }) =>
-      ask<StartingSet>(id ? `starting-sets/${id}` : 'starting-sets', { method: id ? 'PUT' : 'POST', body }),
+      id ? ask(changeStartingSet, { at: { id }, body }) : ask(createStartingSet, { body }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['startingSets'] }),
   });
 }
@@ -27,7 +38,7 @@ export function useSaveStartingSet() {
 export function useRemoveStartingSet() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (id: string) => ask(`starting-sets/${id}`, { method: 'DELETE' }),
+    mutationFn: (id: string) => ask(removeStartingSet, { at: { id } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['startingSets'] }),
   });
 }
@@ -41,7 +52,7 @@ const IN_TURN = { id: 'drafts' };
 export function useDrafts() {
   return useQuery({
     queryKey: ['drafts'],
-    queryFn: async () => (await ask<Draft[]>('drafts')).filter(({ id }) => !removed.has(id)),
+    queryFn: async () => (await ask(listDrafts)).filter(({ id }) => !removed.has(id)),
   });
 }
 
@@ -49,7 +60,7 @@ export function useKeepDraft() {
   const client = useQueryClient();
   return useMutation({
     scope: IN_TURN,
-    mutationFn: ({ id, ...body }: Omit<Draft, 'updatedAt'>) => ask<Draft>(`drafts/${id}`, { method: 'PUT', body }),
+    mutationFn: ({ id, ...body }: Omit<Draft, 'updatedAt'>) => ask(keepDraft, { at: { id }, body }),
     onMutate: ({ id }) => void removed.delete(id),
     onSuccess: () => client.invalidateQueries({ queryKey: ['drafts'] }),
   });
@@ -59,7 +70,7 @@ export function useRemoveDraft() {
   const client = useQueryClient();
   return useMutation({
     scope: IN_TURN,
-    mutationFn: (id: string) => ask(`drafts/${id}`, { method: 'DELETE' }),
+    mutationFn: (id: string) => ask(removeDraft, { at: { id } }),
     onMutate: (id) => {
       removed.add(id);
       client.setQueryData<Draft[]>(['drafts'], (drafts) => drafts?.filter((draft) => draft.id !== id));
@@ -72,7 +83,7 @@ export function useRemoveDraft() {
 export function useStates(searchId: string | null, wanted: boolean) {
   return useQuery({
     queryKey: ['searches', searchId, 'states'],
-    queryFn: () => ask<SearchState[]>(`searches/${searchId}/states`),
+    queryFn: () => ask(listStates, { at: { id: searchId ?? '' } }),
     enabled: wanted && searchId !== null,
   });
 }
@@ -83,8 +94,7 @@ const MOST_COMPARED = 200;
 export function useComparison(a: Search | undefined, b: Search | undefined, part: ComparedPartName) {
   return useQuery({
     queryKey: ['comparison', a, b, part],
-    queryFn: () => ask<ComparisonAnswer>('searches/compare', { body: { a, b, part, limit: MOST_COMPARED } }),
-    enabled: a !== undefined && b !== undefined,
+    queryFn: a && b ? () => ask(compareSearches, { body: { a, b, part, limit: MOST_COMPARED } }) : skipToken,
     structuralSharing: false,
   });
 }

@@ -1,4 +1,5 @@
 import { useQueries } from '@tanstack/react-query';
+import { findRows } from '@perambula/contract';
 import type { Row } from '@perambula/contract';
 import type { Prices, ResultSet, Search } from '@perambula/core';
 import { useCallback, useMemo, useState } from 'react';
@@ -39,8 +40,7 @@ export function useResultRows(search: Search, set: ResultSet, line: string | nul
   const loaded = useQueries({
     queries: pages.map((page) => ({
       queryKey: ['rows', search, set, page],
-      queryFn: ({ signal }: { signal: AbortSignal }) =>
-        ask<Row[]>('searches/rows', { body: { search, set, keys: page }, signal }),
+      queryFn: ({ signal }: { signal: AbortSignal }) => ask(findRows, { body: { search, set, keys: page }, signal }),
       structuralSharing: false as const,
     })),
     combine: rowsByKey,

@@ -1,6 +1,18 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Choices, CountAnswer, Filled, KeysAnswer, MarksAnswer, ListingsAnswer, SavedSearch } from '@perambula/contract';
-import type { Loosening, PropertyType, ResultSet, Search } from '@perambula/core';
+import {
+  changeSearch,
+  countSearch,
+  createSearch,
+  findKeys,
+  findListings,
+  findMarks,
+  getChoices,
+  getFilled,
+  getSearch,
+  listSearches,
+  loosenSearch,
+} from '@perambula/contract';
+import type { PropertyType, ResultSet, Search } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 
 /** How many results the first answer brings; the map shows as many. */
@@ -11,7 +23,7 @@ export function useCount(search: Search, wanted = true) {
   return useQuery({
     enabled: wanted,
     queryKey: ['count', search],
-    queryFn: ({ signal }) => ask<CountAnswer>('searches/count', { body: { search }, signal }),
+    queryFn: ({ signal }) => ask(countSearch, { body: { search }, signal }),
     placeholderData: keepPreviousData,
   });
 }
@@ -21,7 +33,7 @@ export function useLoosenings(search: Search, resting: boolean) {
   return useQuery({
     enabled: resting,
     queryKey: ['loosenings', search],
-    queryFn: ({ signal }) => ask<Loosening[]>('searches/loosenings', { body: { search }, signal }),
+    queryFn: ({ signal }) => ask(loosenSearch, { body: { search }, signal }),
   });
 }
 
@@ -29,7 +41,7 @@ export function useResults(search: Search, set: ResultSet, line: string | null) 
   return useQuery({
     queryKey: ['results', search, set, line],
     queryFn: ({ signal }) =>
-      ask<ListingsAnswer>('searches/listings', {
+      ask(findListings, {
         body: { search, set, limit: FIRST_RESULTS, ...(line ? { line } : {}) },
         signal,
       }),
@@ -44,7 +56,7 @@ export function useKeys(search: Search, set: ResultSet, line: string | null, wan
   return useQuery({
     queryKey: ['keys', search, set, line],
     enabled: wanted,
-    queryFn: ({ signal }) => ask<KeysAnswer>('searches/keys', { body: { search, set, ...(line ? { line } : {}) }, signal }),
+    queryFn: ({ signal }) => ask(findKeys, { body: { search, set, ...(line ? { line } : {}) }, signal }),
     structuralSharing: false,
   });
 }
@@ -53,21 +65,21 @@ export function useKeys(search: Search, set: ResultSet, line: string | null, wan
 export function useMarks(search: Search, set: ResultSet, line: string | null) {
   return useQuery({
     queryKey: ['marks', search, set, line],
-    queryFn: ({ signal }) => ask<MarksAnswer>('searches/marks', { body: { search, set, ...(line ? { line } : {}) }, signal }),
+    queryFn: ({ signal }) => ask(findMarks, { body: { search, set, ...(line ? { line } : {}) }, signal }),
     placeholderData: keepPreviousData,
     structuralSharing: false,
   });
 }
 
 export function useChoices() {
-  return useQuery({ queryKey: ['choices'], queryFn: () => ask<Choices>('searches/choices'), staleTime: 300_000 });
+  return useQuery({ queryKey: ['choices'], queryFn: () => ask(getChoices), staleTime: 300_000 });
 }
 
 /** The share of the listings of some kinds that fill in each field, asked for when it is to be seen. */
 export function useFilled(kinds: readonly PropertyType[], wanted: boolean) {
   return useQuery({
     queryKey: ['filled', kinds],
-    queryFn: () => ask<Filled>(`searches/filled?kinds=${encodeURIComponent(kinds.join(','))}`),
+    queryFn: () => ask(getFilled, { query: { kinds: kinds.join(',') } }),
     enabled: wanted,
     staleTime: 300_000,
   });
@@ -75,11 +87,11 @@ export function useFilled(kinds: readonly PropertyType[], wanted: boolean) {
 
 /** All of the agent's searches, of clients and their own. */
 export function useSavedSearches() {
-  return useQuery({ queryKey: ['searches'], queryFn: () => ask<SavedSearch[]>('searches') });
+  return useQuery({ queryKey: ['searches'], queryFn: () => ask(listSearches) });
 }
 
 export function useSavedSearch(id: string | undefined) {
-  return useQuery({ queryKey: ['searches', id], queryFn: () => ask<SavedSearch>(`searches/${id}`), enabled: !!id });
+  return useQuery({ queryKey: ['searches', id], queryFn: () => ask(getSearch, { at: { id: id ?? '' } }), enabled: !!id });
 }
 
 export interface SaveSearch {
@@ -95,8 +107,8 @@ export function useSaveSearch() {
   return useMutation({
     mutationFn: ({ id, clientId, name, document, version }: SaveSearch) =>
       id
-        ? ask<SavedSearch>(`searches/${id}`, { method: 'PUT', body: { name, document, version } })
-        : ask<SavedSearch>('searches', { body: { name, clientId, document } }),
+        ? ask(changeSearch, { at: { id }, body: { name, document, version } })
+        : ask(createSearch, { body: { name, clientId, document } }),
     onSuccess: (saved) => {
       client.setQueryData(['searches', saved.id], saved);
       return Promise.all([

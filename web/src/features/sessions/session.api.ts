@@ -1,22 +1,22 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Agent } from '@perambula/contract';
+import { getAgent, getDemoAccount, signIn, signOut } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 export function useAgent() {
-  return useQuery({ queryKey: ['session'], queryFn: () => ask<Agent>('session'), staleTime: Infinity });
+  return useQuery({ queryKey: ['session'], queryFn: () => ask(getAgent), staleTime: Infinity });
 }
 
 export function useDemoAccount() {
   return useQuery({
     queryKey: ['demoAccount'],
-    queryFn: () => ask<{ account: { email: string; password: string } | null }>('session/demo'),
+    queryFn: () => ask(getDemoAccount),
   });
 }
 
 export function useSignIn() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: { email: string; password: string }) => ask<Agent>('session', { body }),
+    mutationFn: (body: { email: string; password: string }) => ask(signIn, { body }),
     onSuccess: (agent) => client.setQueryData(['session'], agent),
   });
 }
@@ -24,7 +24,7 @@ export function useSignIn() {
 export function useSignOut() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => ask('session', { method: 'DELETE' }),
+    mutationFn: () => ask(signOut),
     onSuccess: () => {
       client.clear();
       window.location.assign('/');

@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { addToShortlist, changeItem, createShortlist, listShortlists, removeItem, reorderItems } from '@perambula/contract';
 import type { Shortlist, Stage } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 export function useShortlists() {
-  return useQuery({ queryKey: ['shortlists'], queryFn: () => ask<Shortlist[]>('shortlists') });
+  return useQuery({ queryKey: ['shortlists'], queryFn: () => ask(listShortlists) });
 }
 
 function useShortlistChange<T>(change: (input: T) => Promise<Shortlist>) {
@@ -26,19 +27,16 @@ export const useAddToShortlist = () =>
   useShortlistChange(
     ({ to, listingKeys }: { to: { id: string } | { clientId: string; name: string }; listingKeys: readonly string[] }) =>
       'id' in to
-        ? ask<Shortlist>(`shortlists/${to.id}/items`, { body: { listingKeys } })
-        : ask<Shortlist>('shortlists', { body: { ...to, listingKeys } }),
+        ? ask(addToShortlist, { at: { id: to.id }, body: { listingKeys } })
+        : ask(createShortlist, { body: { ...to, listingKeys } }),
   );
 
 export const useChangeItem = (id: string) =>
   useShortlistChange(({ itemId, ...body }: { itemId: string; note?: string; stage?: Stage }) =>
-    ask<Shortlist>(`shortlists/${id}/items/${itemId}`, { method: 'PATCH', body }),
+    ask(changeItem, { at: { id, itemId }, body }),
   );
 
-export const useRemoveItem = (id: string) =>
-  useShortlistChange((itemId: string) => ask<Shortlist>(`shortlists/${id}/items/${itemId}`, { method: 'DELETE' }));
+export const useRemoveItem = (id: string) => useShortlistChange((itemId: string) => ask(removeItem, { at: { id, itemId } }));
 
 export const useReorder = (id: string) =>
-  useShortlistChange((itemIds: readonly string[]) =>
-    ask<Shortlist>(`shortlists/${id}/order`, { method: 'PUT', body: { itemIds } }),
-  );
+  useShortlistChange((itemIds: readonly string[]) => ask(reorderItems, { at: { id }, body: { itemIds } }));

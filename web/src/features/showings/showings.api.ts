@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Showing } from '@perambula/contract';
+import { askShowing, cancelShowing, listShowings, proposeTime, sendShowing } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 export function useShowings() {
-  return useQuery({ queryKey: ['showings'], queryFn: () => ask<Showing[]>('showings') });
+  return useQuery({ queryKey: ['showings'], queryFn: () => ask(listShowings) });
 }
 
 function useShowingChange<T, R = unknown>(change: (input: T) => Promise<R>) {
@@ -16,9 +16,8 @@ function useShowingChange<T, R = unknown>(change: (input: T) => Promise<R>) {
 }
 
 export const useAskShowing = () =>
-  useShowingChange((body: { clientId: string; listingKey: string; wish?: string }) => ask<{ id: string }>('showings', { body }));
+  useShowingChange((body: { clientId: string; listingKey: string; wish?: string }) => ask(askShowing, { body }));
 export const useProposeTime = (id: string) =>
-  useShowingChange((body: { startAt: string; withoutAgreement?: boolean }) => ask(`showings/${id}/time`, { body }));
-export const useCancelShowing = () => useShowingChange((id: string) => ask(`showings/${id}/cancellation`, { method: 'POST' }));
-export const useSendShowing = () =>
-  useShowingChange((id: string) => ask<{ sentTo: number }>(`showings/${id}/message`, { method: 'POST' }));
+  useShowingChange((body: { startAt: string; withoutAgreement?: boolean }) => ask(proposeTime, { at: { id }, body }));
+export const useCancelShowing = () => useShowingChange((id: string) => ask(cancelShowing, { at: { id } }));
+export const useSendShowing = () => useShowingChange((id: string) => ask(sendShowing, { at: { id } }));

@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Today } from '@perambula/contract';
+import { addTask, getToday, noteLooked, passMessage, tickTask } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 export function useToday() {
-  return useQuery({ queryKey: ['today'], queryFn: () => ask<Today>('today') });
+  return useQuery({ queryKey: ['today'], queryFn: () => ask(getToday) });
 }
 
 /** How many things wait for the agent's answer. */
@@ -20,10 +20,10 @@ function useTodayChange<T>(change: (input: T) => Promise<unknown>) {
   });
 }
 
-export const useLooked = () => useTodayChange(() => ask('today/looked', { method: 'POST' }));
+export const useLooked = () => useTodayChange(() => ask(noteLooked));
 export const usePass = () =>
-  useTodayChange(({ id, send }: { id: string; send: boolean }) => ask(`outbox/${id}/pass`, { body: { send } }));
+  useTodayChange(({ id, send }: { id: string; send: boolean }) => ask(passMessage, { at: { id }, body: { send } }));
 export const useAddTask = () =>
-  useTodayChange((body: { text: string; clientId?: string; dueOn?: string }) => ask('tasks', { body }));
+  useTodayChange((body: { text: string; clientId?: string; dueOn?: string }) => ask(addTask, { body }));
 export const useTickTask = () =>
-  useTodayChange(({ id, done }: { id: string; done: boolean }) => ask(`tasks/${id}`, { method: 'PATCH', body: { done } }));
+  useTodayChange(({ id, done }: { id: string; done: boolean }) => ask(tickTask, { at: { id }, body: { done } }));
