@@ -21,7 +21,7 @@ export default defineConfig({
           include: ['server/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
           globalSetup: 'server/src/testing/started.ts',
-          fileParallelism: false,
+          maxWorkers: 2,
           testTimeout: 120_000,
           hookTimeout: 180_000,
         },

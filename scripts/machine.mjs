@@ -71,6 +71,7 @@ export function requireBuild() {
   const sources = ['core', 'contract', 'county', 'server', 'web'].flatMap((workspace) => [
     join(ROOT, workspace, 'assembly'),
     join(ROOT, workspace, 'asconfig.json'),
+    join(ROOT, workspace, 'answers.mjs'),
     join(ROOT, workspace, 'src'),
     join(ROOT, workspace, 'package.json'),
   ]);

@@ -13,6 +13,7 @@ import { readJson } from './common/bodies.js';
 import { bodyPipe } from './common/validation.js';
 import { guardDepth } from './common/depth.js';
 import { answerOptions, refuseForeignOrigins, secure, serveInterface } from './interface.js';
+import { withAnswers } from './openApi.js';
 
 /** The server, ready to listen. */
 export async function createApp(config: Config): Promise<NestExpressApplication> {
@@ -44,7 +45,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   app.useGlobalPipes(bodyPipe());
   app.useGlobalFilters(new FailureFilter());
   const description = new DocumentBuilder().setTitle('Perambula').setVersion('0.1').addCookieAuth('perambula_session').build();
-  SwaggerModule.setup('api/openapi', app, () => SwaggerModule.createDocument(app, description), {
+  SwaggerModule.setup('api/openapi', app, () => withAnswers(SwaggerModule.createDocument(app, description)), {
     ui: false,
     jsonDocumentUrl: 'api/openapi.json',
   });

@@ -5,8 +5,10 @@ import { metresToRing } from './inside.js';
 
 /** A map file's features, as GeoJSON (RFC 7946); `layer` says what each is. */
 export interface MapFile {
+  readonly type?: string;
   readonly features: readonly {
-    readonly properties: { readonly layer?: string; readonly name?: string } | null;
+    readonly type?: string;
+    readonly properties: { readonly layer?: string; readonly name?: string; readonly [property: string]: unknown } | null;
     readonly geometry: { readonly type: string; readonly coordinates: unknown };
   }[];
 }

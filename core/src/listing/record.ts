@@ -1,7 +1,10 @@
 import { dayNumber } from '../time/period.js';
 
+/** A room of a home, by RESO's Property Rooms: its kind, level, size and features. */
+export type Room = Readonly<Record<string, string | number | boolean | readonly string[] | null | undefined>>;
+
 /** One field's value: RESO look-ups are strings, multi-value look-ups string lists, dates ISO 8601 strings. */
-export type FieldValue = string | number | boolean | readonly string[] | null | undefined;
+export type FieldValue = string | number | boolean | readonly string[] | readonly Room[] | null | undefined;
 
 /** A listing by its RESO Data Dictionary field names. */
 export interface ListingRecord {

@@ -44,7 +44,6 @@ export class ClientsService {
     return clients.map((client) => ({
       id: client.id,
       name: client.name,
-      notes: client.notes,
       people: people.filter((person) => person.clientId === client.id).map(personShown),
       agreement: agreementOf(client),
     }));

@@ -7,6 +7,7 @@ import { createConnection } from 'mysql2/promise';
 import type { Connection } from 'mysql2/promise';
 import { inject } from 'vitest';
 import { freePort } from '../../../scripts/machine.mjs';
+import { expectAsDeclared } from './answers.js';
 import { SMALL_COUNTY, startStack } from '../../../scripts/stack.mjs';
 import type { Stack } from '../../../scripts/stack.mjs';
 
@@ -42,9 +43,12 @@ export class Browser {
       if (name !== undefined && value !== undefined) this.cookies.set(name, value);
     }
     const text = await response.text();
+    const isJson = response.headers.get('content-type')?.includes('json') ?? false;
+    const answered: unknown = isJson ? JSON.parse(text) : text;
+    if (response.ok && isJson) expectAsDeclared(method, path, answered);
     return {
       status: response.status,
-      body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T,
+      body: answered as T,
       headers: response.headers,
     };
   }

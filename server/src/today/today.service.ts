@@ -140,13 +140,13 @@ export class TodayService {
   }
 
   async file(agentId: string, clientId: string): Promise<ClientFile> {
-    const [summary] = await this.clients.summaries(agentId, clientId);
-    const client = summary as NonNullable<typeof summary> & { notes: string };
+    const { notes } = await this.clients.own(agentId, clientId);
+    const [client] = await this.clients.summaries(agentId, clientId);
     const savedSearches = await this.searches.list(agentId, clientId);
     const shortlists = await this.shortlists.list(agentId, clientId);
     return {
-      ...withCounts(client, savedSearches),
-      notes: client.notes,
+      ...withCounts(found(client, 'client'), savedSearches),
+      notes,
       savedSearches,
       shortlists: shortlists.map(({ id, name, items }) => ({
         id,
