@@ -71,7 +71,6 @@ export function requireBuild() {
   const sources = ['core', 'contract', 'county', 'server', 'web'].flatMap((workspace) => [
     join(ROOT, workspace, 'assembly'),
     join(ROOT, workspace, 'asconfig.json'),
-    join(ROOT, workspace, 'answers.mjs'),
     join(ROOT, workspace, 'src'),
     join(ROOT, workspace, 'package.json'),
   ]);
@@ -80,6 +79,7 @@ export function requireBuild() {
     ...sources.flatMap(filesBelow),
     ...['index.html', 'portal.html', 'vite.config.ts'].map((name) => join(ROOT, 'web', name)),
     join(ROOT, 'package-lock.json'),
+    join(ROOT, 'scripts/answers.mjs'),
   ].sort()) {
     if (existsSync(file)) hash.update(file.slice(ROOT.length)).update(readFileSync(file));
   }

@@ -1,14 +1,14 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { createGenerator } from 'ts-json-schema-generator';
 import ts from 'typescript';
+import { ROOT } from './machine.mjs';
 
 /**
- * Writes what each endpoint gives as JSON Schema (draft 7), by the endpoint's name, into `dist/answers.json`: the types in
+ * Writes what each endpoint gives as JSON Schema (draft 7), by the endpoint's name, into `contract/dist/answers.json`: the types in
  * `.gives<…>()` are read out of the sources, beside which they are given names of their own.
  */
-const root = fileURLToPath(new URL('.', import.meta.url));
+const root = join(ROOT, 'contract');
 const sources = readdirSync(join(root, 'src')).filter((file) => !file.endsWith('.test.ts'));
 // inside of the workspace, where imports of core lead to core
 const folder = mkdtempSync(join(root, 'dist', 'answers-'));
