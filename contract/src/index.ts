@@ -5,6 +5,7 @@ export * from './demo.js';
 export * from './drafts.js';
 export type { Endpoint, Method, ParamsOf } from './endpoint.js';
 export * from './errors.js';
+export * from './events.js';
 export * from './feed.js';
 export * from './listings.js';
 export * from './mail.js';

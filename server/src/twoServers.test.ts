@@ -53,6 +53,12 @@ describe('two servers over one database', () => {
     const reading = (async () => {
       for await (const chunk of heard.body ?? []) text += Buffer.from(chunk as Uint8Array).toString();
     })().catch(() => undefined);
+    // whichever of the two sends a message, its agent is told, without a clock being moved
+    const people = [{ name: 'Ada Finch', email: 'ada@finch.example' }];
+    const { id } = await stack.juno.good<{ id: string }>('POST', '/api/clients', { name: 'Ada Finch', people });
+    const [ada] = (await stack.juno.good<ClientFile>('GET', `/api/clients/${id}`)).people;
+    await stack.juno.good('POST', `/api/clients/${id}/people/${ada?.id}/confirmation`);
+    await expect.poll(() => text, SOON).toContain('"mail"');
     const juno = sessionOf(
       await fetch(`${second}/api/session`, {
         method: 'POST',

@@ -1,13 +1,13 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
+import type { EventName } from '@perambula/contract';
 import { Subject } from 'rxjs';
 import { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
 import { NoticeRow } from './notice.entity.js';
-
-export type EventName = 'clock' | 'listings' | 'visit' | 'reaction' | 'showing' | 'mail';
 
 export interface SaidEvent {
   /** Null tells every agent. */
@@ -49,9 +49,13 @@ export class EventsService implements OnApplicationBootstrap, OnModuleDestroy {
     await this.looking;
   }
 
-  /** Tells an agent, or all of them. */
-  async say(agentId: string | null, name: EventName): Promise<void> {
-    await this.database.query('INSERT INTO notices (agentId, name, at) VALUES (?, ?, ?)', [agentId, name, new Date()]);
+  /**
+   * Tells an agent, or all of them.
+   *
+   * @param manager  of the transaction that makes it so, where there is one: what is taken back is not told
+   */
+  async say(agentId: string | null, name: EventName, manager: EntityManager = this.database.manager): Promise<void> {
+    await manager.query('INSERT INTO notices (agentId, name, at) VALUES (?, ?, ?)', [agentId, name, new Date()]);
   }
 
   /** Tells the browsers of this server only, of what every server finds for itself. */

@@ -11,6 +11,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
+import { EventsService } from '../events/index.js';
 import { log } from '../common/log.js';
 import { renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
@@ -49,6 +50,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    private readonly events: EventsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {
     this.smtp = createTransport({
@@ -124,6 +126,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       await this.leaveOut(manager, rows);
       await Promise.all(rows.filter(({ state }) => state === 'queued').map((row) => this.sendOne(row)));
       await manager.save(rows);
+      for (const agentId of new Set(rows.map((row) => row.agentId))) await this.events.say(agentId, 'mail', manager);
       return rows.length;
     });
   }

@@ -1,14 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
+import type { EventName } from '@perambula/contract';
 import { useEffect } from 'react';
-
-const STALE: Readonly<Record<string, readonly string[]>> = {
-  clock: ['clock', 'today', 'clients', 'showings', 'searches'],
-  listings: ['count', 'results', 'today', 'listing'],
-  visit: ['today', 'clients'],
-  reaction: ['today', 'clients', 'shortlists'],
-  showing: ['today', 'showings', 'clients'],
-  mail: ['mailbox', 'today', 'clients'],
-};
+import { STALE, WHEN_OPENED } from './stale.rules.js';
 
 /** Listens to the server and asks anew for what it says has changed. */
 export function useLiveEvents(): void {
@@ -16,8 +9,10 @@ export function useLiveEvents(): void {
   useEffect(() => {
     const source = new EventSource('/api/events');
     source.onmessage = ({ data }: MessageEvent<string>) => {
-      const { name } = JSON.parse(data) as { name: string };
-      for (const key of STALE[name] ?? []) void client.invalidateQueries({ queryKey: [key] });
+      const { name } = JSON.parse(data) as { name: EventName | 'alive' };
+      if (name === 'alive') return;
+      for (const key of STALE[name])
+        void client.invalidateQueries({ queryKey: [key], refetchType: WHEN_OPENED.includes(key) ? 'none' : 'active' });
     };
     return () => source.close();
   }, [client]);
