@@ -46,11 +46,13 @@ function Reading({ feed }: { readonly feed: FeedState }) {
   const now = useNow();
   const isAdministrator = useAgent().data?.role === 'administrator';
   const { fromFeed, fromFiles, onMarket, removed } = feed.listings;
+  // an administrator is told of what is missing further down, with what can be done
+  const failure = isAdministrator && feed.missing ? null : feed.failure;
   return (
     <section className="sheet" aria-label="The feed">
       <h2>The feed</h2>
-      <p aria-live="polite" className={feed.failure && !feed.missing ? 'feed-state is-failing' : 'feed-state'}>
-        {(isAdministrator && feed.missing ? null : feed.failure) ??
+      <p aria-live="polite" className={failure ? 'feed-state is-failing' : 'feed-state'}>
+        {failure ??
           (feed.hasReadAll
             ? 'Up to date.'
             : `Being read for the first time: ${feed.doing}, ${thousands(feed.read)} records so far. What is on the market is here already.`)}
