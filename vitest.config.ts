@@ -21,7 +21,9 @@ export default defineConfig({
           include: ['server/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
           globalSetup: 'server/src/testing/started.ts',
+          // two stacks at a time, once the quick tests are done
           maxWorkers: 2,
+          sequence: { groupOrder: 1 },
           testTimeout: 120_000,
           hookTimeout: 180_000,
         },
