@@ -267,6 +267,8 @@ test('what is here, how far it is, and back to where the map was', async ({ page
   // printed, the whole of it stands on one sheet of Letter, with what was searched for
   await page.evaluate(() => void (window.print = () => undefined));
   await agent.click(agent.button('Print the map'));
+  // the map is drawn as it is on the screen, before the page becomes a sheet
+  await expect(page.locator('.print-sheet')).toBeAttached();
   await page.setViewportSize({ width: 816, height: 1056 });
   await page.emulateMedia({ media: 'print' });
   const sheet = await page.getByRole('img', { name: 'The map' }).boundingBox();

@@ -50,10 +50,11 @@ export function SearchPage() {
   const { document: search, change } = draft;
 
   useEffect(() => {
-    if (!saved.data || saved.data.id === useDraft.getState().searchId) return;
+    // what is known of it may be old: another bound or another desk can have changed it
+    if (!saved.data || saved.isFetching || saved.data.id === useDraft.getState().searchId) return;
     draft.load(saved.data);
     if (saved.data.clientId) openFile(saved.data.clientId);
-  }, [saved.data, draft, openFile]);
+  }, [saved.data, saved.isFetching, draft, openFile]);
   useEffect(() => {
     if (saved.isError) void message.error(messageOf(saved.error));
   }, [saved.isError, saved.error, message]);
