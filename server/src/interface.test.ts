@@ -2,7 +2,7 @@ import { ERRORS } from '@perambula/contract';
 import type { ErrorBody } from '@perambula/contract';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { declaredEndpoints } from './openApi.js';
+import { addressOf, declaredEndpoints } from './openApi.js';
 import { startTestStack } from './testing/stack.js';
 import type { Answer, Browser, TestStack } from './testing/stack.js';
 
@@ -85,7 +85,7 @@ describe('the interface', () => {
   it('is the table that browsers ask by: each endpoint with its method, path and body, and beside it only what is opened by its address', () => {
     const declared = [...declaredEndpoints().values()].map(({ method, path, takes }) => {
       const hasBody = method !== 'GET' && takes !== 'nothing';
-      return `${method} /api/${path.replace(/:(\w+)/g, '{$1}')}${hasBody ? ' with a body' : ''}`;
+      return `${method} ${addressOf(path)}${hasBody ? ' with a body' : ''}`;
     });
     const answered = operations.map(({ method, path, hasBody }) => `${method} ${path}${hasBody ? ' with a body' : ''}`);
     expect([...declared, ...BY_ADDRESS].sort()).toEqual([...answered].sort());

@@ -18,12 +18,17 @@ export function answerSchemas(): Record<string, object> {
   return JSON.parse(readFileSync(file, 'utf8')) as Record<string, object>;
 }
 
+/** An endpoint's path as OpenAPI writes it, from the server's root on. */
+export function addressOf(path: string): string {
+  return `/api/${path.replace(/:(\w+)/g, '{$1}')}`;
+}
+
 /** Puts into an OpenAPI description what each endpoint answers with, as the contract has it. */
 export function withAnswers(document: OpenAPIObject): OpenAPIObject {
   const schemas = answerSchemas();
   for (const [name, { method, path }] of declaredEndpoints()) {
     const { $schema: _, definitions: _none, ...schema } = (schemas[name] ?? {}) as Record<string, unknown>;
-    const operation = document.paths[`/api/${path.replace(/:(\w+)/g, '{$1}')}`]?.[method.toLowerCase() as 'get'];
+    const operation = document.paths[addressOf(path)]?.[method.toLowerCase() as 'get'];
     const [good] = Object.entries(operation?.responses ?? {}).filter(([status]) => status.startsWith('2'));
     if (good && name in schemas) Object.assign(good[1] as object, { content: { 'application/json': { schema } } });
   }

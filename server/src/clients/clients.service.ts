@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { Agreement, ClientSummary, Person, Task } from '@perambula/contract';
+import type { Agreement, ClientSummary, NewPerson, Person, Task } from '@perambula/contract';
 import { today } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -13,12 +13,6 @@ import { LinksService } from './links.service.js';
 
 const MOST_CONFIRMATIONS = 3;
 const CONFIRMATION_PAUSE_MS = 20 * 3_600_000;
-
-export interface NewPerson {
-  readonly name: string;
-  readonly email: string;
-  readonly phone?: string;
-}
 
 /** Clients, their people and addresses, their agreements and the agent's tasks. */
 @Injectable()
