@@ -29,6 +29,8 @@ const BEGINNING = '1970-01-01T00:00:00.000Z';
 /** Records may come into a feed some while after the moment they bear. */
 const LATE_MS = 10 * 60_000;
 const KEYS_A_REQUEST = 300;
+/** How long a round that another server is at is waited for, so that whoever asks has what came until now. */
+const LONGEST_WAIT_S = 5;
 /** Nothing new for longer than this may be worth a word; it is where it is also much longer than usual. */
 const QUIET_MS = 24 * 3_600_000;
 const MUCH_LONGER = 3;
@@ -84,10 +86,10 @@ export class FeedReader implements OnModuleDestroy {
     if (this.address) await this.pages.end();
   }
 
-  /** @returns how many listings changed; 0 also when another server is reading */
+  /** @returns how many listings changed; 0 also when another server reads on and on */
   async pull(): Promise<number> {
     try {
-      const changed = await whenFree(this.database, FEED_LOCK, 0, () => this.read());
+      const changed = await whenFree(this.database, FEED_LOCK, LONGEST_WAIT_S, () => this.read());
       if (changed !== null) await this.tell('waiting', changed, true);
       return changed ?? 0;
     } catch (error) {

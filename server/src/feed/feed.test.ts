@@ -255,8 +255,10 @@ describe('a file of listings', () => {
   });
   it('goes out as it came in', async () => {
     const search = { ...HOMES, lines: [{ id: 'a', field: 'City', is: { anyOf: ['Wrenfield'] } }] };
+    const file = (): Promise<string> => juno.good('POST', '/api/searches/file', { search, set: 'fit', type: 'csv' });
+    await expect.poll(file, FOLLOWED).toContain('MINE1');
+    const csv = await file();
     const { total } = await juno.good<ListingsAnswer>('POST', '/api/searches/listings', { search, set: 'fit', limit: 1 });
-    const csv = await juno.good<string>('POST', '/api/searches/file', { search, set: 'fit', type: 'csv' });
     const { listings, refused } = readListingFile(csv);
     expect(refused).toEqual([]);
     expect(listings).toHaveLength(total);
