@@ -13,7 +13,8 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { freePort, ROOT } from '../../../scripts/machine.mjs';
 import { MariaDb } from '../../../scripts/mariadb.mjs';
 
-const KILLS = 50;
+/** How often the reader is killed. */
+const KILLS = Number(process.env['KILLS'] ?? 25);
 const TOKEN = 'a token';
 const READ_ONCE = fileURLToPath(new URL('../testing/readOnce.mjs', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'perambula-reader-'));
