@@ -47,20 +47,32 @@ function preparedPolygon([outer = [], ...holes]: PolygonRings): PointTest {
 
 /** As `sideOfRing`, looking only at the edges of the point's band of latitude; the bands hold some three places an edge. */
 function preparedRing(ring: Ring): (x: number, y: number) => -1 | 0 | 1 {
-  const edges = ring.slice(1).map((b, i) => [ring[i] as LonLat, b] as const);
   const [west, south, east, north] = boxAbout(ring);
-  const climbed = edges.reduce((sum, [a, b]) => sum + Math.abs(b[1] - a[1]), 0);
-  const bands = climbed > 0 ? Math.ceil((2 * edges.length * (north - south)) / climbed) : 1;
+  let climbed = 0;
+  forEachEdge(ring, (_ax, ay, _bx, by) => (climbed += Math.abs(by - ay)));
+  const bands = climbed > 0 ? Math.ceil((2 * (ring.length - 1) * (north - south)) / climbed) : 1;
   const bandOf = (y: number): number => Math.min(bands - 1, Math.floor(((y - south) / (north - south || 1)) * bands));
 
-  const perBand: number[][] = Array.from({ length: bands }, () => []);
-  for (const [a, b] of edges) {
-    const last = bandOf(Math.max(a[1], b[1]));
-    for (let band = bandOf(Math.min(a[1], b[1])); band <= last; band++) perBand[band]?.push(...a, ...b);
-  }
-  const coordinates = Float64Array.from(perBand.flat());
+  // counted first, so that all coordinates go into one array, band by band
   const starts = new Uint32Array(bands + 1);
-  perBand.forEach((numbers, band) => (starts[band + 1] = (starts[band] as number) + numbers.length));
+  forEachEdge(ring, (_ax, ay, _bx, by) => {
+    const last = bandOf(Math.max(ay, by));
+    for (let band = bandOf(Math.min(ay, by)); band <= last; band++) (starts[band + 1] as number) += 4;
+  });
+  for (let band = 0; band < bands; band++) (starts[band + 1] as number) += starts[band] as number;
+  const coordinates = new Float64Array(starts[bands] as number);
+  const filled = starts.slice();
+  forEachEdge(ring, (ax, ay, bx, by) => {
+    const last = bandOf(Math.max(ay, by));
+    for (let band = bandOf(Math.min(ay, by)); band <= last; band++) {
+      let at = filled[band] as number;
+      coordinates[at++] = ax;
+      coordinates[at++] = ay;
+      coordinates[at++] = bx;
+      coordinates[at++] = by;
+      filled[band] = at;
+    }
+  });
 
   return (x, y) => {
     if (!(x >= west && x <= east && y >= south && y <= north)) return -1;
@@ -85,4 +97,12 @@ function preparedRing(ring: Ring): (x: number, y: number) => -1 | 0 | 1 {
     }
     return inside ? 1 : -1;
   };
+}
+
+function forEachEdge(ring: Ring, edge: (ax: number, ay: number, bx: number, by: number) => void): void {
+  for (let i = 1; i < ring.length; i++) {
+    const [ax, ay] = ring[i - 1] as LonLat;
+    const [bx, by] = ring[i] as LonLat;
+    edge(ax, ay, bx, by);
+  }
 }
