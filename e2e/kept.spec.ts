@@ -49,16 +49,16 @@ test('new searches begin with the agent’s usual lines, one key away', async ({
   await agent.signIn();
   await agent.open('/search');
   await agent.click(agent.button('New search'));
-  await agent.setLine('Bedrooms', '3 or more');
+  await agent.setLine('Beds', '3 or more');
   await agent.click(agent.button('More about this search'));
   await agent.click(page.getByRole('menuitem', { name: 'Start others from it …' }));
   await agent.type(page.getByRole('textbox', { name: 'Name of the starting set' }), 'Families');
   await page.keyboard.press('Enter');
   await expect(page.getByText('New searches begin with this now.')).toBeVisible();
-  await agent.setLine('Bedrooms', '5 or more');
+  await agent.setLine('Beds', '5 or more');
   await page.keyboard.press('Escape');
   await agent.press('n');
-  await expect(page.locator('.sentence')).toContainText('3 bedrooms or more');
+  await expect(page.locator('.sentence')).toContainText('3 beds or more');
 
   // no longer the default, and forgotten
   await agent.press('o');
@@ -70,7 +70,7 @@ test('new searches begin with the agent’s usual lines, one key away', async ({
   await agent.click(page.getByRole('button', { name: 'Forget the starting set Families' }));
   await page.keyboard.press('Escape');
   await agent.press('n');
-  await expect(page.locator('.sentence')).not.toContainText('bedrooms');
+  await expect(page.locator('.sentence')).not.toContainText('3 beds');
 });
 
 test('a search tells what it was, what changed in lines and in homes, and goes back', async ({ page }) => {

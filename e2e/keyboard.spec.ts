@@ -22,15 +22,15 @@ test('a search is built, changed and saved by the keyboard alone', async ({ page
   const all = await agent.count('fit');
 
   await page.locator('body').press('Escape');
-  await typeLine(page, 'bedr', 'Bedrooms', '3+');
+  await typeLine(page, 'bedr', 'Beds', '3+');
   await typeLine(page, 'bath', 'Baths', '1.5 or more');
   await typeLine(page, 'list pr', 'List price', '300-450k');
-  await expect(page.locator('.sentence')).toContainText('3 bedrooms or more; 1½ baths or more; $300,000 to $450,000.');
+  await expect(page.locator('.sentence')).toContainText('3 beds or more; 1½ baths or more; $300,000 to $450,000.');
   const fit = await agent.count('fit');
   expect(fit).toBeLessThan(all);
 
   // a line is edited where it stands
-  await agent.line('Bedrooms').locator('.phrase').press('Enter');
+  await agent.line('Beds').locator('.phrase').press('Enter');
   await page.keyboard.press('Control+a');
   await page.keyboard.type('2 or more');
   await page.keyboard.press('Enter');
@@ -71,16 +71,16 @@ test('any kind of line is typed as it reads, by the keyboard alone, in under a m
     // the line has the focus again, and reads as what was understood
     await expect(page.getByRole('button', { name: `${label}: ${reads}. Edit` })).toBeFocused();
   };
-  await add('waterfront', 'On the water', '', 'yes');
+  await add('waterfront', 'Waterfront', '', 'yes');
   await add('heating', 'Heating', 'heat pump or forced', 'Heat Pump, Forced Air');
-  await add('bank-owned', 'Conditions', 'not auction', 'not Auction');
+  await add('bank-owned', 'Special listing conditions', 'not auction', 'not Auction');
   await add('public remarks', 'Public remarks', 'workshop, studio in any form', 'mentions workshop, studio, in any form');
-  await add('street', 'Street', 'Lantern Lane', 'is Lantern Lane');
+  await add('street', 'Street name', 'Lantern Lane', 'is Lantern Lane');
   await add('open house', 'Open house', 'next 7 days', 'next 7 days');
-  await add('price moved', 'Price moved', 'down 5% in the last 30 days', 'last 30 days, down by 5% or more');
-  await add('townhouse', 'Kind', '', 'Townhouse');
+  await add('price moved', 'Price change', 'down 5% in the last 30 days', 'last 30 days, down by 5% or more');
+  await add('townhouse', 'Property subtype', '', 'Townhouse');
   // the statuses of the usual lines are edited, and not asked twice
-  await add('sold', 'Now', 'active, or closed since October', 'Active, Closed since Oct 1, 2025');
+  await add('sold', 'Status', 'active, or closed since October', 'Active, Closed since Oct 1, 2025');
   const seconds = (Date.now() - begun) / 1000;
   console.log(`  Nine lines of nine kinds by keyboard: ${seconds.toFixed(1)} s`);
   expect(seconds).toBeLessThan(60);
@@ -92,7 +92,7 @@ test('any kind of line is typed as it reads, by the keyboard alone, in under a m
   await page.keyboard.press('Enter');
   await expect(page.locator('.understood')).toContainText('“gone” is no status');
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: 'Now: Active, Closed since Oct 1, 2025. Edit' })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Status: Active, Closed since Oct 1, 2025. Edit' })).toBeFocused();
 
   // from line to line; one is taken out, and taken back
   await page.keyboard.press('ArrowUp');
@@ -122,7 +122,7 @@ test('nothing typed right after a key is lost', async ({ page }) => {
   await page.keyboard.type('lnew construction', { delay: 25 });
   await expect(page.getByRole('textbox', { name: 'Find a field' })).toHaveValue('new construction');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Newly built' })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: 'New construction' })).toBeFocused();
 });
 
 test('a field chosen in the very moment that the catalogue has opened takes the focus, and keeps it', async ({ page }) => {
@@ -188,7 +188,7 @@ test('a search typed as people speak becomes lines, and what was not understood 
   await expect(page.locator('.finder-search')).toContainText(/\d+ homes? fits?/);
   await agent.press('Enter');
   await expect(page.locator('.sentence')).toContainText(
-    'Houses; active, coming soon; up to $450,000; 3 bedrooms or more; 1½ baths or more; conditions not Real Estate Owned. Would be nice: outside Deck.',
+    'Houses; active, coming soon; up to $450,000; 3 beds or more; 1½ baths or more; special listing conditions not Real Estate Owned. Would be nice: exterior features Deck.',
   );
   const fit = await agent.count('fit');
   expect(fit).toBeGreaterThan(0);

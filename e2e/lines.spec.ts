@@ -33,12 +33,12 @@ test('either a garage or a basement: by keyboard, with what each adds', async ({
   await row.getByRole('button', { name: 'and …' }).nth(1).click();
   await page.getByRole('textbox', { name: 'Find a field' }).fill('bedrooms');
   await page.keyboard.press('Enter');
-  await page.getByRole('textbox', { name: 'Bedrooms' }).fill('3 or more');
+  await page.getByRole('textbox', { name: 'Beds' }).fill('3 or more');
   await page.keyboard.press('Enter');
   expect(await agent.count('fit')).toBeLessThan(either);
 
   // taken apart again, and undone
-  await row.getByRole('button', { name: 'Remove Bedrooms from these' }).click();
+  await row.getByRole('button', { name: 'Remove Beds from these' }).click();
   expect(await agent.count('fit')).toBe(either);
   await row.getByRole('button', { name: 'Remove Stories from these' }).click();
   expect(await agent.count('fit')).toBe(garage);
@@ -55,14 +55,14 @@ test('what a home costs a month follows what the client brings and borrows', asy
   await agent.open('/search');
   await agent.click(agent.button('New search'));
   const all = await agent.count('fit');
-  await agent.addLine('Cost a month');
-  await page.getByRole('textbox', { name: 'Cost a month' }).fill('up to 2500');
+  await agent.addLine('Monthly cost');
+  await page.getByRole('textbox', { name: 'Monthly cost' }).fill('up to 2500');
   await page.keyboard.press('Enter');
   const usual = await agent.count('fit');
   expect(usual).toBeGreaterThan(0);
   expect(usual).toBeLessThan(all);
   await expect(page.locator('.sentence')).toContainText('with 20% down at 6.5% over 30 years');
-  await agent.line('Cost a month').locator('.phrase').click();
+  await agent.line('Monthly cost').locator('.phrase').click();
   await page.getByRole('spinbutton', { name: 'Paid down' }).fill('60');
   await expect(page.locator('.sentence')).toContainText('with 60% down');
   const more = await agent.count('fit');
@@ -86,7 +86,7 @@ test('homes with an open house soon, and really for sale for long, by keyboard',
   expect(open).toBeLessThan(all);
   await expect(page.locator('.sentence')).toContainText('open house next 14 days');
   await agent.line('Open house').getByRole('button', { name: 'Remove Open house' }).click();
-  await agent.setLine('Really for sale since', 'until Jan 31, 2026');
+  await agent.setLine('For sale since', 'until Jan 31, 2026');
   expect(await agent.count('fit')).toBeLessThan(all);
 });
 
@@ -96,13 +96,13 @@ test('how a price moved is one line, typed or chosen; what does not fit says why
   await agent.signIn();
   await agent.open('/search');
   await agent.click(agent.button('New search'));
-  await agent.setLine('Price moved', 'down in the last 90 days');
-  await expect(page.locator('.sentence')).toContainText('price moved last 90 days, down');
+  await agent.setLine('Price change', 'down in the last 90 days');
+  await expect(page.locator('.sentence')).toContainText('price change last 90 days, down');
   const down = await agent.count('fit');
   expect(down).toBeGreaterThan(0);
   // a price that never moved is no blank
   expect(await agent.count('unknown')).toBe(0);
-  await agent.line('Price moved').locator('.phrase').click();
+  await agent.line('Price change').locator('.phrase').click();
   await page.getByRole('spinbutton', { name: 'At least so many percent' }).fill('3');
   await expect(page.locator('.sentence')).toContainText('down by 3% or more');
   const cut = await agent.count('fit');
@@ -119,7 +119,7 @@ test('how a price moved is one line, typed or chosen; what does not fit says why
   ).toBeVisible();
 
   // with a ceiling the nearest comes first, whatever the order of what fits
-  await agent.line('Price moved').getByRole('button', { name: 'Remove Price moved' }).click();
+  await agent.line('Price change').getByRole('button', { name: 'Remove Price change' }).click();
   await agent.setLine('List price', 'up to 300k');
   const over = async (): Promise<number[]> =>
     (

@@ -37,13 +37,13 @@ test('the table has the agent’s own columns, in their order and width, at ever
 
   // by mouse: dragged to the left, and made wider
   const [town, price] = [
-    page.getByRole('columnheader', { name: 'Town' }),
+    page.getByRole('columnheader', { name: 'City' }),
     page.getByRole('columnheader', { name: 'List price' }),
   ];
   const box = async (of: typeof town): Promise<{ x: number; y: number; width: number }> => (await of.boundingBox()) as never;
   const [at, to] = [await box(price), await box(town)];
   await agent.drag({ x: at.x + 30, y: at.y + 12 }, { x: to.x + 20, y: to.y + 12 });
-  await expect.poll(async () => (await heads(page)).slice(0, 4)).toEqual(['Address', 'News', 'List price', 'Town']);
+  await expect.poll(async () => (await heads(page)).slice(0, 4)).toEqual(['Address', 'News', 'List price', 'City']);
   const before = await box(town);
   await agent.drag({ x: before.x + before.width - 3, y: before.y + 12 }, { x: before.x + before.width + 57, y: before.y + 12 });
   await expect.poll(async () => (await box(town)).width).toBeCloseTo(before.width + 60, -1);
@@ -51,7 +51,7 @@ test('the table has the agent’s own columns, in their order and width, at ever
   // by keyboard: back to the right, and narrower
   await page.getByRole('columnheader', { name: 'List price' }).getByRole('button').focus();
   await page.keyboard.press('Alt+ArrowRight');
-  await expect.poll(async () => (await heads(page)).slice(2, 4)).toEqual(['Town', 'List price']);
+  await expect.poll(async () => (await heads(page)).slice(2, 4)).toEqual(['City', 'List price']);
   const wide = await box(price);
   await page.keyboard.press('Shift+ArrowLeft');
   await expect.poll(async () => (await box(price)).width).toBeCloseTo(wide.width - 16, 0);
@@ -75,19 +75,19 @@ test('results are ordered by several fields, from the heads and from the menu', 
   await agent.signIn();
   await agent.open('/search?as=table');
   await agent.click(agent.button('New search'));
-  const ordered = page.getByRole('columnheader', { name: 'Bedrooms' }).getByRole('button');
+  const ordered = page.getByRole('columnheader', { name: 'Beds' }).getByRole('button');
   await agent.click(ordered);
   await page
     .getByRole('columnheader', { name: 'List price' })
     .getByRole('button')
     .click({ modifiers: ['Shift'] });
-  await expect(agent.button('Order: Bedrooms, lowest first, then List price, lowest first')).toBeVisible();
+  await expect(agent.button('Order: Beds, lowest first, then List price, lowest first')).toBeVisible();
   await expect(async () => {
     const rows = await firstRows(page);
     expect(rows).toHaveLength(12);
     expect(JSON.stringify(rows)).toBe(sorted(rows, ([beds, price], [otherBeds, other]) => beds - otherBeds || price - other));
   }).toPass();
-  await agent.click(agent.button(/^Order: Bedrooms/));
+  await agent.click(agent.button(/^Order: Beds/));
   await agent.click(agent.button('Highest price first'));
   await expect(agent.button('Order: Highest price first')).toBeVisible();
   await expect(async () => {
@@ -123,7 +123,7 @@ test('every one of a long list can be scrolled to, and the next and the one befo
   await agent.open('/search?as=table');
   await agent.click(agent.button('New search'));
   await agent.click(page.getByRole('button', { name: 'Remove Now' }));
-  await agent.addLine('Now');
+  await agent.addLine('Status');
   await agent.click(agent.button('Ever listed'));
   await agent.press('Escape');
   const all = await agent.count('fit');

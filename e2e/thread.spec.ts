@@ -46,19 +46,19 @@ test('a search of lines and bounds shows its count at every step', async () => {
   await agent.setLine('List price', 'up to 460k');
   const affordable = await agent.count('fit');
   expect(affordable).toBeLessThan(all);
-  await agent.setLine('Bedrooms', '2 or more');
+  await agent.setLine('Beds', '2 or more');
   await agent.setLine('Baths', '1½ or more');
   await agent.setLine('Living area', '1,000');
   await expect(page.locator('.sentence')).toContainText(
-    'Homes for sale; active, coming soon; up to $460,000; 2 bedrooms or more; 1½ baths or more; living area 1,000 sq ft or more.',
+    'Homes for sale; active, coming soon; up to $460,000; 2 beds or more; 1½ baths or more; living area 1,000 sq ft or more.',
   );
 
   // towns are typed, and others ticked in the list under them
-  await agent.setLine('Town', 'Port Ostrey, Sedge Ferry, Tansy Hill, Mallow Green');
-  await agent.click(agent.line('Town').locator('.phrase'));
-  await agent.click(agent.line('Town').getByRole('checkbox', { name: /^Wrenfield/ }));
+  await agent.setLine('City', 'Port Ostrey, Sedge Ferry, Tansy Hill, Mallow Green');
+  await agent.click(agent.line('City').locator('.phrase'));
+  await agent.click(agent.line('City').getByRole('checkbox', { name: /^Wrenfield/ }));
   await agent.press('Escape');
-  await expect(agent.line('Town').locator('.phrase')).toContainText('Port Ostrey, Sedge Ferry');
+  await expect(agent.line('City').locator('.phrase')).toContainText('Port Ostrey, Sedge Ferry');
   expect(await agent.count('fit')).toBeLessThanOrEqual(affordable);
 
   // a circle, dragged out from its middle on the map
@@ -140,7 +140,7 @@ test('a price mistyped by a nought is found by what it holds back, and taken bac
   expect(await agent.count('fit')).toBe(0);
   const held = Number(await agent.line('List price').locator('.holds').innerText());
   expect(held).toBeGreaterThanOrEqual(fit);
-  expect(await agent.line('Bedrooms').locator('.holds').innerText()).toBe('0');
+  expect(await agent.line('Beds').locator('.holds').innerText()).toBe('0');
   await expect(page.locator('.advice')).toContainText(`Dropping list price alone would add ${held}`);
   await page.locator('.sentence').click();
   await agent.press('Control+z');

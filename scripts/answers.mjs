@@ -30,9 +30,16 @@ try {
     additionalProperties: false,
   });
   const schemas = names.sort().map((name) => [name, generator.createSchema(aliasOf(name))]);
-  writeFileSync(join(root, 'dist', 'answers.json'), JSON.stringify(Object.fromEntries(schemas)));
+  writeFileSync(join(root, 'dist', 'answers.json'), JSON.stringify(Object.fromEntries(schemas), withoutBrands));
 } finally {
   rmSync(folder, { recursive: true });
+}
+
+/** What only the compiler sees of a type, a symbol that marks it, is in no answer. */
+function withoutBrands(key, value) {
+  const isBrand = (name) => name.startsWith('__@');
+  if (isBrand(key)) return undefined;
+  return key === 'required' && Array.isArray(value) ? value.filter((name) => !isBrand(name)) : value;
 }
 
 function aliasOf(name) {

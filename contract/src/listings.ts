@@ -1,4 +1,4 @@
-import type { ListingRecord } from '@perambula/core';
+import type { ShownTo } from '@perambula/core';
 import { get } from './endpoint.js';
 
 /** One entry of a parcel's history over all its listings. */
@@ -16,7 +16,7 @@ export interface HistoryEntry {
 
 export interface ListingAnswer {
   /** In the fields that the agent may see. */
-  readonly listing: ListingRecord;
+  readonly listing: ShownTo<'agent'>;
   /** Newest first. */
   readonly history: readonly HistoryEntry[];
   /** As announced, those called off too, by their start. */

@@ -1,3 +1,4 @@
+import type { ShownTo } from '@perambula/core';
 import { get, post, put, remove } from './endpoint.js';
 
 export const VERDICTS = ['like', 'unsure', 'notForUs'] as const;
@@ -12,7 +13,7 @@ export interface Reaction {
 
 export interface PortalHome {
   /** The listing's fields that a client may see. */
-  readonly listing: Readonly<Record<string, unknown>> & { readonly ListingKey: string };
+  readonly listing: ShownTo<'client'>;
   readonly address: string;
   readonly why: string;
   readonly toldAt: string;

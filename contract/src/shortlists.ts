@@ -1,3 +1,4 @@
+import type { ShownTo } from '@perambula/core';
 import { get, patch, post, put, remove } from './endpoint.js';
 import type { Reaction } from './portal.js';
 
@@ -12,7 +13,7 @@ export interface ShortlistItem {
   readonly addedAt: string;
   readonly priceWhenAdded: number;
   readonly statusWhenAdded: string;
-  readonly listing: Readonly<Record<string, unknown>>;
+  readonly listing: ShownTo<'agent'>;
   readonly reactions: readonly Reaction[];
 }
 

@@ -1,3 +1,4 @@
+import type { ShownTo } from '@perambula/core';
 import { get, post } from './endpoint.js';
 import type { OutboxEntry } from './mail.js';
 import type { Verdict } from './portal.js';
@@ -16,7 +17,7 @@ export interface Today {
   readonly sinceAt: string | null;
   readonly ahead: readonly Showing[];
   readonly newHomes: readonly {
-    readonly listing: Readonly<Record<string, unknown>>;
+    readonly listing: ShownTo<'agent'>;
     readonly wantedBy: readonly { readonly clientId: string; readonly client: string; readonly how: string }[];
   }[];
 }

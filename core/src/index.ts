@@ -53,6 +53,8 @@ export { parseValue } from './search/parseValue.js';
 export * from './search/phrase.js';
 export { MOVE_WAYS, PRICE_MOVED, sayMove } from './search/priceMove.js';
 export type { MoveWay, PriceMove } from './search/priceMove.js';
+export { findEntries } from './spoken/findEntries.js';
+export type { CatalogueEntry } from './spoken/findEntries.js';
 export { readSpoken } from './spoken/readSpoken.js';
 export type { Spoken } from './spoken/readSpoken.js';
 export type { Gazetteer } from './spoken/matcher.js';

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { AUDIENCES, forAudience, mayShow } from './audience.js';
+import { forAudience, mayShow, STORED_FIELDS } from './audience.js';
+import type { ShownTo } from './audience.js';
+import { AUDIENCES } from './field.js';
 import { bathsOf, feePerMonthOf } from './record.js';
 
 const raw = {
@@ -21,6 +23,37 @@ const raw = {
   OwnerName: 'Somebody',
   ClosePrice: 1,
 };
+
+describe('what each audience may see', () => {
+  it('is what the trade shows it: a client no more than a client, the public no more than the public', () => {
+    // common practice: what only agents need, and what tells how hard a seller can be pressed, stays with agents
+    const agentsOnly = [
+      'PrivateRemarks',
+      'ShowingInstructions',
+      'OccupantType',
+      'OriginalListPrice',
+      'ParcelNumber',
+      'ListAgentMobilePhone',
+    ];
+    const whole = Object.fromEntries([...STORED_FIELDS].map((name) => [name, 'x']));
+    const home = { ...whole, InternetAddressDisplayYN: true };
+    for (const name of agentsOnly) {
+      expect(forAudience(home, 'agent')).toHaveProperty(name);
+      expect(forAudience(home, 'message')).not.toHaveProperty(name);
+    }
+    const counts = AUDIENCES.map((audience) => Object.keys(forAudience(home, audience)).length);
+    expect(counts).toEqual([...counts].sort((a, b) => a - b));
+    expect(counts.at(-1)).toBe(STORED_FIELDS.size);
+  });
+  it('is told to the compiler: a record that passed none, or another, is no answer', () => {
+    const shown: ShownTo<'client'> = forAudience(raw, 'client');
+    // @ts-expect-error: what an agent may see is not for a client
+    const other: ShownTo<'client'> = forAudience(raw, 'agent');
+    // @ts-expect-error: nothing was taken out of it
+    const unfiltered: ShownTo<'client'> = raw;
+    expect([shown, other, unfiltered]).toHaveLength(3);
+  });
+});
 
 describe('forAudience', () => {
   it.each(AUDIENCES)('keeps offers of compensation, lock codes and owners from the %s', (audience) => {

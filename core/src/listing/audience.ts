@@ -1,9 +1,9 @@
 import { wordsOf } from '../text/words.js';
+import { AUDIENCES } from './field.js';
+import type { Audience } from './field.js';
+import { FIELDS } from './fields.js';
+import { OTHER_FIELDS } from './otherFields.js';
 import type { FieldValue, ListingRecord } from './record.js';
-
-/** Who reads a listing, from the fewest fields to the most. */
-export const AUDIENCES = ['public', 'client', 'message', 'agent'] as const;
-export type Audience = (typeof AUDIENCES)[number];
 
 /** What tells where a home stands: a seller can withhold it. */
 const ADDRESS = [
@@ -19,194 +19,28 @@ const ADDRESS = [
   'PostalCode',
 ] as const;
 
-const FOR_EVERYBODY = [
-  ...ADDRESS,
-  'ListingKey',
-  'ListingId',
-  'OriginatingSystemName',
-  'PropertyType',
-  'PropertySubType',
-  'StandardStatus',
-  'ListPrice',
-  'BedroomsTotal',
-  'BathroomsFull',
-  'BathroomsThreeQuarter',
-  'BathroomsHalf',
-  'BathroomsOneQuarter',
-  'BathroomsTotalInteger',
-  'LivingArea',
-  'LotSizeAcres',
-  'YearBuilt',
-  'StoriesTotal',
-  'MainLevelBedrooms',
-  'RoomsTotal',
-  'Rooms',
-  'BelowGradeFinishedArea',
-  'BuildingAreaTotal',
-  'NumberOfUnitsTotal',
-  'Cooling',
-  'FireplacesTotal',
-  'ArchitecturalStyle',
-  'ConstructionMaterials',
-  'Roof',
-  'Flooring',
-  'Appliances',
-  'ExteriorFeatures',
-  'NewConstructionYN',
-  'PropertyCondition',
-  'LotFeatures',
-  'ViewYN',
-  'View',
-  'Sewer',
-  'WaterSource',
-  'Elevation',
-  'ElevationUnits',
-  'Zoning',
-  'LeaseTerm',
-  'Furnished',
-  'PetsAllowed',
-  'ElementarySchool',
-  'MiddleOrJuniorSchool',
-  'HighSchool',
-  'HighSchoolDistrict',
-  'GarageYN',
-  'GarageSpaces',
-  'Basement',
-  'Heating',
-  'InteriorFeatures',
-  'WaterfrontYN',
-  'PoolPrivateYN',
-  'AssociationYN',
-  'AssociationFee',
-  'AssociationFeeFrequency',
-  'City',
-  'CountyOrParish',
-  'StateOrProvince',
-  'SubdivisionName',
-  'PublicRemarks',
-  'OnMarketDate',
-  'ForSaleSince',
-  'MilesToStation',
-  'MilesToShore',
-  'NextOpenHouse',
-  'ActivationDate',
-  'ListOfficeName',
-  'ListOfficePhone',
-  'PhotosCount',
-  'ModificationTimestamp',
-  'AboveGradeFinishedArea',
-  'BedroomsPossible',
-  'Levels',
-  'EntryLevel',
-  'YearBuiltEffective',
-  'PropertyAttachedYN',
-  'FoundationDetails',
-  'CoolingYN',
-  'HeatingYN',
-  'FireplaceYN',
-  'FireplaceFeatures',
-  'LaundryFeatures',
-  'WindowFeatures',
-  'DoorFeatures',
-  'AccessibilityFeatures',
-  'GreenEnergyEfficient',
-  'GreenEnergyGeneration',
-  'SpaYN',
-  'HomeWarrantyYN',
-  'AttachedGarageYN',
-  'CarportSpaces',
-  'OpenParkingSpaces',
-  'ParkingTotal',
-  'ParkingFeatures',
-  'LotSizeDimensions',
-  'FrontageLength',
-  'RoadSurfaceType',
-  'RoadFrontageType',
-  'Topography',
-  'Vegetation',
-  'Fencing',
-  'PatioAndPorchFeatures',
-  'PoolFeatures',
-  'OtherStructures',
-  'WaterfrontFeatures',
-  'WaterBodyName',
-  'HorseYN',
-  'DirectionFaces',
-  'Utilities',
-  'AssociationFeeIncludes',
-  'AssociationAmenities',
-  'LandLeaseYN',
-  'RentIncludes',
-  'AvailabilityDate',
-  'TenantPays',
-  'Township',
-  'CommunityFeatures',
-  'SeniorCommunityYN',
-  'PossibleUse',
-  'CurrentUse',
-  'Inclusions',
-  'Exclusions',
-  'VideosCount',
-] as const;
+/** All that is ever stored of a listing, and the first audience that may see each. */
+const AUDIENCE_OF: ReadonlyMap<string, Audience> = new Map([
+  ...FIELDS.flatMap(({ name, audience }) => (audience ? [[name, audience] as const] : [])),
+  ...Object.entries(OTHER_FIELDS),
+]);
 
-const FOR_A_CLIENT = [
-  'ListingContractDate',
-  'PriceChangeTimestamp',
-  'StatusChangeTimestamp',
-  'PreviousListPrice',
-  'SpecialListingConditions',
-  'TaxAnnualAmount',
-  'TaxYear',
-  'ListingTerms',
-  'LivingAreaSource',
-  'DocumentsCount',
-  'ListAgentFullName',
-  'YearBuiltSource',
-  'LotSizeSource',
-  'TaxAssessedValue',
-  'Disclosures',
-  'Possession',
-  'MLSAreaMajor',
-  'SecurityFeatures',
-  'OffMarketDate',
-  'ContingentDate',
-] as const;
-
-const FOR_THE_AGENT = [
-  'OriginalListPrice',
-  'ClosePrice',
-  'CloseDate',
-  'PurchaseContractDate',
-  'WithdrawnDate',
-  'ExpirationDate',
-  'CancellationDate',
-  'OriginalEntryTimestamp',
-  'ParcelNumber',
-  'PrivateRemarks',
-  'ShowingInstructions',
-  'OccupantType',
-  'ListAgentKey',
-  'ListOfficeKey',
-  'ListAgentMobilePhone',
-  'ListAgentEmail',
-  'InternetEntireListingDisplayYN',
-  'InternetAddressDisplayYN',
-  'InternetAutomatedValuationDisplayYN',
-  'InternetConsumerCommentYN',
-  'GrossIncome',
-  'OperatingExpense',
-  'NetOperatingIncome',
-  'CapRate',
-  'BuyerFinancing',
-  'Contingency',
-] as const;
+function fieldsOf(audience: Audience): readonly string[] {
+  const most = AUDIENCES.indexOf(audience);
+  return [...AUDIENCE_OF].filter(([, first]) => AUDIENCES.indexOf(first) <= most).map(([name]) => name);
+}
 
 const FIELDS_OF: Readonly<Record<Audience, readonly string[]>> = {
-  public: FOR_EVERYBODY,
-  client: [...FOR_EVERYBODY, ...FOR_A_CLIENT],
-  message: [...FOR_EVERYBODY, ...FOR_A_CLIENT],
-  agent: [...FOR_EVERYBODY, ...FOR_A_CLIENT, ...FOR_THE_AGENT],
+  public: fieldsOf('public'),
+  client: fieldsOf('client'),
+  message: fieldsOf('message'),
+  agent: fieldsOf('agent'),
 };
+
+declare const shownTo: unique symbol;
+
+/** A listing as an audience may see it. Only `forAudience` makes one, so that no other can be sent by mistake. */
+export type ShownTo<A extends Audience> = ListingRecord & { readonly [shownTo]: A };
 
 /** What a seller may say no to; a flag that says anything but yes says no. */
 export const SELLER_FLAGS = [
@@ -221,18 +55,18 @@ export const SELLER_FLAGS = [
  * offers of compensation and lock codes are in none. A seller who shows no address shows it to the agent only, and what
  * others read names neither the street nor the building.
  */
-export function forAudience(record: Readonly<Record<string, unknown>>, audience: Audience): ListingRecord {
+export function forAudience<A extends Audience>(record: Readonly<Record<string, unknown>>, audience: A): ShownTo<A> {
   const withheld = audience !== 'agent' && !isAllowed(record, 'InternetAddressDisplayYN');
   const fields = FIELDS_OF[audience].filter(
     (field) => record[field] !== undefined && !(withheld && (ADDRESS as readonly string[]).includes(field)),
   );
   const value = (field: string): unknown =>
     withheld && FREE_TEXTS.has(field) ? unnamed(String(record[field] ?? ''), record) : record[field];
-  return Object.fromEntries(fields.map((field) => [field, value(field) as FieldValue])) as unknown as ListingRecord;
+  return Object.fromEntries(fields.map((field) => [field, value(field) as FieldValue])) as unknown as ShownTo<A>;
 }
 
 /** The fields of a feed's record that may be kept at all. */
-export const STORED_FIELDS: ReadonlySet<string> = new Set(FIELDS_OF.agent);
+export const STORED_FIELDS: ReadonlySet<string> = new Set(AUDIENCE_OF.keys());
 
 /**
  * Whether a listing may be shown to an audience at all: a seller can keep it off the internet altogether, and whoever
@@ -245,8 +79,8 @@ export function mayShow(record: Readonly<Record<string, unknown>>, audience: Aud
 }
 
 /** The address as it may be shown, or where the home is when the seller withholds it. */
-export function addressShown(record: Readonly<Record<string, unknown>>): string {
-  const { UnparsedAddress: address, City: city } = record;
+export function addressShown(listing: ShownTo<Audience>): string {
+  const { UnparsedAddress: address, City: city } = listing;
   return typeof address === 'string' ? address : `Address withheld by the seller, ${String(city)}`;
 }
 

@@ -3,8 +3,12 @@ import type { FieldValue, ListingRecord } from './record.js';
 
 export type FieldType = 'number' | 'money' | 'date' | 'timestamp' | 'choice' | 'choices' | 'yesNo' | 'text';
 
-export const FIELD_GROUPS = ['Home', 'Outside', 'Money', 'Status', 'Place', 'People', 'Words'] as const;
+export const FIELD_GROUPS = ['Home', 'Outside', 'Money', 'Status', 'Place', 'People', 'Remarks'] as const;
 export type FieldGroup = (typeof FIELD_GROUPS)[number];
+
+/** Who reads a listing, from the fewest fields to the most. */
+export const AUDIENCES = ['public', 'client', 'message', 'agent'] as const;
+export type Audience = (typeof AUDIENCES)[number];
 
 /** One field of the catalogue: a field of the RESO Data Dictionary by its name, or one computed from several. */
 export interface Field {
@@ -12,6 +16,8 @@ export interface Field {
   readonly label: string;
   readonly group: FieldGroup;
   readonly type: FieldType;
+  /** The first audience that may see it in a listing; absent for what no listing holds, but is computed. */
+  readonly audience?: Audience;
   /** Steps a unit is divided into: 4 for baths by quarters, 10,000 for acres; 1 for whole numbers. */
   readonly precision?: number;
   readonly unit?: string;
@@ -31,6 +37,11 @@ export interface Field {
   readonly help: string;
   /** Whether a listing must fill it in. */
   readonly required?: boolean;
+}
+
+/** A field's label as it stands within a sentence: "list price", "HOA fee", "listing ID". */
+export function labelWithin({ label }: Pick<Field, 'label'>): string {
+  return label.replace(/\p{L}+/gu, (word) => (word.length > 1 && word === word.toUpperCase() ? word : word.toLowerCase()));
 }
 
 /** Whether a type's values are days or moments. */

@@ -4,13 +4,13 @@ import { OUTSIDE } from './catalogue/outside.js';
 import { PEOPLE } from './catalogue/people.js';
 import { PLACE } from './catalogue/place.js';
 import { STATUS } from './catalogue/status.js';
-import { WORDS } from './catalogue/words.js';
+import { REMARKS } from './catalogue/remarks.js';
 import type { Field } from './field.js';
 import type { PropertyType } from './kinds.js';
 import type { FieldValue, ListingRecord } from './record.js';
 
 /** The catalogue: every field that a search can ask about. */
-export const FIELDS: readonly Field[] = [...HOME, ...OUTSIDE, ...MONEY, ...STATUS, ...PLACE, ...PEOPLE, ...WORDS];
+export const FIELDS: readonly Field[] = [...HOME, ...OUTSIDE, ...MONEY, ...STATUS, ...PLACE, ...PEOPLE, ...REMARKS];
 
 const BY_NAME: ReadonlyMap<string, Field> = new Map(FIELDS.map((field) => [field.name, field]));
 

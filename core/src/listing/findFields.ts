@@ -37,6 +37,11 @@ export function findFields(typed: string, kinds: readonly PropertyType[]): Field
     .map(({ field }) => field);
 }
 
+/** Whether a field is called just that: its label, or its name. */
+export function isCalled(field: Field, typed: string): boolean {
+  return rankOf(field, wordsOf(typed)) === EXACT;
+}
+
 interface Known {
   /** Its label and name, other words for it, and its values, each as one text of plain words. */
   readonly names: readonly string[];

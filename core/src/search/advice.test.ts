@@ -53,7 +53,7 @@ describe('advise', () => {
     const basement = line('a', 'MainLevelBedrooms', { atLeast: 1 });
     const evidence = { fit: 20, unknown: 12, lines: [held('a', 5, 12)], filled: { MainLevelBedrooms: 0.41 } };
     expect(advise(searchOf([basement]), evidence).notes).toMatchObject([
-      { text: 'Only 41% of listings fill in bedrooms on the main level; 12 that fit otherwise leave it blank.' },
+      { text: 'Only 41% of listings fill in main level bedrooms; 12 that fit otherwise leave it blank.' },
     ]);
     expect(advise(searchOf([{ ...basement, blanks: 'pass' }]), evidence).notes).toEqual([]);
   });

@@ -1,4 +1,5 @@
 import { fieldOf } from '../listing/fields.js';
+import { labelWithin } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { travelOf } from '../roads/travel.js';
 import { isEither, mustLines } from './document.js';
@@ -81,8 +82,8 @@ export function advise(search: Search, evidence: Evidence): Advice {
 
 function nameOf(line: Line): string {
   if (isEither(line)) return 'either/or';
-  const label = labelOf(line);
-  return label.charAt(0).toLowerCase() + (travelOf(line) ? label.slice(1) : label.slice(1).toLowerCase());
+  // a place keeps its capitals
+  return travelOf(line) ? labelOf(line).replace('Minutes', 'minutes') : labelWithin(fieldOf(line.field) as Field);
 }
 
 function lineOf(search: Search, id: string): Line | undefined {

@@ -29,7 +29,7 @@ describe('differencesOf', () => {
     expect(differencesOf(before, after)).toEqual([
       { about: 'List price', before: 'up to $450,000', after: 'up to $460,000' },
       { about: 'Garage', before: null, after: '2 spaces or more, would be nice' },
-      { about: 'Bedrooms', before: '3 or more', after: null },
+      { about: 'Beds', before: '3 or more', after: null },
       { about: 'Where', before: null, after: 'not in ½ mile around the ferry' },
       { about: 'Where', before: '½ mile around the ferry', after: null },
       { about: 'Order', before: null, after: 'List price up' },

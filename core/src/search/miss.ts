@@ -2,7 +2,7 @@ import { distance, METRES_PER_MILE } from '../geo/distance.js';
 import type { LonLat } from '../geo/distance.js';
 import { metresToRing } from '../geo/inside.js';
 import { appliesTo, fieldOf } from '../listing/fields.js';
-import { isDay, isMeasured } from '../listing/field.js';
+import { isDay, isMeasured, labelWithin } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
@@ -51,13 +51,13 @@ export function sayOpen(search: Search, record: ListingRecord, given: Circumstan
 
 function namesOf(line: Line): string[] {
   const parts = isEither(line) ? line.either.flatMap(linesOfMember) : [line];
-  return parts.map((part) => (travelOf(part) ? 'place' : (fieldOf(part.field) as Field).label.toLowerCase()));
+  return parts.map((part) => (travelOf(part) ? 'place' : labelWithin(fieldOf(part.field) as Field)));
 }
 
 function sayNeither({ either }: EitherLine): string {
   const named = either.map((member) =>
     linesOfMember(member)
-      .map(({ field }) => (fieldOf(field) as Field).label.toLowerCase())
+      .map(({ field }) => labelWithin(fieldOf(field) as Field))
       .join(' with '),
   );
   return named.length === 1 ? `not ${named[0]} as wanted` : `neither ${named.join(' nor ')} as wanted`;
@@ -80,7 +80,7 @@ export function nearnessOfMiss(search: Search, record: ListingRecord, missed: st
 function missOfLine(line: FieldLine, record: ListingRecord, given: Circumstances): Miss {
   const field = fieldOf(line.field) as Field;
   if (!appliesTo(field, record['PropertyType']))
-    return { id: line.id, by: null, unit: '', text: `this kind has no ${field.label.toLowerCase()}`, nearness: UNMEASURED };
+    return { id: line.id, by: null, unit: '', text: `this kind has no ${labelWithin(field)}`, nearness: UNMEASURED };
   const value = valueFor(line, record, given);
   if (value === undefined && travelOf(line))
     return { id: line.id, by: null, unit: '', text: 'no way leads there', nearness: UNMEASURED };
@@ -153,7 +153,7 @@ function gapToSpan({ from, to }: Span<number>, value: number, field: Field): { b
 
 function unitOf(field: Field): string {
   if (isDay(field.type)) return 'days';
-  return field.type === 'money' ? 'USD' : (field.unit ?? field.label.toLowerCase());
+  return field.type === 'money' ? 'USD' : (field.unit ?? labelWithin(field));
 }
 
 function sayMiss(by: number, over: boolean, field: Field): string {

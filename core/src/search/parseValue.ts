@@ -56,7 +56,7 @@ export function parseValue(text: string, field: Field, kinds: readonly PropertyT
     case 'yesNo':
       return parseYesNo(typed, field);
     case 'text':
-      return field.group === 'Words' ? parseWords(typed) : parseText(typed, field);
+      return field.group === 'Remarks' ? parseWords(typed) : parseText(typed, field);
   }
 }
 

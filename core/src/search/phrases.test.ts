@@ -77,7 +77,7 @@ function testsOf({ name, type, group, choices = [] }: Field): fc.Arbitrary<Is> |
         blanks,
       );
     case 'text':
-      if (group === 'Words') {
+      if (group === 'Remarks') {
         const stem = fc.constantFrom<object>({}, { stem: true });
         return fc.oneof(
           fc

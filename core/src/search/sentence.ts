@@ -1,4 +1,6 @@
 import { METRES_PER_MILE } from '../geo/distance.js';
+import { labelWithin } from '../listing/field.js';
+import type { Field } from '../listing/field.js';
 import { fieldOf } from '../listing/fields.js';
 import { STATUSES } from '../listing/status.js';
 import type { Bound, EitherLine, FieldLine, Search } from './document.js';
@@ -87,7 +89,7 @@ function sayLine(line: FieldLine): string {
   // a place keeps its capitals
   if (travelOf(line))
     return `${phrase.replace(/,.*/, '')} ${labelOf(line).replace(/^Minutes /, '')} ${phrase.replace(/^[^,]*, /, '')}`;
-  const label = (fieldOf(line.field)?.label ?? line.field).toLowerCase();
+  const label = labelWithin(fieldOf(line.field) as Field);
   if (line.field === 'City') return phrase.startsWith('not') ? phrase : `in ${phrase.replace(/, ([^,]*)$/, ' or $1')}`;
   if (line.field === 'Status') return phrase.replace(STATUS_NAMES, (name) => name.toLowerCase());
   if (line.field === 'ListPrice') return phrase;

@@ -103,7 +103,7 @@ describe('sentenceOf', () => {
       ],
     };
     expect(sentenceOf(search)).toBe(
-      'Houses and townhouses within ½ mile around Sedge station, but not in Mill yard; 3 bedrooms or more; $300,000 to $450,000. Would be nice: public remarks mentions workshop.',
+      'Houses and townhouses within ½ mile around Sedge station, but not in Mill yard; 3 beds or more; $300,000 to $450,000. Would be nice: public remarks mentions workshop.',
     );
   });
 });

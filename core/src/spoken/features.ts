@@ -149,6 +149,10 @@ const OUTSIDE: readonly Matcher[] = [
   one('septic(?: tank| system)?', 'Sewer', 'Septic Tank'),
   one('elevators?', 'AssociationAmenities', 'Elevator(s)'),
   yes('horses?', 'HorseYN'),
+  yes(
+    '55 ?(?:\\+|plus|and (?:over|older|up))(?: communit(?:y|ies))?|(?:senior|adult) communit(?:y|ies)|senior living|age[ -]restricted',
+    'SeniorCommunityYN',
+  ),
   yes('(?:an )?(?:hoa|association)|association fees?', 'AssociationYN'),
   one('fha(?: loans?)?', 'ListingTerms', 'FHA'),
   one('va loans?', 'ListingTerms', 'VA'),

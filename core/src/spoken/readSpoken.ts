@@ -123,9 +123,10 @@ function compiled(gazetteer: Gazetteer): Compiled[] {
     const matchers = [
       ...whereaboutsMatchers(gazetteer),
       ...journeyMatchers(gazetteer),
+      // of two readings as long, the first: 55+ is an age before it is a price
+      ...FEATURE_MATCHERS,
       ...QUANTITY_MATCHERS,
       ...MARKET_MATCHERS,
-      ...FEATURE_MATCHERS,
     ];
     list = matchers.map((matcher) => ({ matcher, pattern: new RegExp(`(?:${matcher.pattern})(?![a-z0-9%½¼¾])`, 'y') }));
     known.set(gazetteer, list);

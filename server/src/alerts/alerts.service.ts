@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
-import { fits, forecast, mayShow, nextDue } from '@perambula/core';
+import { fits, forAudience, forecast, mayShow, nextDue } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
@@ -16,7 +16,7 @@ import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { AlertItemRow } from './alert.entity.js';
 import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
-import type { Told } from './digests.js';
+import type { DigestItem } from './digests.js';
 
 const FORECAST_DAYS = 60;
 
@@ -72,11 +72,11 @@ export class AlertsService {
     return records.filter((record) => fits(search.document, record, given));
   }
 
-  private told(fit: readonly ListingRecord[]): Told[] {
+  private told(fit: readonly ListingRecord[]): DigestItem[] {
     return fit
       .filter((record) => mayShow(record, 'message'))
       .sort(freshestFirst)
-      .map((record) => ({ record, why: firstWhy(record) }));
+      .map((record) => ({ listing: forAudience(record, 'message'), why: firstWhy(record) }));
   }
 
   /** Starts a search's alert, or changes one that runs without telling anything again. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { addressShown, dollars, factsOf, fits, forAudience, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
-import type { ListingRecord, Search } from '@perambula/core';
+import type { ListingRecord, Search, ShownTo } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -22,8 +22,9 @@ import { insertOnce, lockMatching } from './matcher.js';
 
 const MOST_HOMES_A_MESSAGE = 6;
 
-export interface Told {
-  readonly record: ListingRecord;
+/** A home that a message tells, as it may tell it, and why. */
+export interface DigestItem {
+  readonly listing: ShownTo<'message'>;
   readonly why: string;
 }
 
@@ -100,14 +101,17 @@ export class Digests {
     const rows = await manager.findBy(ListingRow, { listingKey: In([...new Set(items.map(({ listingKey }) => listingKey))]) });
     const records = new Map(rows.filter(({ removed }) => !removed).map(({ listingKey, data }) => [listingKey, data]));
     const digestId = randomUUID();
-    const told = new Map<string, Told>();
+    const told = new Map<string, DigestItem>();
     for (const item of items) {
       const record = records.get(item.listingKey);
       item.dropped = record ? this.whyNot(search.document, record) : 'no longer in the feed';
       if (item.dropped || !record) continue;
       Object.assign(item, { digestId, toldAt: this.clock.date() });
       const before = told.get(item.listingKey);
-      told.set(item.listingKey, { record, why: before ? `${before.why}, ${item.why.toLowerCase()}` : item.why });
+      told.set(item.listingKey, {
+        listing: forAudience(record, 'message'),
+        why: before ? `${before.why}, ${item.why.toLowerCase()}` : item.why,
+      });
     }
     await manager.save(items);
     if (told.size > 0) await this.address(manager, alert, search, readers, [...told.values()], digestId);
@@ -125,7 +129,7 @@ export class Digests {
     alert: AlertRow,
     search: SearchRow,
     readers: readonly PersonRow[],
-    told: readonly Told[],
+    told: readonly DigestItem[],
     digestId: string,
   ): Promise<void> {
     const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
@@ -154,7 +158,7 @@ export class Digests {
     alert: Pick<AlertRow, 'greeting'>,
     personName: string,
     agent: AgentRow,
-    told: readonly Told[],
+    told: readonly DigestItem[],
     portalUrl: string,
     stopUrl: string,
   ): Letter {
@@ -170,17 +174,16 @@ export class Digests {
     };
   }
 
-  private home({ record, why }: Told, portalUrl: string): LetterHome {
-    const listing = forAudience(record, 'message');
+  private home({ listing, why }: DigestItem, portalUrl: string): LetterHome {
     const updated = DateTime.fromISO(String(listing['ModificationTimestamp']), { zone: this.config.zone });
     return {
       why,
       price: dollars(Number(listing['ListPrice'])),
       address: addressShown(listing),
-      facts: factsOf(record),
+      facts: factsOf(listing),
       credit: `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated.toFormat('ccc, LLL d')}, ${updated.toFormat('h:mm a').toLowerCase()}`,
-      picture: `${this.config.publicUrl}/media/${record.ListingKey}/0.png`,
-      url: `${portalUrl}?home=${record.ListingKey}`,
+      picture: `${this.config.publicUrl}/media/${listing.ListingKey}/0.png`,
+      url: `${portalUrl}?home=${listing.ListingKey}`,
     };
   }
 }
@@ -196,11 +199,14 @@ export function firstWhy(record: ListingRecord): string {
 }
 
 /** "Near the ferry: 27 homes to start with", or what the agent wrote, with {homes} for how many. */
-export function subjectOf(alert: Pick<AlertRow, 'subject' | 'introduced'>, searchName: string, told: readonly Told[]): string {
+export function subjectOf(
+  alert: Pick<AlertRow, 'subject' | 'introduced'>,
+  searchName: string,
+  told: readonly DigestItem[],
+): string {
   const homes = `${told.length} ${told.length === 1 ? 'home' : 'homes'}`;
   if (alert.subject.trim()) return alert.subject.replaceAll('{homes}', homes);
   const [first] = told;
-  if (alert.introduced && told.length === 1 && first)
-    return `${first.why}: ${addressShown(forAudience(first.record, 'message'))}`;
+  if (alert.introduced && told.length === 1 && first) return `${first.why}: ${addressShown(first.listing)}`;
   return `${searchName}: ${homes}${alert.introduced ? '' : ' to start with'}`;
 }

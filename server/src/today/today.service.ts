@@ -257,7 +257,7 @@ function sinceFor(
     const kind = tellableOf(change);
     if (kind === 'new' || kind === 'backOnMarket') fresh.set(change.ListingKey, how);
     if (kind !== 'new' && how === 'fits')
-      told.push({ listingKey: change.ListingKey, text: `${addressShown(record)} ${said(change)}` });
+      told.push({ listingKey: change.ListingKey, text: `${addressShown(forAudience(record, 'agent'))} ${said(change)}` });
   }
   const fits = [...fresh.values()].filter((how) => how === 'fits').length;
   if (fresh.size === 0 && told.length === 0) return [];

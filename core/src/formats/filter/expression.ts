@@ -1,6 +1,7 @@
 import { circleRing } from '../../geo/distance.js';
 import type { LonLat } from '../../geo/distance.js';
 import { fieldOf } from '../../listing/fields.js';
+import { labelWithin } from '../../listing/field.js';
 import type { Field } from '../../listing/field.js';
 import { STATUS_DATE_FIELD } from '../../listing/status.js';
 import { isEither, mustLines } from '../../search/document.js';
@@ -134,7 +135,7 @@ function period(
   time: TimeContext,
   left: string[],
 ): Expression {
-  left.push(`“${direction} ${text}” of ${field.label.toLowerCase()} is written as the dates that it means now.`);
+  left.push(`“${direction} ${text}” of ${labelWithin(field)} is written as the dates that it means now.`);
   if (field.type === 'date') {
     const { from, to } = daysOf(direction, text, time);
     return spanned(property, { date: isoDate(from) }, { date: isoDate(to) });

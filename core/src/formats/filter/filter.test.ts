@@ -162,9 +162,9 @@ describe('a search as an expression', () => {
     expect(left).toEqual([
       '1 of its lines would only be nice, and filter nothing.',
       'Public remarks cannot be said in this language.',
-      '“last P30D” of price moved is written as the dates that it means now.',
-      'Price moved says when, and not that it went down by 5% or more.',
-      '“last P30D” of on market is written as the dates that it means now.',
+      '“last P30D” of price change is written as the dates that it means now.',
+      'Price change says when, and not that it went down by 5% or more.',
+      '“last P30D” of on market date is written as the dates that it means now.',
       'A circle is written as 64 corners.',
     ]);
   });

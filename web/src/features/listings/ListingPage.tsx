@@ -13,7 +13,7 @@ import {
 } from '@perambula/core';
 import { isOwnKey } from '@perambula/contract';
 import type { ListingAnswer } from '@perambula/contract';
-import type { ListingRecord, Search } from '@perambula/core';
+import type { Field, ListingRecord, Search } from '@perambula/core';
 import { App, Button } from 'antd';
 import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
 import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
@@ -351,30 +351,32 @@ function bathsInParts(listing: ListingRecord): string {
     .join(', ');
 }
 
+const label = (name: string): string => (fieldOf(name) as Field).label;
+
 function Facts({ listing }: { readonly listing: ListingRecord }) {
   const acres = listing['LotSizeAcres'];
   const fee = listing['AssociationFee'];
   const rows: readonly (readonly [string, string, string?])[] = [
-    ['Kind', String(listing['PropertySubType'])],
-    ['Built', shownValue(listing['YearBuilt'], false).replace(',', '')],
-    ['Baths', shownValue(bathsOf(listing), false), bathsInParts(listing)],
+    [label('PropertySubType'), String(listing['PropertySubType'])],
+    [label('YearBuilt'), shownValue(listing['YearBuilt'], false).replace(',', '')],
+    [label('Baths'), shownValue(bathsOf(listing), false), bathsInParts(listing)],
     [
-      'Lot',
+      label('LotSizeAcres'),
       typeof acres === 'number' ? `${plainNumber(acres)} ac` : 'left blank',
       typeof acres === 'number' ? `${Math.round(acres * 43_560).toLocaleString('en-US')} sq ft` : '',
     ],
     [
-      'Garage',
+      label('GarageSpaces'),
       listing['GarageYN'] === false
         ? 'none'
         : listing['GarageSpaces'] == null
           ? 'left blank'
           : `${String(listing['GarageSpaces'])} ${listing['GarageSpaces'] === 1 ? 'space' : 'spaces'}`,
     ],
-    ['Basement', shownValue(listing['Basement'], false)],
-    ['Heating', shownValue(listing['Heating'], false)],
-    ['Inside', shownValue(listing['InteriorFeatures'], false)],
-    ['On the water', shownValue(listing['WaterfrontYN'], false)],
+    [label('Basement'), shownValue(listing['Basement'], false)],
+    [label('Heating'), shownValue(listing['Heating'], false)],
+    [label('InteriorFeatures'), shownValue(listing['InteriorFeatures'], false)],
+    [label('WaterfrontYN'), shownValue(listing['WaterfrontYN'], false)],
     [
       'Association',
       listing['AssociationYN']
@@ -384,30 +386,30 @@ function Facts({ listing }: { readonly listing: ListingRecord }) {
         : 'none',
     ],
     [
-      'Taxes',
+      label('TaxAnnualAmount'),
       typeof listing['TaxAnnualAmount'] === 'number' ? dollars(listing['TaxAnnualAmount']) : 'left blank',
       String(listing['TaxYear'] ?? ''),
     ],
-    ['District', shownValue(listing['SubdivisionName'], false), String(listing['PostalCode'] ?? '')],
+    [label('SubdivisionName'), shownValue(listing['SubdivisionName'], false), String(listing['PostalCode'] ?? '')],
     ...(typeof listing['MilesToStation'] === 'number'
       ? [
           [
-            'A station',
-            `in ${listing['MilesToStation']} mi`,
-            `the shore in ${String(listing['MilesToShore'] ?? '–')} mi`,
+            label('MilesToStation'),
+            `${listing['MilesToStation']} mi`,
+            `to the shore ${String(listing['MilesToShore'] ?? '–')} mi`,
           ] as const,
         ]
       : []),
-    ['Conditions', shownValue(listing['SpecialListingConditions'], false)],
+    [label('SpecialListingConditions'), shownValue(listing['SpecialListingConditions'], false)],
     [
-      'On market',
+      label('OnMarketDate'),
       typeof listing['OnMarketDate'] === 'string'
         ? isoDate(listing['OnMarketDate'])
         : typeof listing['ActivationDate'] === 'string'
           ? `from ${isoDay(listing['ActivationDate'])}`
           : 'not yet',
     ],
-    ['Parcel', String(listing['ParcelNumber'] ?? 'left blank')],
+    [label('ParcelNumber'), String(listing['ParcelNumber'] ?? 'left blank')],
   ];
   return (
     <section>

@@ -1,4 +1,4 @@
-import { findFields, FIELD_GROUPS } from '@perambula/core';
+import { findFields } from '@perambula/core';
 import type { PropertyType } from '@perambula/core';
 import { Button, Checkbox, Input, Popover } from 'antd';
 import { Columns3 } from 'lucide-react';
@@ -23,7 +23,7 @@ export function ColumnMenu({ kinds, columns, onChange }: Props) {
     const shown = new Set(columns.map(({ field }) => field));
     return [
       ...found.filter(({ name }) => shown.has(name)),
-      ...inGroups(found, FIELD_GROUPS).filter(({ name }) => !shown.has(name)),
+      ...inGroups(found, (field) => field).filter(({ name }) => !shown.has(name)),
     ];
   }, [sought, searching, kinds, columns]);
   return (

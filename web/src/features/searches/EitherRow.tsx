@@ -1,5 +1,5 @@
-import { fieldOf, labelOf, linesOfMember, phraseOf } from '@perambula/core';
-import type { EitherLine, Field, FieldLine, Line, NewLine } from '@perambula/core';
+import { fieldOf, labelOf, labelWithin, linesOfMember, phraseOf } from '@perambula/core';
+import type { CatalogueEntry, EitherLine, Field, FieldLine, Line, NewLine } from '@perambula/core';
 import { X } from 'lucide-react';
 import { Fragment, useState } from 'react';
 import { withMemberLine, withoutMemberLine } from './either.rules.js';
@@ -33,8 +33,8 @@ export function EitherRow(props: Props) {
   const nice = line.weight === 'nice';
   const put = (next: Line | null, touched?: string): void =>
     onChange(next ? withLine(search, next) : withoutLine(search, line.id), touched);
-  const begin = (field: Field, sought: string, beside: number | null): void => {
-    const begins = newLine(field, sought);
+  const begin = (entry: CatalogueEntry, beside: number | null): void => {
+    const begins = newLine(entry);
     if (begins.is) put(withMemberLine(line, begins, beside), begins.id);
     setBegun(begins.is ? null : { line: begins, beside });
     onEdit(begins.id, true);
@@ -69,9 +69,7 @@ export function EitherRow(props: Props) {
                 >
                   <X size={13} aria-hidden="true" />
                 </button>
-                {j === lines.length - 1 && (
-                  <AddMember kinds={search.kinds} label="and …" onChoose={(field, sought) => begin(field, sought, i)} />
-                )}
+                {j === lines.length - 1 && <AddMember kinds={search.kinds} label="and …" onChoose={(entry) => begin(entry, i)} />}
               </div>
             ))}
           </Fragment>
@@ -79,7 +77,7 @@ export function EitherRow(props: Props) {
         <AddMember
           kinds={search.kinds}
           label="or …"
-          onChoose={(field, sought) => begin(field, sought, null)}
+          onChoose={(entry) => begin(entry, null)}
           openAtOnce={line.either.length === 1}
         />
         {nice && <span className="line-hint">would be nice: comes first, keeps nothing out</span>}
@@ -153,7 +151,7 @@ function MemberPhrase({
       onClick={() => onEdit(true)}
     >
       {isFurther && 'and '}
-      {field.label.toLowerCase()} {phraseOf(member)}
+      {labelWithin(field)} {phraseOf(member)}
     </button>
   );
 }
@@ -166,7 +164,7 @@ function AddMember({
 }: {
   readonly kinds: LinesProps['search']['kinds'];
   readonly label: string;
-  readonly onChoose: (field: Field, sought: string) => void;
+  readonly onChoose: (entry: CatalogueEntry) => void;
   readonly openAtOnce?: boolean;
 }) {
   const [open, setOpen] = useState(openAtOnce);

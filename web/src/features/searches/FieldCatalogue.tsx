@@ -1,5 +1,5 @@
 import { FIELDS } from '@perambula/core';
-import type { Field, PropertyType } from '@perambula/core';
+import type { CatalogueEntry, PropertyType } from '@perambula/core';
 import { Plus } from 'lucide-react';
 import { memo, useEffect, useRef, useState } from 'react';
 import { isTyping } from '../../shared/isTyping.js';
@@ -7,7 +7,7 @@ import { FieldPopover } from './FieldPopover.js';
 
 interface Props {
   readonly kinds: readonly PropertyType[];
-  readonly onChoose: (field: Field, sought: string) => void;
+  readonly onChoose: (entry: CatalogueEntry) => void;
 }
 
 /** Adds a line of any field, by the button or its key. */

@@ -1,21 +1,21 @@
-import { FIELD_GROUPS, findFields } from '@perambula/core';
-import type { Field, PropertyType } from '@perambula/core';
+import { findEntries, phraseOfIs } from '@perambula/core';
+import type { CatalogueEntry, PropertyType } from '@perambula/core';
 import { Input } from 'antd';
 import type { InputRef } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { inGroups, shareSaid } from './catalogue.rules.js';
+import { useGazetteer } from './gazetteer.api.js';
 import { useFilled } from './searches.api.js';
 
 interface Props {
   readonly kinds: readonly PropertyType[];
-  /** Given what the field was found by, too. */
-  readonly onChoose: (field: Field, sought: string) => void;
+  readonly onChoose: (entry: CatalogueEntry) => void;
   readonly onClose: () => void;
   /** Where to type, for whoever opens it. */
   readonly input: React.RefObject<InputRef | null>;
 }
 
-/** Every field that can be asked about, found by name, by another word for it, or by what it means. */
+/** Every field that can be asked about, found by name, by another word for it, or by what it means; and lines whole, by a value. */
 export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
   const [sought, setSought] = useState('');
   const [place, setPlace] = useState(0);
@@ -23,21 +23,22 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
   useEffect(() => input.current?.focus({ preventScroll: true }), [input]);
   const list = useRef<HTMLUListElement>(null);
   const filled = useFilled(kinds, true).data;
+  const { choices } = useGazetteer();
   const searching = sought.trim() !== '';
   const found = useMemo(() => {
-    const fields = findFields(sought, kinds);
-    return searching ? fields : inGroups(fields, FIELD_GROUPS);
-  }, [sought, kinds, searching]);
+    const entries = findEntries(sought, kinds, choices);
+    return searching ? entries : inGroups(entries, ({ field }) => field);
+  }, [sought, kinds, choices, searching]);
   const at = found[Math.min(place, found.length - 1)];
   useEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
   }, [at]);
-  const choose = (field: Field | undefined): void => {
-    if (!field) return;
+  const choose = (entry: CatalogueEntry | undefined): void => {
+    if (!entry) return;
     // it may be opened again before it has gone
     setSought('');
     setPlace(0);
-    onChoose(field, sought);
+    onChoose(entry);
   };
   const move = (event: React.KeyboardEvent, by: number): void => {
     event.preventDefault();
@@ -47,10 +48,10 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
     <div className="catalogue">
       <Input
         ref={input}
-        placeholder="Bedrooms, sold, granny flat …"
+        placeholder="Beds, corner lot, granny flat …"
         aria-label="Find a field"
         aria-controls="catalogue-fields"
-        aria-activedescendant={at ? `field-${at.name}` : undefined}
+        aria-activedescendant={at ? `entry-${found.indexOf(at)}` : undefined}
         value={sought}
         onChange={({ target }) => {
           setSought(target.value);
@@ -64,29 +65,34 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
         }}
       />
       <ul role="listbox" aria-label="Fields" id="catalogue-fields" ref={list} tabIndex={-1}>
-        {found.map((field, i) => (
-          <li key={field.name} role="none">
-            {!searching && field.group !== found[i - 1]?.group && <p className="catalogue-group">{field.group}</p>}
+        {found.map((entry, i) => (
+          <li key={`${entry.field.name} ${JSON.stringify(entry.is)}`} role="none">
+            {!searching && entry.field.group !== found[i - 1]?.field.group && (
+              <p className="catalogue-group">{entry.field.group}</p>
+            )}
             <button
               type="button"
               role="option"
-              id={`field-${field.name}`}
-              aria-selected={field === at}
+              id={`entry-${i}`}
+              aria-selected={entry === at}
               className="plain"
               tabIndex={-1}
               onMouseEnter={() => setPlace(i)}
-              onClick={() => choose(field)}
+              onClick={() => choose(entry)}
             >
-              <span>{field.label}</span>
-              <span className="soft">{shareSaid(field, filled)}</span>
+              <span>
+                {entry.field.label}
+                {entry.is && <>: {phraseOfIs(entry.is, entry.field)}</>}
+              </span>
+              <span className="soft">{entry.is ? 'the line whole' : shareSaid(entry.field, filled)}</span>
             </button>
           </li>
         ))}
-        {found.length === 0 && <li className="soft">No field answers that. Try another word for it.</li>}
+        {found.length === 0 && <li className="soft">No field and no value answers that. Try another word for it.</li>}
       </ul>
       {at && (
         <p className="catalogue-help" aria-live="polite">
-          {at.help}
+          {at.field.help}
         </p>
       )}
     </div>

@@ -1,4 +1,4 @@
-import type { Field, PropertyType } from '@perambula/core';
+import type { CatalogueEntry, PropertyType } from '@perambula/core';
 import { Popover } from 'antd';
 import type { InputRef, PopoverProps } from 'antd';
 import { useRef } from 'react';
@@ -9,7 +9,7 @@ interface Props {
   readonly open: boolean;
   readonly placement: PopoverProps['placement'];
   readonly onOpen: (open: boolean) => void;
-  readonly onChoose: (field: Field, sought: string) => void;
+  readonly onChoose: (entry: CatalogueEntry) => void;
   /** What it hangs from. */
   readonly children: React.ReactElement;
 }
@@ -33,9 +33,9 @@ export function FieldPopover({ kinds, open, placement, onOpen, onChoose, childre
           input={input}
           kinds={kinds}
           onClose={() => onOpen(false)}
-          onChoose={(field, sought) => {
+          onChoose={(entry) => {
             onOpen(false);
-            onChoose(field, sought);
+            onChoose(entry);
           }}
         />
       }

@@ -1,11 +1,11 @@
 import { FIELD_GROUPS, fieldOf, isEither, linesOfMember, PROPERTY_TYPES, travelOf } from '@perambula/core';
-import type { Field, Line, NewLine, PropertyType, Search } from '@perambula/core';
+import type { CatalogueEntry, Field, Line, NewLine, PropertyType, Search } from '@perambula/core';
 import { Select } from 'antd';
 import { useCallback, useState } from 'react';
 import { changeDraft, useDraft } from './draft.js';
 import { EitherRow } from './EitherRow.js';
 import { FieldCatalogue } from './FieldCatalogue.js';
-import { newLine, withLine } from './lineEditing.rules.js';
+import { newLine, withChoice, withLine } from './lineEditing.rules.js';
 import { moveAmongLines } from './lineKeys.js';
 import { LineRow } from './LineRow.js';
 import type { LinesProps } from './linesProps.js';
@@ -29,15 +29,20 @@ export function LinesPanel(props: LinesProps) {
   const [editing, setEditing] = useState<string | null>(null);
   const [begun, setBegun] = useState<NewLine | null>(null);
   const add = useCallback(
-    (field: Field, sought: string): void => {
+    (entry: CatalogueEntry): void => {
+      const { field } = entry;
       // what was begun before and never said goes
       setBegun(null);
       // a journey begins with its place
       if (field.name === 'Minutes') return onPen('place');
       // two amounts of one field, or two sets of statuses, would keep out what either lets in
       const there = useDraft.getState().document.lines.find((line) => !isEither(line) && line.field === field.name);
-      if (there && !MANY_LINES.has(field.type)) return setEditing(there.id);
-      const line = newLine(field, sought);
+      if (there && !isEither(there) && !MANY_LINES.has(field.type)) {
+        const widened = withChoice(there, entry);
+        if (widened) changeDraft((now) => withLine(now, widened), there.id);
+        return setEditing(there.id);
+      }
+      const line = newLine(entry);
       if (line.is) changeDraft((now) => withLine(now, line), line.id);
       else setBegun(line);
       setEditing(line.id);

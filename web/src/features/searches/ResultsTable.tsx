@@ -2,7 +2,7 @@ import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from 
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { Row } from '@perambula/contract';
-import { dollars, fieldOf, labelOf } from '@perambula/core';
+import { dollars, fieldOf, labelOf, labelWithin } from '@perambula/core';
 import type { Field, NamedTravel, Order } from '@perambula/core';
 import { columnResizingFeature, columnSizingFeature, tableFeatures, useTable } from '@tanstack/react-table';
 import type { ColumnDef, Header } from '@tanstack/react-table';
@@ -289,7 +289,7 @@ function Head({
         {...listeners}
         onClick={({ shiftKey }) => onOrder(by, shiftKey)}
         onKeyDown={onKeyDown}
-        title={`Order by ${label.toLowerCase()}; with Shift, after what orders already`}
+        title={`Order by ${labelWithin(field)}; with Shift, after what orders already`}
       >
         {label} {unit && <span className="table-unit">{unit}</span>}
         {direction && <Arrow size={12} aria-hidden="true" />}

@@ -102,7 +102,7 @@ export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
         <ChoicePicks {...picks} typed={typed} values={values} tally={tally} />
       ) : field.type === 'yesNo' ? (
         <YesNoPicks {...picks} />
-      ) : field.group === 'Words' ? (
+      ) : field.group === 'Remarks' ? (
         <WordsPicks {...picks} />
       ) : field.type === 'text' ? (
         <TextPicks {...picks} />
@@ -152,7 +152,7 @@ function placeholderOf(field: Field): string {
     case 'choices':
       return 'one, or another; all of …; not …';
     case 'text':
-      if (field.group === 'Words') return 'workshop, studio; not …';
+      if (field.group === 'Remarks') return 'workshop, studio; not …';
       return field.name === 'StreetName' ? 'Lantern Ln' : 'any part of it';
   }
 }

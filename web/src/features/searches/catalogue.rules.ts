@@ -1,9 +1,10 @@
 import type { Filled } from '@perambula/contract';
-import type { Field, FieldGroup } from '@perambula/core';
+import { FIELD_GROUPS } from '@perambula/core';
+import type { Field } from '@perambula/core';
 
-/** Fields by their groups, each group's in the order given. */
-export function inGroups(fields: readonly Field[], groups: readonly FieldGroup[]): Field[] {
-  return groups.flatMap((group) => fields.filter((field) => field.group === group));
+/** Items by the groups of their fields, each group's in the order given. */
+export function inGroups<T>(items: readonly T[], fieldOf: (item: T) => Field): T[] {
+  return FIELD_GROUPS.flatMap((group) => items.filter((item) => fieldOf(item).group === group));
 }
 
 /** How many listings fill a field in, in a few words; nothing until that is known. */

@@ -1,5 +1,5 @@
-import { fieldOf, isEither, parseValue, wordsOf } from '@perambula/core';
-import type { Field, FieldLine, Is, Line, MoveWay, NewLine, Parsed, PriceMove, Search } from '@perambula/core';
+import { fieldOf, isEither, parseValue } from '@perambula/core';
+import type { CatalogueEntry, Field, FieldLine, Is, Line, MoveWay, NewLine, Parsed, PriceMove, Search } from '@perambula/core';
 
 /** A search with one line put in place of that of its id, or added at the end. */
 export function withLine(search: Search, line: Line): Search {
@@ -50,23 +50,17 @@ export function moveOf(way: MoveWay, amount: number | null, unit: MoveUnit): Pri
   return way === 'either' ? undefined : { way };
 }
 
-/**
- * A new line of a field, by an id that nothing else of a search has. A yes or no is asked for as a yes, and a choice by the
- * value that the field was found by: "townhouse", "sold".
- */
-export function newLine(field: Field, sought = ''): FieldLine | NewLine {
+/** A new line of what was chosen in the catalogue, by an id that nothing else of a search has; a yes or no is asked for as a yes. */
+export function newLine({ field, is }: CatalogueEntry): FieldLine | NewLine {
   const line = { id: `n${Date.now().toString(36)}`, field: field.name };
-  const is: Is | null = field.type === 'yesNo' ? { yes: true } : valueNamed(field, sought);
-  return is ? { ...line, is } : line;
+  const asked = is ?? (field.type === 'yesNo' ? { yes: true } : null);
+  return asked ? { ...line, is: asked } : line;
 }
 
-function valueNamed(field: Field, sought: string): Is | null {
-  const plain = (text: string): string => wordsOf(text).join(' ');
-  const value = field.choices?.find((each) => plain(each) === plain(sought));
-  if (value !== undefined) return { anyOf: [value] };
-  if (field.name !== 'Status') return null;
-  const read = parseValue(sought, field, []);
-  return 'is' in read ? read.is : null;
+/** A line that has what was chosen among its choices, too; null where they do not go together. */
+export function withChoice(line: FieldLine, { is }: CatalogueEntry): FieldLine | null {
+  if (!is || !('anyOf' in is) || !('anyOf' in line.is)) return null;
+  return { ...line, is: { anyOf: [...new Set([...line.is.anyOf, ...is.anyOf])] } };
 }
 
 /** A line on when the price moved, in another way or in any. */

@@ -9,7 +9,7 @@ const journey = (name: string, x: number) =>
 
 describe('an order', () => {
   it('is said as it decides', () => {
-    expect(sayOrder([PRICE, TOWN])).toBe('List price, lowest first, then Town, Z to A');
+    expect(sayOrder([PRICE, TOWN])).toBe('List price, lowest first, then City, Z to A');
     expect(sayOrder([{ ...journey('Ferry Square', -66), direction: 'asc' }])).toBe('Minutes to Ferry Square, lowest first');
   });
 

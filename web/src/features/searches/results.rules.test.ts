@@ -104,7 +104,7 @@ describe('the order of results', () => {
   });
 
   it('is said in words', () => {
-    expect(sayOrder([...byPrice, { field: 'City', direction: 'asc' }])).toBe('List price, highest first, then Town, A to Z');
+    expect(sayOrder([...byPrice, { field: 'City', direction: 'asc' }])).toBe('List price, highest first, then City, A to Z');
     expect(waysOf(field('OnMarketDate'))).toEqual({ asc: 'oldest first', desc: 'newest first' });
   });
 });

@@ -1,4 +1,4 @@
-import { FIELD_GROUPS, fieldOf, FIELDS } from '@perambula/core';
+import { fieldOf, FIELDS } from '@perambula/core';
 import type { Field, FieldLine, Is, Line, Search } from '@perambula/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { inGroups, shareSaid } from './catalogue.rules.js';
@@ -8,6 +8,7 @@ import {
   moveOf,
   valueBegun,
   newLine,
+  withChoice,
   wishesOf,
   withLine,
   withMove,
@@ -58,14 +59,17 @@ describe('lines', () => {
     expect(choiceIs('noneOf', [])).toBeNull();
   });
   it('begin empty, but for what is yes or no', () => {
-    expect(newLine(field('ListPrice'))).toEqual({ id: expect.any(String) as string, field: 'ListPrice' });
-    expect(newLine(field('WaterfrontYN'))).toMatchObject({ field: 'WaterfrontYN', is: { yes: true } });
+    const begun = (name: string): unknown => newLine({ field: field(name), is: null });
+    expect(begun('ListPrice')).toEqual({ id: expect.any(String) as string, field: 'ListPrice' });
+    expect(begun('WaterfrontYN')).toMatchObject({ field: 'WaterfrontYN', is: { yes: true } });
   });
-  it('begin with the value that the field was found by', () => {
-    expect(newLine(field('PropertySubType'), 'townhouse').is).toEqual({ anyOf: ['Townhouse'] });
-    expect(newLine(field('Status'), 'sold').is).toEqual({ anyOf: ['Closed'] });
-    expect(newLine(field('Status'), 'status').is).toBeUndefined();
-    expect(newLine(field('PropertySubType'), 'kind').is).toBeUndefined();
+  it('stand whole where the catalogue offered them so, and go with what is chosen already', () => {
+    const townhouse = { field: field('PropertySubType'), is: { anyOf: ['Townhouse'] } };
+    expect(newLine(townhouse).is).toEqual({ anyOf: ['Townhouse'] });
+    const there = { id: 'a', field: 'PropertySubType', is: { anyOf: ['Condominium'] } };
+    expect(withChoice(there, townhouse)?.is).toEqual({ anyOf: ['Condominium', 'Townhouse'] });
+    expect(withChoice({ ...there, is: { noneOf: ['Condominium'] } }, townhouse)).toBeNull();
+    expect(withChoice(there, { field: field('PropertySubType'), is: null })).toBeNull();
   });
   it.each([
     ['ga', 'ga'],
@@ -115,7 +119,7 @@ describe('the catalogue', () => {
     expect(shareSaid(field('ListPrice'), undefined)).toBe('');
   });
   it('keeps every field when it puts them into groups', () => {
-    expect(new Set(inGroups(FIELDS, FIELD_GROUPS))).toEqual(new Set(FIELDS));
+    expect(new Set(inGroups(FIELDS, (each) => each))).toEqual(new Set(FIELDS));
   });
 });
 

@@ -1,12 +1,13 @@
 import type { Field } from '../field.js';
 
 /** What is said of it. */
-export const WORDS: readonly Field[] = [
+export const REMARKS: readonly Field[] = [
   {
     name: 'PublicRemarks',
     label: 'Public remarks',
-    group: 'Words',
+    group: 'Remarks',
     type: 'text',
+    audience: 'public',
     synonyms: ['description', 'mentions'],
     help: 'What the listing says to everybody.',
     required: true,
@@ -14,32 +15,36 @@ export const WORDS: readonly Field[] = [
   {
     name: 'PrivateRemarks',
     label: 'Private remarks',
-    group: 'Words',
+    group: 'Remarks',
     type: 'text',
+    audience: 'agent',
     synonyms: ['agent remarks'],
     help: 'What the listing says to agents only. Never shown to a client.',
   },
   {
     name: 'ShowingInstructions',
     label: 'Showing instructions',
-    group: 'Words',
+    group: 'Remarks',
     type: 'text',
+    audience: 'agent',
     synonyms: ['how to visit', 'appointment', 'access'],
     help: 'What to do before a visit. For you only.',
   },
   {
     name: 'Inclusions',
-    label: 'Stays',
-    group: 'Words',
+    label: 'Inclusions',
+    group: 'Remarks',
     type: 'text',
+    audience: 'public',
     synonyms: ['included', 'appliances stay'],
     help: 'What the seller leaves.',
   },
   {
     name: 'Exclusions',
-    label: 'Does not stay',
-    group: 'Words',
+    label: 'Exclusions',
+    group: 'Remarks',
     type: 'text',
+    audience: 'public',
     synonyms: ['excluded', 'not included'],
     help: 'What the seller takes along.',
   },
