@@ -277,7 +277,7 @@ test('the mark on the map and the card in the list are one: pointing at either s
   await expect(page.locator('.legend, .map-legend')).toContainText('Active');
 });
 
-test('on a telephone Today, a listing and a file fit their width', async ({ browser }) => {
+test('on a telephone Today, a listing, a file and a search fit their width', async ({ browser }) => {
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const page = await phone.newPage();
   const agent = new Agent(page);
@@ -295,6 +295,27 @@ test('on a telephone Today, a listing and a file fit their width', async ({ brow
   await page.locator('.finder-home').first().click();
   await expect(page.getByRole('heading', { name: 'For you only' })).toBeVisible();
   await fits();
+  await expectAccessible(page);
+
+  // a search: its lines, the map, the list, one at a time below what it finds
+  await agent.open('/search');
+  const shown = async (): Promise<void> =>
+    expect(await page.locator('.view').evaluate((view) => view.scrollWidth - view.clientWidth)).toBe(0);
+  await agent.count('fit');
+  await shown();
+  await page.getByRole('button', { name: /^Add a line/ }).click();
+  await page.getByRole('textbox', { name: 'Find a field' }).fill('corner lot');
+  await fits();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(agent.line('Lot features').locator('.phrase')).toHaveText('Corner Lot');
+  await page.getByRole('button', { name: /fit$/ }).click();
+  await expect(page.getByRole('region', { name: 'Results', exact: true })).toBeVisible();
+  await expect(page.locator('.search-map')).toBeHidden();
+  await shown();
+  await page.getByText('Map', { exact: true }).click();
+  await expect(page.locator('.map-canvas canvas').first()).toBeVisible();
+  await shown();
   await expectAccessible(page);
   await phone.close();
 });

@@ -122,7 +122,7 @@ test('every one of a long list can be scrolled to, and the next and the one befo
   await agent.signIn();
   await agent.open('/search?as=table');
   await agent.click(agent.button('New search'));
-  await agent.click(page.getByRole('button', { name: 'Remove Now' }));
+  await agent.click(page.getByRole('button', { name: 'Remove Status' }));
   await agent.addLine('Status');
   await agent.click(agent.button('Ever listed'));
   await agent.press('Escape');

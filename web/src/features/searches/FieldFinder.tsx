@@ -84,7 +84,7 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
                 {entry.field.label}
                 {entry.is && <>: {phraseOfIs(entry.is, entry.field)}</>}
               </span>
-              <span className="soft">{entry.is ? 'the line whole' : shareSaid(entry.field, filled)}</span>
+              <span className="soft">{entry.is ? 'adds this line' : shareSaid(entry.field, filled)}</span>
             </button>
           </li>
         ))}

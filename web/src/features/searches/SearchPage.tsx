@@ -1,7 +1,7 @@
 import './search.css';
 import { isEither, labelOf, sentenceOf } from '@perambula/core';
 import type { Order, ResultSet } from '@perambula/core';
-import { App, Button, Tooltip } from 'antd';
+import { App, Button, Segmented, Tooltip } from 'antd';
 import { Redo2, Undo2 } from 'lucide-react';
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -38,6 +38,14 @@ const MapView = lazy(async () => ({ default: (await import('../searchMap/index.j
 
 const SETS = ['fit', 'unknown', 'missByOne'] as const;
 
+/** What a telephone has room for one at a time, the counts above each. */
+const PANES = [
+  { value: 'lines', label: 'Search' },
+  { value: 'map', label: 'Map' },
+  { value: 'list', label: 'List' },
+] as const;
+type Pane = (typeof PANES)[number]['value'];
+
 /** The search: its lines, the map, and what it finds. */
 export function SearchPage() {
   const { searchId } = useParams();
@@ -59,17 +67,20 @@ export function SearchPage() {
     if (saved.isError) void message.error(messageOf(saved.error));
   }, [saved.isError, saved.error, message]);
 
+  const [pane, setPane] = useState<Pane>('lines');
   const set = SETS.find((each) => each === params.get('show')) ?? 'fit';
   const line = params.get('line');
   const view = params.get('as') === 'table' ? 'table' : 'cards';
   const show = useCallback(
-    (next: { show?: ResultSet; line?: string | null; as?: string; only?: 'chosen' | 'view' | 'all' }): void =>
+    (next: { show?: ResultSet; line?: string | null; as?: string; only?: 'chosen' | 'view' | 'all' }): void => {
+      if (next.show) setPane('list');
       changeAddress({
         show: next.show,
         line: next.line ?? (next.show ? null : undefined),
         as: next.as,
         only: next.only === 'all' ? null : next.only,
-      }),
+      });
+    },
     [changeAddress],
   );
 
@@ -97,6 +108,13 @@ export function SearchPage() {
   const [hovered, setHovered] = useState<string | null>(null);
   const drawing = useDrawing();
   const { pen, setPen, penMode, boundChosen, setBoundChosen, placed } = drawing;
+  const takePen = useCallback(
+    (next: typeof pen): void => {
+      if (next) setPane('map');
+      setPen(next);
+    },
+    [setPen],
+  );
   useEffect(
     () => setKeys(keys, `/search${searchId ? `/${searchId}` : ''}?${params.toString()}`),
     [keys, setKeys, searchId, params],
@@ -131,7 +149,8 @@ export function SearchPage() {
 
   if (searchId && saved.isLoading) return <Waiting what="Opening the search …" />;
   return (
-    <div className={`search is-${view}`}>
+    <div className={`search is-${view} shows-${pane}`}>
+      <Segmented className="search-panes" block aria-label="What to see" options={[...PANES]} value={pane} onChange={setPane} />
       <section className="search-lines" aria-label="The search">
         <header className="search-head">
           <div className="search-title">
@@ -147,7 +166,7 @@ export function SearchPage() {
           count={count.data}
           stale={count.isPlaceholderData}
           pen={pen}
-          onPen={setPen}
+          onPen={takePen}
           onPlace={placed}
           onChange={change}
           boundChosen={boundChosen}
