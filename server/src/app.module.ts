@@ -20,7 +20,7 @@ import { MapController } from './map/map.controller.js';
 import { PlacesModule } from './places/index.js';
 import { PortalModule } from './portal/index.js';
 import { PreferencesModule } from './preferences/index.js';
-import { PulseModule } from './pulse/index.js';
+import { PipelineModule } from './pipeline/index.js';
 import { RecordsModule } from './records/index.js';
 import { ReportsController } from './reports/index.js';
 import { RoadsModule } from './roads/index.js';
@@ -70,7 +70,7 @@ export class AppModule {
         PortalModule,
         PreferencesModule,
         ShortlistsModule,
-        PulseModule,
+        PipelineModule,
         RecordsModule,
         TodayModule,
       ],

@@ -9,8 +9,8 @@ import type { Config } from './common/config.js';
 import { answerCalls } from './common/thread.js';
 import type { DeskCalls } from './desk/index.js';
 import { ListingImport } from './feed/index.js';
-import { Pulse } from './pulse/index.js';
-import type { PulseCalls } from './pulse/index.js';
+import { Pipeline } from './pipeline/index.js';
+import type { PipelineCalls } from './pipeline/index.js';
 import { ListingFiles, SearchDocuments } from './searches/index.js';
 import { TodayService } from './today/index.js';
 
@@ -20,11 +20,11 @@ const AT_THE_DESK: readonly Type<unknown>[] = [AlertsService, ListingFiles, List
 const config = workerData as Config;
 const app = await NestFactory.createApplicationContext(AppModule.of(config), { logger: ['error', 'warn'] });
 
-if (config.role === 'pulse') {
-  answerCalls<PulseCalls>({
+if (config.role === 'pipeline') {
+  answerCalls<PipelineCalls>({
     // it did so when it was made
     begin: () => null,
-    advance: (ms) => app.get(Pulse).advance(ms),
+    advance: (ms) => app.get(Pipeline).advance(ms),
     async end() {
       await app.close();
       return null;

@@ -3,7 +3,7 @@ import type { PointTest } from '../geo/prepared.js';
 import { rasterOf } from '../geo/raster.js';
 import { travelOf } from '../roads/travel.js';
 import type { Travel } from '../roads/travel.js';
-import type { Circumstances } from '../search/circumstances.js';
+import type { EvaluationContext } from '../search/evaluationContext.js';
 import type { Bound, DrawnShape, Shape, TravelTime } from '../search/document.js';
 import { forEachRow, setBit } from './bitset.js';
 import type { Bits } from './bitset.js';
@@ -37,7 +37,7 @@ export class BoundCache {
   }
 
   /** The rows inside a bound, good for those in `alive`; bits of others may be missing. */
-  inside(bound: Bound, alive: Bits, given: Circumstances): Bits {
+  inside(bound: Bound, alive: Bits, context: EvaluationContext): Bits {
     const { kernel, words, changes, placed } = this.columns;
     const text = JSON.stringify(bound.shape);
     const kept = this.cache.get(text);
@@ -51,7 +51,7 @@ export class BoundCache {
       kernel.combine('and', fresh, placed, fresh);
       const points = kernel.count(fresh);
       if (points === 0) return inside;
-      if (bound.shape.type === 'TravelTime') this.testMinutes(bound.id, bound.shape, fresh, inside, given);
+      if (bound.shape.type === 'TravelTime') this.testMinutes(bound.id, bound.shape, fresh, inside, context);
       else if (points >= MANY) this.testMany(bound.shape, points, fresh, inside);
       else {
         const test = kept.test ?? prepared(bound.shape);
@@ -87,7 +87,7 @@ export class BoundCache {
   }
 
   /** Marks which of some rows lie within the minutes of a place, by their own journeys. */
-  private testMinutes(id: string, shape: TravelTime, rows: Bits, inside: Bits, { roads, before }: Circumstances): void {
+  private testMinutes(id: string, shape: TravelTime, rows: Bits, inside: Bits, { roads, before }: EvaluationContext): void {
     const seconds = this.columns.travels.of(travelOf(shape) as Travel, roads, () => before?.(id));
     forEachRow(rows, (row) => {
       const taken = seconds.get(row);

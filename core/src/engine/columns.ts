@@ -133,7 +133,7 @@ export class Columns {
   }
 
   /** Writes all texts anew when so many changed that it is worth while. */
-  tidy(): void {
+  compact(): void {
     if (!this.texts.worn) return;
     const texts = this.named().flatMap(([, column]) => (column.type === 'text' ? column.places : []));
     this.texts.rewrite((renewed) => {

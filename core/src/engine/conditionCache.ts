@@ -3,10 +3,10 @@ import type { Kept } from './bitsCache.js';
 import type { Columns } from './columns.js';
 import { takeBits } from './kernel.js';
 import type { Condition, Stretch } from './kernel.js';
-import type { Written } from './writing.js';
+import type { WritableCondition } from './writing.js';
 
 /** Writes one condition's bits of a stretch of rows. */
-export type Writer = (into: Written, stretch: Stretch) => void;
+export type Writer = (into: WritableCondition, stretch: Stretch) => void;
 
 interface KeptCondition extends Kept {
   /** How many words of rows are written, from the first on. */

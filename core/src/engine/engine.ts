@@ -9,7 +9,7 @@ import { travelsOf } from '../search/travels.js';
 import { statusesInReach } from '../search/reach.js';
 import { LEAST, MOST } from '../search/span.js';
 import { today } from '../time/period.js';
-import type { Circumstances } from '../search/circumstances.js';
+import type { EvaluationContext } from '../search/evaluationContext.js';
 import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { BoundCache } from './boundCache.js';
@@ -19,7 +19,7 @@ import { ConditionCache } from './conditionCache.js';
 import { takeBits } from './kernel.js';
 import type { Condition, Held, Kernel } from './kernel.js';
 import { writeLine, writeMember } from './lineBits.js';
-import type { Candidates, Writing, Written } from './writing.js';
+import type { Candidates, Writing, WritableCondition } from './writing.js';
 import { nearnesses } from './nearness.js';
 import { numbersFor } from './numbersFor.js';
 import { pricesOf } from './prices.js';
@@ -105,7 +105,7 @@ export interface Compared {
   readonly keys: readonly string[];
 }
 
-interface Teller {
+interface RowNotes {
   /** Whether any line would be nice. */
   readonly wishes: boolean;
   readonly missed: (row: number) => string;
@@ -113,7 +113,7 @@ interface Teller {
   readonly tell: (row: number) => ResultKey;
 }
 
-interface Passed {
+interface SearchBits {
   /** The lines' in their order, then keepIn and keepOut. */
   readonly conditions: readonly Condition[];
   /** Rows with every condition true. */
@@ -123,7 +123,7 @@ interface Passed {
   /** Rows with exactly one condition not true. */
   readonly one: Bits;
   /** Bits to write on meanwhile. */
-  readonly lend: () => Bits;
+  readonly borrow: () => Bits;
 }
 
 /** The columns of all listings, and the bitsets of what was lately asked. */
@@ -141,7 +141,7 @@ export class Engine {
   /** @param reader  who alone sees these listings; null where everybody does */
   put(records: Iterable<ListingRecord>, reader: string | null = null): void {
     for (const record of records) this.columns.put(record, reader);
-    this.columns.tidy();
+    this.columns.compact();
   }
 
   remove(keys: Iterable<string>): void {
@@ -149,7 +149,7 @@ export class Engine {
   }
 
   /** Does what the first searches would have to wait for: reads the words of remarks, and finds the roads beside each home. */
-  warm(roads: Circumstances['roads']): void {
+  warm(roads: EvaluationContext['roads']): void {
     const { rows, placed, positions, travels } = this.columns;
     const remarks = this.columns.column('PublicRemarks');
     if (remarks.type === 'text') remarks.words.update(rows);
@@ -168,46 +168,46 @@ export class Engine {
   }
 
   /** The live count, with what every line and bound holds back. */
-  count(search: Search, given: Circumstances): Count {
-    return this.passed(search, given, (passed) => this.figures(search, passed, given));
+  count(search: Search, context: EvaluationContext): Count {
+    return this.withSearchBits(search, context, (searchBits) => this.figures(search, searchBits, context));
   }
 
-  private figures(search: Search, passed: Passed, given: Circumstances): Count {
+  private figures(search: Search, searchBits: SearchBits, context: EvaluationContext): Count {
     const { kernel } = this.columns;
     const lines = mustLines(search);
-    const held = kernel.held(passed.conditions, passed.one);
+    const held = kernel.held(searchBits.conditions, searchBits.one);
     const [keepIn, keepOut] = held.slice(-2) as [Held, Held];
     const lineCounts = lines.map((line, i) => ({
       id: line.id,
       ...(held[i] as Held),
-      ...(isEither(line) ? { members: this.membersAdd(line, passed.all, given, passed.lend) } : {}),
+      ...(isEither(line) ? { members: this.membersAdd(line, searchBits.all, context, searchBits.borrow) } : {}),
     }));
     const byId = new Map(lineCounts.map((line) => [line.id, line]));
-    const fit = kernel.count(passed.all);
+    const fit = kernel.count(searchBits.all);
     return {
       fit,
-      unknown: kernel.count(passed.none) - fit,
+      unknown: kernel.count(searchBits.none) - fit,
       missByOne: held.reduce((sum, { holdsBack }) => sum + holdsBack, 0),
       lines: search.lines.map(({ id }) => byId.get(id) ?? { id, holdsBack: 0, blank: 0 }),
       keepIn,
       keepOut,
-      bounds: this.boundCounts(search, passed, keepIn, passed.lend),
+      bounds: this.boundCounts(search, searchBits, keepIn, searchBits.borrow),
     };
   }
 
   /** For each line, the one move of its limit that would add most for how little it is; the line that adds most first. */
-  loosenings(search: Search, given: Circumstances): Loosening[] {
-    return this.passed(search, given, ({ conditions, none, one, lend }) => {
+  loosenings(search: Search, context: EvaluationContext): Loosening[] {
+    return this.withSearchBits(search, context, ({ conditions, none, one, borrow }) => {
       const { kernel } = this.columns;
       const found = mustLines(search).flatMap((line, c) => {
         const column = isEither(line) ? null : this.columns.column(line.field);
         if (isEither(line) || column?.type !== 'ordered') return [];
-        const missing = lend();
+        const missing = borrow();
         kernel.combine('andNot', one, none, missing);
         kernel.combine('andNot', missing, (conditions[c] as Condition).t, missing);
         const scale = (fieldOf(line.field) as Field).precision ?? 1;
         const lost: number[] = [];
-        const numberOf = numbersFor(line, this.columns, given);
+        const numberOf = numbersFor(line, this.columns, context);
         forEachRow(missing, (row) => lost.push(numberOf(row) / scale));
         return loosen(line, lost) ?? [];
       });
@@ -227,7 +227,7 @@ export class Engine {
         { t, u },
         {
           columns,
-          given: { now: 0, zone: 'utc' },
+          context: { now: 0, zone: 'utc' },
           stretch,
           candidates: new Map(),
         },
@@ -274,8 +274,8 @@ export class Engine {
    * Misses by one of a search without an order come nearest first. Before all that come those that have the most of
    * what would be nice.
    */
-  find(search: Search, given: Circumstances, part: Part): Found {
-    return this.inOrder(search, given, part, (rows, bits, { tell }) => ({
+  find(search: Search, context: EvaluationContext, part: Part): Found {
+    return this.inOrder(search, context, part, (rows, bits, { tell }) => ({
       total: this.columns.kernel.count(bits),
       keys: rows.map(tell),
       prices: part.prices ? pricesOf(bits, this.columns) : null,
@@ -283,8 +283,8 @@ export class Engine {
   }
 
   /** The keys alone of what `find` finds. */
-  keys(search: Search, given: Circumstances, part: Part): { total: number; keys: string[] } {
-    return this.inOrder(search, given, part, (rows, bits) => ({
+  keys(search: Search, context: EvaluationContext, part: Part): { total: number; keys: string[] } {
+    return this.inOrder(search, context, part, (rows, bits) => ({
       total: this.columns.kernel.count(bits),
       keys: rows.map((row) => this.columns.keys.at(row)),
     }));
@@ -292,30 +292,30 @@ export class Engine {
 
   private inOrder<T>(
     search: Search,
-    given: Circumstances,
+    context: EvaluationContext,
     part: Part,
-    use: (rows: readonly number[], bits: Bits, teller: Teller) => T,
+    use: (rows: readonly number[], bits: Bits, notes: RowNotes) => T,
   ): T {
     const { set, offset = 0, limit = Infinity } = part;
-    return this.passed(search, given, (passed) => {
-      const bits = this.bitsOf(search, passed, part);
-      const teller = this.tellerOf(search, given, set, passed);
-      const nearness = nearnesses(search, this.columns, given);
+    return this.withSearchBits(search, context, (searchBits) => {
+      const bits = this.bitsOf(search, searchBits, part);
+      const notes = this.rowNotesOf(search, context, set, searchBits);
+      const nearness = nearnesses(search, this.columns, context);
       const sorters =
         set === 'missByOne' && search.order.length === 0
-          ? [{ number: remembered((row) => nearness(row, teller.missed(row))) }]
-          : sortersOf(search.order, this.columns, given);
-      const all = teller.wishes ? [{ number: (row: number) => -teller.had(row).length }, ...sorters] : sorters;
-      return use(firstRows(bits, offset + limit, all, this.columns.keys).slice(offset), bits, teller);
+          ? [{ number: remembered((row) => nearness(row, notes.missed(row))) }]
+          : sortersOf(search.order, this.columns, context);
+      const all = notes.wishes ? [{ number: (row: number) => -notes.had(row).length }, ...sorters] : sorters;
+      return use(firstRows(bits, offset + limit, all, this.columns.keys).slice(offset), bits, notes);
     });
   }
 
   /** The listings of a set by where they lie, at most so many, in no order; those without a place are left out. */
-  marks(search: Search, given: Circumstances, part: Part): Marks {
+  marks(search: Search, context: EvaluationContext, part: Part): Marks {
     const { limit = Infinity } = part;
-    return this.passed(search, given, (passed) => {
+    return this.withSearchBits(search, context, (searchBits) => {
       const { columns } = this;
-      const bits = this.bitsOf(search, passed, part);
+      const bits = this.bitsOf(search, searchBits, part);
       columns.kernel.combine('and', bits, columns.placed, bits);
       const status = columns.column('Status') as ChoiceColumn;
       const { numbers } = columns.column('ListPrice') as OrderedColumn;
@@ -333,27 +333,27 @@ export class Engine {
   }
 
   /** What `find` says of some listings of a set, in their order; those not there are left out. */
-  tell(search: Search, given: Circumstances, set: ResultSet, keys: readonly string[]): ResultKey[] {
-    return this.passed(search, given, (passed) => {
-      const { tell } = this.tellerOf(search, given, set, passed);
+  tell(search: Search, context: EvaluationContext, set: ResultSet, keys: readonly string[]): ResultKey[] {
+    return this.withSearchBits(search, context, (searchBits) => {
+      const { tell } = this.rowNotesOf(search, context, set, searchBits);
       return keys.flatMap((key) => {
         const row = this.columns.keys.rowOf(key);
-        return row === undefined || !this.columns.isSeenBy(row, given.reader) ? [] : tell(row);
+        return row === undefined || !this.columns.isSeenBy(row, context.reader) ? [] : tell(row);
       });
     });
   }
 
   /** What fits one search and what another, by the three parts of the two; the keys of one part, in its own search's order. */
-  compare(a: Search, b: Search, given: Circumstances, { part, offset = 0, limit = Infinity }: ComparedPart): Compared {
-    return this.passed(a, given, ({ all: inA, lend }) =>
-      this.passed(b, given, ({ all: inB }) => {
+  compare(a: Search, b: Search, context: EvaluationContext, { part, offset = 0, limit = Infinity }: ComparedPart): Compared {
+    return this.withSearchBits(a, context, ({ all: inA, borrow }) =>
+      this.withSearchBits(b, context, ({ all: inB }) => {
         const { kernel } = this.columns;
-        const [onlyA, onlyB, both] = [lend(), lend(), lend()];
+        const [onlyA, onlyB, both] = [borrow(), borrow(), borrow()];
         kernel.combine('andNot', inA, inB, onlyA);
         kernel.combine('andNot', inB, inA, onlyB);
         kernel.combine('and', inA, inB, both);
         const parts = { onlyA, onlyB, both };
-        const sorters = sortersOf((part === 'onlyB' ? b : a).order, this.columns, given);
+        const sorters = sortersOf((part === 'onlyB' ? b : a).order, this.columns, context);
         const rows = firstRows(parts[part], offset + limit, sorters, this.columns.keys).slice(offset);
         return {
           onlyA: kernel.count(onlyA),
@@ -366,12 +366,12 @@ export class Engine {
   }
 
   /** Says of a row which line it misses and which of those that would be nice it has. */
-  private tellerOf(search: Search, given: Circumstances, set: ResultSet, { conditions }: Passed): Teller {
+  private rowNotesOf(search: Search, context: EvaluationContext, set: ResultSet, { conditions }: SearchBits): RowNotes {
     const names = conditionNames(search);
     const nice = search.lines
       .filter(({ weight }) => weight === 'nice')
-      .map((line) => ({ id: line.id, t: this.lineCondition(line, given).t }));
-    const journeys = travelsOf(search).map(({ travel }) => this.columns.travels.inRows(travel, given.roads));
+      .map((line) => ({ id: line.id, t: this.lineCondition(line, context).t }));
+    const journeys = travelsOf(search).map(({ travel }) => this.columns.travels.inRows(travel, context.roads));
     const minutesOf = (row: number): (number | null)[] =>
       journeys.map((secondsOf) => (Number.isFinite(secondsOf(row)) ? Math.round(secondsOf(row) / 6) / 10 : null));
     const missed = (row: number): string => names[conditions.findIndex(({ t }) => !hasBit(t, row))] as string;
@@ -389,8 +389,8 @@ export class Engine {
     };
   }
 
-  /** The bits of a part; of misses, only those of one line where it is named. They are `passed.all`, written over. */
-  private bitsOf(search: Search, { conditions, all, none, one }: Passed, { set, line }: Part): Bits {
+  /** The bits of a part; of misses, only those of one line where it is named. They are `searchBits.all`, written over. */
+  private bitsOf(search: Search, { conditions, all, none, one }: SearchBits, { set, line }: Part): Bits {
     if (set === 'fit') return all;
     const only = line === undefined ? undefined : conditions[conditionNames(search).indexOf(line)];
     if (line !== undefined && !only) return all.fill(0);
@@ -410,27 +410,27 @@ export class Engine {
   }
 
   /** The one pass: lines first, then the areas on the rows that still matter. The bits are good within `use` only. */
-  private passed<T>(search: Search, given: Circumstances, use: (passed: Passed) => T): T {
+  private withSearchBits<T>(search: Search, context: EvaluationContext, use: (searchBits: SearchBits) => T): T {
     const { kernel, words } = this.columns;
     const lent: Bits[] = [];
-    const lend = (): Bits => {
+    const borrow = (): Bits => {
       const bits = takeBits(kernel, words);
       lent.push(bits);
       return bits;
     };
     try {
-      const lines = mustLines(search).map((line) => this.lineCondition(line, given));
-      const [all, none, one, alive] = [lend(), lend(), lend().fill(0), lend()];
-      all.set(this.universe(search, given.reader).t);
+      const lines = mustLines(search).map((line) => this.lineCondition(line, context));
+      const [all, none, one, alive] = [borrow(), borrow(), borrow().fill(0), borrow()];
+      all.set(this.universe(search, context.reader).t);
       none.set(all);
       kernel.narrow(lines, all, none, one);
       const bounds = (['in', 'out'] as const).map((mode) => {
         kernel.combine('or', none, one, alive);
-        const condition = this.areaCondition(search, mode, alive, lend, given);
+        const condition = this.areaCondition(search, mode, alive, borrow, context);
         kernel.narrow([condition], all, none, one);
         return condition;
       });
-      return use({ conditions: [...lines, ...bounds], all, none, one, lend });
+      return use({ conditions: [...lines, ...bounds], all, none, one, borrow });
     } finally {
       for (const bits of lent) kernel.give(bits);
       this.conditions.settle();
@@ -465,12 +465,12 @@ export class Engine {
     });
   }
 
-  private lineCondition(line: Line, given: Circumstances): Condition {
-    given.before?.(line.id);
+  private lineCondition(line: Line, context: EvaluationContext): Condition {
+    context.before?.(line.id);
     const travels = travelsOf({ lines: [line], bounds: [], order: [] });
-    return this.written(keyOf(line, given), given, line.id, (into, writing) => {
+    return this.written(keyOf(line, context), context, line.id, (into, writing) => {
       // these can be stopped between rows, and what is written by them cannot
-      for (const { travel } of travels) this.columns.travels.of(travel, given.roads, () => given.before?.(line.id));
+      for (const { travel } of travels) this.columns.travels.of(travel, context.roads, () => context.before?.(line.id));
       writeLine(line, into, writing);
     });
   }
@@ -478,37 +478,43 @@ export class Engine {
   /** A condition's bits, written piece by piece where they are not kept; `part` is the line that the work between them belongs to. */
   private written(
     key: string,
-    given: Circumstances,
+    context: EvaluationContext,
     part: string | null,
-    write: (into: Written, writing: Writing) => void,
+    write: (into: WritableCondition, writing: Writing) => void,
   ): Condition {
     const { columns } = this;
     const candidates: Candidates = new Map();
     return this.conditions.get(
       key,
-      (into, stretch) => write(into, { columns, given, stretch, candidates }),
-      part === null ? undefined : () => given.before?.(part),
+      (into, stretch) => write(into, { columns, context, stretch, candidates }),
+      part === null ? undefined : () => context.before?.(part),
     );
   }
 
-  private areaCondition(search: Search, mode: 'in' | 'out', alive: Bits, lend: () => Bits, given: Circumstances): Condition {
+  private areaCondition(
+    search: Search,
+    mode: 'in' | 'out',
+    alive: Bits,
+    borrow: () => Bits,
+    context: EvaluationContext,
+  ): Condition {
     const bounds = search.bounds.filter((bound) => bound.mode === mode);
-    const t = lend();
+    const t = borrow();
     if (bounds.length === 0) return { t: t.fill(-1), u: null };
     const { kernel, placed } = this.columns;
     t.fill(0);
     for (const bound of bounds) {
-      given.before?.(bound.id);
-      kernel.combine('or', t, this.areas.inside(bound, alive, given), t);
+      context.before?.(bound.id);
+      kernel.combine('or', t, this.areas.inside(bound, alive, context), t);
     }
     if (mode === 'in') kernel.combine('and', t, placed, t);
     else kernel.combine('andNot', placed, t, t);
-    const u = lend();
+    const u = borrow();
     kernel.combine('andNot', alive, placed, u);
     return { t, u: kernel.count(u) > 0 ? u : null };
   }
 
-  private boundCounts(search: Search, { conditions, all, one }: Passed, keepIn: Held, lend: () => Bits): BoundCount[] {
+  private boundCounts(search: Search, { conditions, all, one }: SearchBits, keepIn: Held, borrow: () => Bits): BoundCount[] {
     const { kernel } = this.columns;
     const out = conditions[conditions.length - 1] as Condition;
     return search.bounds.map((bound) => {
@@ -516,36 +522,37 @@ export class Engine {
       if (bound.mode === 'in' && peers.length === 1) return { id: bound.id, holdsBack: keepIn.holdsBack, adds: null };
       let among = all;
       if (bound.mode === 'out') {
-        among = lend();
+        among = borrow();
         kernel.combine('andNot', one, out.t, among);
         if (out.u) kernel.combine('andNot', among, out.u, among);
       }
       const others = peers.filter((peer) => peer !== bound).map(({ shape }) => this.areas.known(shape));
-      const rows = this.alone(among, this.areas.known(bound.shape), others, lend);
+      const rows = this.alone(among, this.areas.known(bound.shape), others, borrow);
       return bound.mode === 'in' ? { id: bound.id, holdsBack: null, adds: rows } : { id: bound.id, holdsBack: rows, adds: null };
     });
   }
 
-  private membersAdd({ id, either }: EitherLine, all: Bits, given: Circumstances, lend: () => Bits): { adds: number }[] {
+  private membersAdd({ id, either }: EitherLine, all: Bits, context: EvaluationContext, borrow: () => Bits): { adds: number }[] {
     const members = either.map(
       (member) =>
-        this.written(keyOf({ id: '', either: [member] }, given), given, id, (into, writing) => writeMember(member, into, writing))
-          .t,
+        this.written(keyOf({ id: '', either: [member] }, context), context, id, (into, writing) =>
+          writeMember(member, into, writing),
+        ).t,
     );
     return members.map((own) => ({
       adds: this.alone(
         all,
         own,
         members.filter((other) => other !== own),
-        lend,
+        borrow,
       ),
     }));
   }
 
   /** How many rows of some lie in one set and in none of the others. */
-  private alone(among: Bits, own: Bits, others: readonly Bits[], lend: () => Bits): number {
+  private alone(among: Bits, own: Bits, others: readonly Bits[], borrow: () => Bits): number {
     const { kernel } = this.columns;
-    const rows = lend();
+    const rows = borrow();
     kernel.combine('and', among, own, rows);
     for (const other of others) kernel.combine('andNot', rows, other, rows);
     return kernel.count(rows);
@@ -567,11 +574,11 @@ function remembered(compute: (row: number) => number): (row: number) => number {
 }
 
 /** What tells one condition from another: the line's test, and the moment where it goes by the clock. */
-function keyOf(line: Line, given: Circumstances): string {
+function keyOf(line: Line, context: EvaluationContext): string {
   const { id: _id, name: _name, weight: _weight, ...test } = line;
   const text = JSON.stringify(test);
   // relative periods move with the clock: by day for dates, at every instant for timestamps
-  if (!/"(last|next)"/.test(text)) return `${text} ${given.zone}`;
+  if (!/"(last|next)"/.test(text)) return `${text} ${context.zone}`;
   const isDate = !isEither(line) && (fieldOf(line.field) as Field).type === 'date';
-  return `${text} ${given.zone} ${isDate ? today(given) : given.now}`;
+  return `${text} ${context.zone} ${isDate ? today(context) : context.now}`;
 }

@@ -15,10 +15,10 @@ import { takeBits } from './kernel.js';
 import type { NumberColumn } from './numberColumn.js';
 import { numbersFor } from './numbersFor.js';
 import { textBits } from './textBits.js';
-import type { Written, Writing } from './writing.js';
+import type { WritableCondition, Writing } from './writing.js';
 
 /** Writes the rows of a stretch where a line is true and unknown; an either is SQL's OR, its groups SQL's AND. */
-export function writeLine(line: Line, into: Written, writing: Writing): void {
+export function writeLine(line: Line, into: WritableCondition, writing: Writing): void {
   if (!isEither(line)) return writeFieldLine(line, into, writing);
   writeJoined(
     line.either.map((member) => (part) => writeMember(member, part, writing)),
@@ -29,7 +29,7 @@ export function writeLine(line: Line, into: Written, writing: Writing): void {
 }
 
 /** Writes the rows of a stretch where one member of an either is true and unknown. */
-export function writeMember(member: EitherMember, into: Written, writing: Writing): void {
+export function writeMember(member: EitherMember, into: WritableCondition, writing: Writing): void {
   if (!('all' in member)) return writeFieldLine(member, into, writing);
   writeJoined(
     member.all.map((line) => (part) => writeFieldLine(line, part, writing)),
@@ -55,8 +55,8 @@ function and(t: Bits, u: Bits, otherT: Bits, otherU: Bits, w: number): void {
 
 /** Writes the first part where it belongs and joins each of the others to it. */
 function writeJoined(
-  parts: readonly ((into: Written) => void)[],
-  into: Written,
+  parts: readonly ((into: WritableCondition) => void)[],
+  into: WritableCondition,
   { columns: { kernel, words }, stretch }: Writing,
   join: Join,
 ): void {
@@ -72,10 +72,10 @@ function writeJoined(
   kernel.give(other.u);
 }
 
-function writeFieldLine(line: FieldLine, into: Written, writing: Writing): void {
+function writeFieldLine(line: FieldLine, into: WritableCondition, writing: Writing): void {
   const field = fieldOf(line.field) as Field;
   const travel = travelOf(line);
-  if (travel) writeOrdered(line.is, field, writing.columns.travels.of(travel, writing.given.roads), into, writing);
+  if (travel) writeOrdered(line.is, field, writing.columns.travels.of(travel, writing.context.roads), into, writing);
   else if (line.assuming) writeCost(line, into, writing);
   else if (line.moved) writeMoved(line.is, line.moved, into, writing);
   else writeTest(line.is, field, into, writing);
@@ -87,7 +87,7 @@ function writeFieldLine(line: FieldLine, into: Written, writing: Writing): void 
   }
 }
 
-function writeTest(is: Is, field: Field, into: Written, writing: Writing): void {
+function writeTest(is: Is, field: Field, into: WritableCondition, writing: Writing): void {
   const column = writing.columns.column(field.name);
   switch (column.type) {
     case 'ordered':
@@ -102,15 +102,15 @@ function writeTest(is: Is, field: Field, into: Written, writing: Writing): void 
 }
 
 /** A cost a month by the line's own assumptions: where it can be known as the column says, its amount row by row. */
-function writeCost(line: FieldLine, { t, u }: Written, writing: Writing): void {
-  const { columns, given, stretch } = writing;
+function writeCost(line: FieldLine, { t, u }: WritableCondition, writing: Writing): void {
+  const { columns, context, stretch } = writing;
   const field = fieldOf(line.field) as Field;
   const { numbers } = columns.column(line.field) as OrderedColumn;
   if ('blank' in line.is) return writeTest(line.is, field, { t, u }, writing);
   u.fill(0, stretch.first, stretch.end);
   numbers.scan(LEAST, MOST, t, numbers.blanks > 0 ? u : null, 'put', stretch);
-  const { from, to } = spanOf(line.is, field, given);
-  const costOf = numbersFor(line, columns, given);
+  const { from, to } = spanOf(line.is, field, context);
+  const costOf = numbersFor(line, columns, context);
   const leavesOut = 'not' in line.is;
   for (let w = stretch.first; w < stretch.end; w++) {
     for (let left = t[w] as number; left !== 0; left &= left - 1) {
@@ -122,7 +122,7 @@ function writeCost(line: FieldLine, { t, u }: Written, writing: Writing): void {
 }
 
 /** When a price moved, and of those rows which did so by as much as is asked. */
-function writeMoved(is: Is, moved: PriceMove, { t, u }: Written, writing: Writing): void {
+function writeMoved(is: Is, moved: PriceMove, { t, u }: WritableCondition, writing: Writing): void {
   const { columns, stretch } = writing;
   writeTest(is, fieldOf(PRICE_MOVED) as Field, { t, u }, writing);
   const numbers = (name: string): NumberColumn => (columns.column(name) as OrderedColumn).numbers;
@@ -146,23 +146,40 @@ function writeMoved(is: Is, moved: PriceMove, { t, u }: Written, writing: Writin
   }
 }
 
-function writeOrdered(is: Is, field: Field, numbers: NumberColumn, { t, u }: Written, { given, stretch }: Writing): void {
+function writeOrdered(
+  is: Is,
+  field: Field,
+  numbers: NumberColumn,
+  { t, u }: WritableCondition,
+  { context, stretch }: Writing,
+): void {
   if ('blank' in is) return writeBlank(is.blank, numbers, { t, u }, { stretch });
   const unknown = numbers.blanks > 0 ? u : null;
   if (!unknown) u.fill(0, stretch.first, stretch.end);
-  const { from, to } = spanOf(is, field, given);
+  const { from, to } = spanOf(is, field, context);
   if ('not' in is) numbers.scan(LEAST, MOST, t, unknown, 'put', stretch);
   numbers.scan(from, to, t, 'not' in is ? null : unknown, 'not' in is ? 'take' : 'put', stretch);
 }
 
 /** Writes the rows that are blank, or those that have a value. */
-function writeBlank(blank: boolean, numbers: NumberColumn, { t, u }: Written, { stretch }: Pick<Writing, 'stretch'>): void {
+function writeBlank(
+  blank: boolean,
+  numbers: NumberColumn,
+  { t, u }: WritableCondition,
+  { stretch }: Pick<Writing, 'stretch'>,
+): void {
   u.fill(0, stretch.first, stretch.end);
   if (blank) numbers.scanBlank(t, 'put', stretch);
   else numbers.scan(LEAST, MOST, t, null, 'put', stretch);
 }
 
-function writeChoice(is: Is, field: Field, { codes, labels }: ChoiceColumn, { t, u }: Written, { stretch }: Writing): void {
+function writeChoice(
+  is: Is,
+  field: Field,
+  { codes, labels }: ChoiceColumn,
+  { t, u }: WritableCondition,
+  { stretch }: Writing,
+): void {
   if ('blank' in is) return writeBlank(is.blank, codes, { t, u }, { stretch });
   const unknown = codes.blanks > 0 ? u : null;
   if (!unknown) u.fill(0, stretch.first, stretch.end);
@@ -191,12 +208,12 @@ function testChoice(is: Is, field: Field, label: string): boolean {
   return 'noneOf' in is ? !is.noneOf.includes(label) : false;
 }
 
-function writeStatuses(entries: readonly StatusTime[], into: Written, writing: Writing): void {
+function writeStatuses(entries: readonly StatusTime[], into: WritableCondition, writing: Writing): void {
   const status = fieldOf('Status') as Field;
   const column = writing.columns.column('Status') as ChoiceColumn;
   writeJoined(
     entries.map((entry) => (part) => {
-      const now = (here: Written): void => writeChoice({ equals: entry.status }, status, column, here, writing);
+      const now = (here: WritableCondition): void => writeChoice({ equals: entry.status }, status, column, here, writing);
       const asked = timeTest(entry);
       if (asked === null) return now(part);
       const date = fieldOf(STATUS_DATE_FIELD[entry.status]) as Field;
@@ -208,7 +225,12 @@ function writeStatuses(entries: readonly StatusTime[], into: Written, writing: W
   );
 }
 
-function writeChoices(is: Is, column: ChoicesColumn, { t, u }: Written, { columns: { kernel }, stretch }: Writing): void {
+function writeChoices(
+  is: Is,
+  column: ChoicesColumn,
+  { t, u }: WritableCondition,
+  { columns: { kernel }, stretch }: Writing,
+): void {
   const { applies, blank, has } = column;
   if ('blank' in is) {
     kernel.combine(is.blank ? 'and' : 'andNot', applies, blank, t, stretch);

@@ -1,15 +1,15 @@
 import { fieldOf } from '../listing/fields.js';
 import { monthlyCost } from '../listing/monthlyCost.js';
 import { travelOf } from '../roads/travel.js';
-import type { Circumstances } from '../search/circumstances.js';
+import type { EvaluationContext } from '../search/evaluationContext.js';
 import type { FieldLine } from '../search/document.js';
 import type { Columns, OrderedColumn } from './columns.js';
 
 /** Reads rows' numbers as a line asks for them, on its field's scale; not finite where a row has none. */
-export function numbersFor(line: FieldLine, columns: Columns, given: Circumstances): (row: number) => number {
+export function numbersFor(line: FieldLine, columns: Columns, context: EvaluationContext): (row: number) => number {
   const { field, assuming } = line;
   const travel = travelOf(line);
-  if (travel) return columns.travels.inRows(travel, given.roads);
+  if (travel) return columns.travels.inRows(travel, context.roads);
   const numbers = (name: string) => (columns.column(name) as OrderedColumn).numbers;
   if (!assuming) {
     const own = numbers(field);

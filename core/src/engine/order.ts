@@ -1,7 +1,7 @@
 import { fieldOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
 import { travelOf } from '../roads/travel.js';
-import type { Circumstances } from '../search/circumstances.js';
+import type { EvaluationContext } from '../search/evaluationContext.js';
 import type { Order } from '../search/document.js';
 import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
@@ -14,13 +14,13 @@ import type { Texts } from './texts.js';
 export type Sorter = { readonly number: (row: number) => number } | { readonly compare: (a: number, b: number) => number };
 
 /** Sorters of an order: blanks last in either direction. */
-export function sortersOf(orders: readonly Order[], columns: Columns, given: Circumstances): Sorter[] {
+export function sortersOf(orders: readonly Order[], columns: Columns, context: EvaluationContext): Sorter[] {
   return orders.map((order, i) => {
     const sign = order.direction === 'asc' ? 1 : -1;
     const travel = travelOf(order);
     if (travel)
       return byNumber(
-        columns.travels.of(travel, given.roads, () => given.before?.(`order${i}`)),
+        columns.travels.of(travel, context.roads, () => context.before?.(`order${i}`)),
         sign,
       );
     return sorterOf(fieldOf(order.field) as Field, sign, columns);

@@ -28,16 +28,18 @@ it('gives a reader’s own listings to that reader as if they were everybody’s
         [withAll, 'juno'],
       ] as const;
       for (const [expected, reader] of readers) {
-        const given = reader === undefined ? TIME : { ...TIME, reader };
-        expect(mixed.count(search, given)).toEqual(expected.count(search, TIME));
-        expect(mixed.loosenings(search, given)).toEqual(expected.loosenings(search, TIME));
+        const context = reader === undefined ? TIME : { ...TIME, reader };
+        expect(mixed.count(search, context)).toEqual(expected.count(search, TIME));
+        expect(mixed.loosenings(search, context)).toEqual(expected.loosenings(search, TIME));
         for (const part of ['onlyA', 'onlyB', 'both'] as const)
-          expect(mixed.compare(search, other, given, { part })).toEqual(expected.compare(search, other, TIME, { part }));
+          expect(mixed.compare(search, other, context, { part })).toEqual(expected.compare(search, other, TIME, { part }));
         for (const set of SETS) {
-          expect(mixed.find(search, given, { set, prices: true })).toEqual(expected.find(search, TIME, { set, prices: true }));
-          expect(mixed.keys(search, given, { set })).toEqual(expected.keys(search, TIME, { set }));
-          expect(new Set(mixed.marks(search, given, { set }).keys)).toEqual(new Set(expected.marks(search, TIME, { set }).keys));
-          expect(mixed.tell(search, given, set, keys).map(({ key }) => key)).toEqual(
+          expect(mixed.find(search, context, { set, prices: true })).toEqual(expected.find(search, TIME, { set, prices: true }));
+          expect(mixed.keys(search, context, { set })).toEqual(expected.keys(search, TIME, { set }));
+          expect(new Set(mixed.marks(search, context, { set }).keys)).toEqual(
+            new Set(expected.marks(search, TIME, { set }).keys),
+          );
+          expect(mixed.tell(search, context, set, keys).map(({ key }) => key)).toEqual(
             expected.tell(search, TIME, set, keys).map(({ key }) => key),
           );
         }

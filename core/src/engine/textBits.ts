@@ -5,13 +5,18 @@ import { LEAST, MOST } from '../search/span.js';
 import { forEachRow, hasBit, ROWS_A_WORD, setBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import type { TextColumn } from './columns.js';
-import type { Written, Writing } from './writing.js';
+import type { WritableCondition, Writing } from './writing.js';
 
 /** Rows below which texts are simply read. */
 const FEW = 2000;
 
 /** Writes the rows of a stretch whose text passes a test. */
-export function textBits(is: Is, column: TextColumn, { t, u }: Written, { columns, stretch, candidates: known }: Writing): void {
+export function textBits(
+  is: Is,
+  column: TextColumn,
+  { t, u }: WritableCondition,
+  { columns, stretch, candidates: known }: Writing,
+): void {
   const { places } = column;
   const end = Math.min(columns.rows, ROWS_A_WORD * stretch.end);
   let candidates: Bits | null | undefined = null;

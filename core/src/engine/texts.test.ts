@@ -62,7 +62,7 @@ describe('texts that are of no more use', () => {
     let most = 0;
     for (let round = 0; round < 60; round++) {
       for (let n = 0; n < 20; n++) put(round, n);
-      columns.tidy();
+      columns.compact();
       most = Math.max(most, columns.texts.bytes);
     }
     // 60 rounds of 20 texts of at least 80 kB would be 96 MB; what is left of one is 2 MB

@@ -1,11 +1,11 @@
-import type { Circumstances } from '../search/circumstances.js';
+import type { EvaluationContext } from '../search/evaluationContext.js';
 import type { Is } from '../search/document.js';
 import type { Bits } from './bitset.js';
 import type { Columns } from './columns.js';
 import type { Condition, Stretch } from './kernel.js';
 
 /** Bits of all rows, of which a writer writes those of one stretch. */
-export interface Written extends Condition {
+export interface WritableCondition extends Condition {
   readonly u: Bits;
 }
 
@@ -14,7 +14,7 @@ export type Candidates = Map<Is, Bits | null>;
 
 export interface Writing {
   readonly columns: Columns;
-  readonly given: Circumstances;
+  readonly context: EvaluationContext;
   readonly stretch: Stretch;
   /** What is known from one stretch to the next. */
   readonly candidates: Candidates;

@@ -14,7 +14,7 @@ import { contains, evaluateLine } from '../search/evaluate.js';
 import { NEARLY, nearnessOfMiss } from '../search/miss.js';
 import { statusesInReach } from '../search/reach.js';
 import { columnNumber } from '../search/span.js';
-import type { Circumstances } from '../search/circumstances.js';
+import type { EvaluationContext } from '../search/evaluationContext.js';
 import { AreaIndex } from './areaIndex.js';
 import { FieldIndex, isIndexed } from './fieldIndex.js';
 import type { Standing } from './fieldIndex.js';
@@ -58,10 +58,10 @@ export class ReverseIndex<Id> {
   /** Where the searches stand to the listing that is asked about, by the fields' order. */
   private standings: Standing[] = [];
 
-  /** @param given  whose zone dates against timestamps are read in; its moment does not matter */
+  /** @param context  whose zone dates against timestamps are read in; its moment does not matter */
   constructor(
     private readonly searches: readonly { readonly id: Id; readonly search: Search }[],
-    given: Circumstances,
+    context: EvaluationContext,
     private readonly kernel: Kernel = plainKernel(),
   ) {
     const words = wholeVectors(4 * wordsFor(searches.length)) / 4;
@@ -84,14 +84,14 @@ export class ReverseIndex<Id> {
       for (const kind of search.kinds) mark(this.ofKind, kind, i, words, kernel);
       for (const status of statusesInReach(search) ?? STATUSES) mark(this.inStatus, status, i, words, kernel);
     });
-    this.fields = [...lines].map(([name, list]) => new FieldIndex(fieldOf(name) as Field, list, words, given, kernel));
+    this.fields = [...lines].map(([name, list]) => new FieldIndex(fieldOf(name) as Field, list, words, context, kernel));
     this.standings = this.fields.map(() => ({ t: new Int32Array(words), u: new Int32Array(words), near: new Int32Array(words) }));
     const keepIns = searches.map(({ search }, i) => [i, search.bounds.filter(({ mode }) => mode === 'in')] as const);
     this.areas = new AreaIndex(new Map(keepIns.filter(([, bounds]) => bounds.length > 0)), words, kernel);
   }
 
   /** The searches that a listing fits, those that a blank leaves open, and those that it misses by one and narrowly. */
-  match(record: ListingRecord, given: Circumstances): Wanted<Id> {
+  match(record: ListingRecord, context: EvaluationContext): Wanted<Id> {
     const fit: Id[] = [];
     const unknown: Id[] = [];
     const near: NearMiss<Id>[] = [];
@@ -122,7 +122,7 @@ export class ReverseIndex<Id> {
     kernel.combine('or', none, one, some);
     kernel.combine('and', some, hasRest, some);
     forEachRow(some, (i) => {
-      const found = this.ask(i, record, given, hasBit(none, i), hasBit(all, i));
+      const found = this.ask(i, record, context, hasBit(none, i), hasBit(all, i));
       if (found === 'fit') fit.push(id(i));
       else if (found === 'unknown') unknown.push(id(i));
       else if (found) near.push({ id: id(i), ...found });
@@ -158,7 +158,7 @@ export class ReverseIndex<Id> {
   private ask(
     i: number,
     record: ListingRecord,
-    given: Circumstances,
+    context: EvaluationContext,
     noneFalse: boolean,
     allTrue: boolean,
   ): 'fit' | 'unknown' | Omit<NearMiss<Id>, 'id'> | null {
@@ -171,19 +171,19 @@ export class ReverseIndex<Id> {
       if (truth === false) missed.push(id);
       return missed.length < 2;
     };
-    for (const line of lines) if (!hear(evaluateLine(line, record, given), line.id)) return null;
+    for (const line of lines) if (!hear(evaluateLine(line, record, context), line.id)) return null;
     const place = positionOf(record);
     for (const mode of ['in', 'out'] as const) {
       const bounds = search.bounds.filter((bound) => bound.mode === mode);
       if (bounds.length === 0) continue;
-      const inside = place && bounds.some(({ shape }) => contains(shape, place, given));
+      const inside = place && bounds.some(({ shape }) => contains(shape, place, context));
       if (!hear(inside === null ? null : inside === (mode === 'in'), mode === 'in' ? 'keepIn' : 'keepOut')) return null;
     }
     const [lost] = missed;
     if (!noneFalse) return lost !== undefined || blank ? null : this.nearAmong(i, record);
     if (lost === undefined) return blank ? 'unknown' : 'fit';
     if (blank) return null;
-    const nearness = nearnessOfMiss(search, record, lost, given);
+    const nearness = nearnessOfMiss(search, record, lost, context);
     return nearness <= NEARLY ? { missed: lost, nearness } : null;
   }
 

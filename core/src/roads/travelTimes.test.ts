@@ -71,7 +71,7 @@ describe('TravelTimes', () => {
           let made = making.next();
           while (!made.done) made = making.next();
           const [alone, led] = [new TravelTimes(network), new TravelTimes(network)];
-          led.lend([structuredClone(made.value)]);
+          led.takeSweeps([structuredClone(made.value)]);
           for (const home of homes) expect(led.secondsAt(travel, home)).toBe(alone.secondsAt(travel, home));
           compared += homes.length;
           expect((led as unknown as { kept: Map<string, unknown> }).kept.size).toBe(0);

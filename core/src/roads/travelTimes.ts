@@ -96,7 +96,7 @@ export class TravelTimes {
   }
 
   /** Takes sweeps that another thread made, instead of those taken before. */
-  lend(made: readonly MadeSweeps[]): void {
+  takeSweeps(made: readonly MadeSweeps[]): void {
     this.lent.clear();
     for (const { travel, sweeps } of made) {
       const at = this.snap(placeOf(travel), travel.by);

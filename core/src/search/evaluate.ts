@@ -14,7 +14,7 @@ import { hasMoved } from './priceMove.js';
 import type { PriceMove } from './priceMove.js';
 import { plain, stemsOf, wordsOf } from '../text/words.js';
 import { dayNumber, daysOf, instantOf, instantsOf } from '../time/period.js';
-import type { Circumstances } from './circumstances.js';
+import type { EvaluationContext } from './evaluationContext.js';
 import { isEither, mustLines } from './document.js';
 import type { DrawnShape, FieldLine, Is, Line, Scalar, Search, Shape, WordsTest } from './document.js';
 import { statusesInReach } from './reach.js';
@@ -39,16 +39,16 @@ export function inReach(search: Search, record: ListingRecord): boolean {
 }
 
 /** What one record is to a search: each must line's truth and that of the two conditions of its bounds. */
-export function judge(search: Search, record: ListingRecord, given: Circumstances): Verdict {
+export function judge(search: Search, record: ListingRecord, context: EvaluationContext): Verdict {
   const position = positionOf(record);
   const within = (mode: 'in' | 'out'): Truth => {
     const bounds = search.bounds.filter((bound) => bound.mode === mode);
     if (bounds.length === 0) return mode === 'in';
-    return position && bounds.some((bound) => contains(bound.shape, position, given));
+    return position && bounds.some((bound) => contains(bound.shape, position, context));
   };
   const inKeepOut = within('out');
   return {
-    lines: mustLines(search).map((line) => ({ line, truth: evaluateLine(line, record, given) })),
+    lines: mustLines(search).map((line) => ({ line, truth: evaluateLine(line, record, context) })),
     keepIn: within('in'),
     keepOut: inKeepOut === null ? null : !inKeepOut,
   };
@@ -66,26 +66,26 @@ export function standingOf({ lines, keepIn, keepOut }: Verdict): Standing {
 }
 
 /** Whether a record in reach fits a search: every line true, in some keep-in, in no keep-out. */
-export function fits(search: Search, record: ListingRecord, given: Circumstances): boolean {
-  return inReach(search, record) && standingOf(judge(search, record, given)) === 'fit';
+export function fits(search: Search, record: ListingRecord, context: EvaluationContext): boolean {
+  return inReach(search, record) && standingOf(judge(search, record, context)) === 'fit';
 }
 
 /** One line's truth for one record. */
-export function evaluateLine(line: Line, record: ListingRecord, given: Circumstances): Truth {
-  if (!isEither(line)) return evaluateFieldLine(line, record, given);
+export function evaluateLine(line: Line, record: ListingRecord, context: EvaluationContext): Truth {
+  if (!isEither(line)) return evaluateFieldLine(line, record, context);
   return or(
     line.either.map((member) =>
       'all' in member
-        ? and(member.all.map((part) => evaluateFieldLine(part, record, given)))
-        : evaluateFieldLine(member, record, given),
+        ? and(member.all.map((part) => evaluateFieldLine(part, record, context)))
+        : evaluateFieldLine(member, record, context),
     ),
   );
 }
 
 /** Whether a point lies within a bound's shape, its edge included; where no roads are known, nothing is within minutes of a place. */
-export function contains(shape: Shape, point: LonLat, given: Circumstances): boolean {
+export function contains(shape: Shape, point: LonLat, context: EvaluationContext): boolean {
   if (shape.type !== 'TravelTime') return containsDrawn(shape, ...point);
-  const seconds = given.roads?.secondsAt(shape, point) ?? Infinity;
+  const seconds = context.roads?.secondsAt(shape, point) ?? Infinity;
   return seconds <= 60 * shape.minutes;
 }
 
@@ -112,28 +112,28 @@ function and(truths: readonly Truth[]): Truth {
 }
 
 /** A record's value as a line asks for it; null is blank, and undefined what cannot be: a place that no way leads to. */
-export function valueFor(line: FieldLine, record: ListingRecord, given: Circumstances): FieldValue {
+export function valueFor(line: FieldLine, record: ListingRecord, context: EvaluationContext): FieldValue {
   const { field, assuming } = line;
   const travel = travelOf(line);
-  if (travel) return minutesOf(travel, record, given);
+  if (travel) return minutesOf(travel, record, context);
   return assuming ? monthlyCostOf(record, assuming) : valueOf(fieldOf(field) as Field, record);
 }
 
 /** The minutes of a journey between a listing and its place: null where the listing's place or the roads are not known, undefined where no way leads. */
-export function minutesOf(travel: Travel, record: ListingRecord, { roads }: Circumstances): number | null | undefined {
+export function minutesOf(travel: Travel, record: ListingRecord, { roads }: EvaluationContext): number | null | undefined {
   const position = positionOf(record);
   if (!position || !roads) return null;
   const seconds = roads.secondsAt(travel, position);
   return seconds === null ? undefined : seconds / 60;
 }
 
-function evaluateFieldLine(line: FieldLine, record: ListingRecord, given: Circumstances): Truth {
+function evaluateFieldLine(line: FieldLine, record: ListingRecord, context: EvaluationContext): Truth {
   const field = fieldOf(line.field) as Field;
   if (!appliesTo(field, record['PropertyType'])) return false;
-  const value = valueFor(line, record, given);
+  const value = valueFor(line, record, context);
   if (value === undefined && travelOf(line)) return false;
   const isBlank = value == null || (Array.isArray(value) && value.length === 0);
-  const tested = 'blank' in line.is ? isBlank === line.is.blank : isBlank ? null : test(line.is, value, field, record, given);
+  const tested = 'blank' in line.is ? isBlank === line.is.blank : isBlank ? null : test(line.is, value, field, record, context);
   const truth = line.moved ? and([tested, movedIn(record, line.moved)]) : tested;
   if (truth !== null || line.blanks === undefined || line.blanks === 'unknown') return truth;
   return line.blanks === 'pass';
@@ -150,14 +150,14 @@ function test(
   value: Exclude<FieldValue, null | undefined>,
   field: Field,
   record: ListingRecord,
-  given: Circumstances,
+  context: EvaluationContext,
 ): Truth {
   if ('oneOf' in is) {
     return or(
       is.oneOf.map((entry) => {
         if (value !== entry.status) return false;
         const asked = timeTest(entry);
-        return asked === null ? true : atTime(asked, record, entry.status, given);
+        return asked === null ? true : atTime(asked, record, entry.status, context);
       }),
     );
   }
@@ -171,15 +171,15 @@ function test(
     if ('equals' in is) return value === is.equals;
     return 'not' in is ? value !== is.not : null;
   }
-  return testOrdered(is, value as Scalar, field, given);
+  return testOrdered(is, value as Scalar, field, context);
 }
 
 /** Numbers as they stand, dates as day numbers, timestamps as milliseconds: each has one order. */
-function testOrdered(is: Is, value: Scalar, field: Field, given: Circumstances): Truth {
+function testOrdered(is: Is, value: Scalar, field: Field, context: EvaluationContext): Truth {
   const here =
     field.type === 'timestamp' ? Date.parse(String(value)) : field.type === 'date' ? dayNumber(String(value)) : Number(value);
-  const first = (end: Scalar): number => endOf(end, 'first', field, given);
-  const final = (end: Scalar): number => endOf(end, 'last', field, given);
+  const first = (end: Scalar): number => endOf(end, 'first', field, context);
+  const final = (end: Scalar): number => endOf(end, 'last', field, context);
   if ('equals' in is) return here >= first(is.equals) && here <= final(is.equals);
   if ('not' in is) return here < first(is.not) || here > final(is.not);
   if ('atLeast' in is) return here >= first(is.atLeast);
@@ -188,21 +188,21 @@ function testOrdered(is: Is, value: Scalar, field: Field, given: Circumstances):
   if ('last' in is || 'next' in is) {
     const direction = 'last' in is ? 'last' : 'next';
     const period = 'last' in is ? is.last : is.next;
-    const span = (field.type === 'date' ? daysOf : instantsOf)(direction, period, given);
+    const span = (field.type === 'date' ? daysOf : instantsOf)(direction, period, context);
     return here >= span.from && here <= span.to;
   }
   return null;
 }
 
-function endOf(end: Scalar, which: 'first' | 'last', field: Field, { zone }: Circumstances): number {
+function endOf(end: Scalar, which: 'first' | 'last', field: Field, { zone }: EvaluationContext): number {
   if (field.type === 'timestamp') return instantOf(String(end), which, zone);
   return field.type === 'date' ? dayNumber(String(end)) : Number(end);
 }
 
-function atTime(is: Is, record: ListingRecord, status: Status, given: Circumstances): Truth {
+function atTime(is: Is, record: ListingRecord, status: Status, context: EvaluationContext): Truth {
   const field = fieldOf(STATUS_DATE_FIELD[status]) as Field;
   const value = valueOf(field, record);
-  return value == null ? null : testOrdered(is, value as string, field, given);
+  return value == null ? null : testOrdered(is, value as string, field, context);
 }
 
 /** A text's test; case and accents do not count. */

@@ -13,7 +13,7 @@ import { contains, judge, movedIn, valueFor } from './evaluate.js';
 import { amount, dollars, plainNumber } from './numbers.js';
 import { phraseOf } from './phrase.js';
 import { columnNumber, spanOf } from './span.js';
-import type { Circumstances } from './circumstances.js';
+import type { EvaluationContext } from './evaluationContext.js';
 import type { Span } from '../time/period.js';
 
 /** Why and by how much a listing misses; `by` is null where nothing can be measured. */
@@ -31,17 +31,17 @@ export interface Miss {
 export const UNMEASURED = 2;
 
 /** How far a listing is from the one line, or bounds, that it misses. */
-export function missOf(search: Search, record: ListingRecord, missed: string, given: Circumstances): Miss {
-  if (missed === 'keepIn' || missed === 'keepOut') return missOfBounds(search, record, missed, given);
+export function missOf(search: Search, record: ListingRecord, missed: string, context: EvaluationContext): Miss {
+  if (missed === 'keepIn' || missed === 'keepOut') return missOfBounds(search, record, missed, context);
   const line = search.lines.find(({ id }) => id === missed);
   if (!line) return { id: missed, by: null, unit: '', text: 'not as wanted', nearness: UNMEASURED };
   if (isEither(line)) return { id: missed, by: null, unit: '', text: sayNeither(line), nearness: UNMEASURED };
-  return missOfLine(line, record, given);
+  return missOfLine(line, record, context);
 }
 
 /** What a listing leaves blank that keeps a search from saying whether it fits: "garage and year built left blank". */
-export function sayOpen(search: Search, record: ListingRecord, given: Circumstances): string {
-  const { lines, keepIn, keepOut } = judge(search, record, given);
+export function sayOpen(search: Search, record: ListingRecord, context: EvaluationContext): string {
+  const { lines, keepIn, keepOut } = judge(search, record, context);
   const named = lines.flatMap(({ line, truth }) => (truth === null ? namesOf(line) : []));
   if (keepIn === null || keepOut === null) named.push('place');
   const all = [...new Set(named)];
@@ -64,29 +64,29 @@ function sayNeither({ either }: EitherLine): string {
 }
 
 /** How near a listing comes to the one line, or bounds, that it misses: the nearness of `missOf` without its words. */
-export function nearnessOfMiss(search: Search, record: ListingRecord, missed: string, given: Circumstances): number {
+export function nearnessOfMiss(search: Search, record: ListingRecord, missed: string, context: EvaluationContext): number {
   if (missed === 'keepIn' || missed === 'keepOut') {
     const position = positionOf(record);
-    return position ? nearnessOfBounds(search, position, missed, given) : UNMEASURED;
+    return position ? nearnessOfBounds(search, position, missed, context) : UNMEASURED;
   }
   const line = search.lines.find(({ id }) => id === missed);
   if (!line || isEither(line)) return UNMEASURED;
   const field = fieldOf(line.field) as Field;
-  const value = appliesTo(field, record['PropertyType']) ? valueFor(line, record, given) : null;
+  const value = appliesTo(field, record['PropertyType']) ? valueFor(line, record, context) : null;
   if (line.moved && !movedIn(record, line.moved)) return UNMEASURED;
-  return value == null || !isMeasured(field.type) ? UNMEASURED : nearnessOfValue(line, columnNumber(value, field), given);
+  return value == null || !isMeasured(field.type) ? UNMEASURED : nearnessOfValue(line, columnNumber(value, field), context);
 }
 
-function missOfLine(line: FieldLine, record: ListingRecord, given: Circumstances): Miss {
+function missOfLine(line: FieldLine, record: ListingRecord, context: EvaluationContext): Miss {
   const field = fieldOf(line.field) as Field;
   if (!appliesTo(field, record['PropertyType']))
     return { id: line.id, by: null, unit: '', text: `this kind has no ${labelWithin(field)}`, nearness: UNMEASURED };
-  const value = valueFor(line, record, given);
+  const value = valueFor(line, record, context);
   if (value === undefined && travelOf(line))
     return { id: line.id, by: null, unit: '', text: 'no way leads there', nearness: UNMEASURED };
   if (line.moved && !movedIn(record, line.moved))
     return { id: line.id, by: null, unit: '', text: sayHowItMoved(record), nearness: UNMEASURED };
-  const gap = value == null || !isMeasured(field.type) ? null : gapOf(line, columnNumber(value, field), given);
+  const gap = value == null || !isMeasured(field.type) ? null : gapOf(line, columnNumber(value, field), context);
   if (!gap) {
     const now = Array.isArray(value) ? value.join(', ') : String(value ?? 'blank');
     return {
@@ -109,8 +109,8 @@ function sayHowItMoved({ PreviousListPrice: before, ListPrice: now }: ListingRec
 }
 
 /** How near a value on its field's scale (`columnNumber`) comes to what a line asks; UNMEASURED where that is no span. */
-export function nearnessOfValue(line: FieldLine, value: number, given: Circumstances): number {
-  return isMeasured((fieldOf(line.field) as Field).type) ? (gapOf(line, value, given)?.nearness ?? UNMEASURED) : UNMEASURED;
+export function nearnessOfValue(line: FieldLine, value: number, context: EvaluationContext): number {
+  return isMeasured((fieldOf(line.field) as Field).type) ? (gapOf(line, value, context)?.nearness ?? UNMEASURED) : UNMEASURED;
 }
 
 /** Days that count as far as a limit itself. */
@@ -128,10 +128,14 @@ export function slackOf(limit: number, field: Field): number {
 }
 
 /** By how much a value lies outside a line's span: in the field's own unit, or in whole days. */
-function gapOf(line: FieldLine, value: number, given: Circumstances): { by: number; over: boolean; nearness: number } | null {
+function gapOf(
+  line: FieldLine,
+  value: number,
+  context: EvaluationContext,
+): { by: number; over: boolean; nearness: number } | null {
   if ('not' in line.is || 'blank' in line.is) return null;
   const field = fieldOf(line.field) as Field;
-  return gapToSpan(spanOf(line.is, field, given), value, field);
+  return gapToSpan(spanOf(line.is, field, context), value, field);
 }
 
 /** How near a value comes to a span of its field's scale, as `nearnessOfValue` has it for a line that asks for that span. */
@@ -177,10 +181,10 @@ function sayMiss(by: number, over: boolean, field: Field): string {
   return `${amount(by, field)}${field.unit ? ` ${field.unit}` : ''} ${over ? 'over' : 'short'}`;
 }
 
-function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 'keepOut', given: Circumstances): Miss {
+function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 'keepOut', context: EvaluationContext): Miss {
   const position = positionOf(record);
   if (!position) return { id: missed, by: null, unit: 'mi', text: 'place not known', nearness: UNMEASURED };
-  const { by, unit, nearness } = gapToBounds(search, position, missed, given);
+  const { by, unit, nearness } = gapToBounds(search, position, missed, context);
   if (unit === 'min') {
     const text = missed === 'keepIn' ? `${plainNumber(by)} min too far` : `${plainNumber(by)} min too near`;
     return { id: missed, by, unit, text, nearness };
@@ -196,8 +200,13 @@ function missOfBounds(search: Search, record: ListingRecord, missed: 'keepIn' | 
 }
 
 /** How near a place comes to lying where a search wants it: in miles, or where minutes decide, as a share of theirs. */
-export function nearnessOfBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut', given: Circumstances): number {
-  return gapToBounds(search, position, missed, given).nearness;
+export function nearnessOfBounds(
+  search: Search,
+  position: LonLat,
+  missed: 'keepIn' | 'keepOut',
+  context: EvaluationContext,
+): number {
+  return gapToBounds(search, position, missed, context).nearness;
 }
 
 interface Gap {
@@ -208,20 +217,20 @@ interface Gap {
 }
 
 /** The least way to a keep-in, or out of the keep-outs that a place lies in. */
-function gapToBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut', given: Circumstances): Gap {
+function gapToBounds(search: Search, position: LonLat, missed: 'keepIn' | 'keepOut', context: EvaluationContext): Gap {
   return search.bounds
     .filter(({ mode }) => mode === (missed === 'keepIn' ? 'in' : 'out'))
-    .filter(({ shape }) => missed === 'keepIn' || contains(shape, position, given))
-    .map(({ shape }) => gapToEdge(shape, position, given))
+    .filter(({ shape }) => missed === 'keepIn' || contains(shape, position, context))
+    .map(({ shape }) => gapToEdge(shape, position, context))
     .reduce((least, gap) => (gap.nearness < least.nearness ? gap : least), { by: Infinity, unit: 'm', nearness: UNMEASURED });
 }
 
-function gapToEdge(shape: Shape, position: LonLat, given: Circumstances): Gap {
+function gapToEdge(shape: Shape, position: LonLat, context: EvaluationContext): Gap {
   if (shape.type !== 'TravelTime') {
     const by = metresToEdge(shape, position);
     return { by, unit: 'm', nearness: by / METRES_PER_MILE };
   }
-  const seconds = given.roads?.secondsAt(shape, position) ?? Infinity;
+  const seconds = context.roads?.secondsAt(shape, position) ?? Infinity;
   const by = Math.abs(seconds - 60 * shape.minutes) / 60;
   return { by: Math.ceil(by), unit: Number.isFinite(by) ? 'min' : 'm', nearness: Math.min(UNMEASURED, by / shape.minutes) };
 }

@@ -34,13 +34,13 @@ export interface Given {
  * "mentions workshop, studio", "25 min on foot", "up to 3,000 with 10% down". A bare number is the field's usual way round:
  * a ceiling for money, minutes and miles, a floor for counts and areas. Whatever a line prints as its phrase reads back to the same value.
  */
-export function parseValue(text: string, field: Field, kinds: readonly PropertyType[], given: Given = {}): Parsed {
+export function parseValue(text: string, field: Field, kinds: readonly PropertyType[], context: Given = {}): Parsed {
   const typed = text.trim().replace(/\s+/g, ' ');
   if (typed === '') return { problem: `Type a value for ${field.label}.` };
   if (/^(left )?blank$/i.test(typed)) return { is: { blank: true } };
   if (/^filled( in)?$/i.test(typed)) return { is: { blank: false } };
-  if (field.name === PRICE_MOVED) return parseMoved(typed, given.today);
-  if (field.name === 'Status') return parseStatus(typed, given.today);
+  if (field.name === PRICE_MOVED) return parseMoved(typed, context.today);
+  if (field.name === 'Status') return parseStatus(typed, context.today);
   if (field.name === 'Minutes') return parseMinutes(typed, field, kinds);
   if (field.name === 'MonthlyCost') return parseCost(typed, field, kinds);
   switch (field.type) {
@@ -49,10 +49,10 @@ export function parseValue(text: string, field: Field, kinds: readonly PropertyT
       return parseNumber(typed, field, kinds);
     case 'date':
     case 'timestamp':
-      return parseDate(typed, given.today);
+      return parseDate(typed, context.today);
     case 'choice':
     case 'choices':
-      return parseChoice(typed, field, [...new Set([...(field.choices ?? []), ...(given.values ?? [])])]);
+      return parseChoice(typed, field, [...new Set([...(field.choices ?? []), ...(context.values ?? [])])]);
     case 'yesNo':
       return parseYesNo(typed, field);
     case 'text':

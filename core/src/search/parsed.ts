@@ -7,7 +7,7 @@ import type { PriceMove } from './priceMove.js';
  * What was understood of a value as typed: its test, and what its line says besides; `note` says where it was read
  * otherwise than written.
  */
-export interface Said {
+export interface ParsedValue {
   readonly is: Is;
   readonly moved?: PriceMove;
   readonly how?: How;
@@ -15,4 +15,4 @@ export interface Said {
   readonly note?: string;
 }
 
-export type Parsed = Said | { readonly problem: string };
+export type Parsed = ParsedValue | { readonly problem: string };

@@ -6,11 +6,11 @@ import { STATUSES } from '../listing/status.js';
 import { USUAL_COST } from '../listing/monthlyCost.js';
 import { DAYS, WAYS } from '../roads/travel.js';
 import type { FieldLine, Is, StatusTime } from './document.js';
-import type { Parsed, Said } from './parsed.js';
+import type { Parsed, ParsedValue } from './parsed.js';
 import { parseValue } from './parseValue.js';
 import { phraseOf, phraseOfIs } from './phrase.js';
 import { readSearch } from './read.js';
-import { withSaid } from './withSaid.js';
+import { withParsedValue } from './withParsedValue.js';
 
 const TODAY = '2026-04-14';
 const field = (name: string): Field => fieldOf(name) as Field;
@@ -179,7 +179,7 @@ describe('a line that says more than its test', () => {
       fc.property(fc.oneof(journeys, costs, moves), (line) => {
         const said = read(phraseOf(line), line.field);
         if ('problem' in said) throw new Error(said.problem);
-        expect(withSaid(line, said)).toEqual(line);
+        expect(withParsedValue(line, said)).toEqual(line);
       }),
       { numRuns: 500 },
     );
@@ -194,13 +194,13 @@ describe('a line that says more than its test', () => {
       on: 'saturday',
       by: 'car',
     };
-    const typed = (text: string): FieldLine => withSaid(line, read(text, 'Minutes') as Said);
+    const typed = (text: string): FieldLine => withParsedValue(line, read(text, 'Minutes') as ParsedValue);
     expect(typed('25')).toEqual({ ...line, is: { atMost: 25 } });
     expect(typed('15 min on foot')).toEqual({ ...line, is: { atMost: 15 }, by: 'foot' });
     const { arriveBy: _arriveBy, ...rest } = line;
     expect(typed('up to 20, leaving at 17:15')).toEqual({ ...rest, leaveAt: '17:15', on: 'weekday' });
     const cost: FieldLine = { id: 'a', field: 'MonthlyCost', is: { atMost: 3000 } };
-    expect(withSaid(cost, read('2,800 with 10% down', 'MonthlyCost') as Said)).toEqual({
+    expect(withParsedValue(cost, read('2,800 with 10% down', 'MonthlyCost') as ParsedValue)).toEqual({
       ...cost,
       is: { atMost: 2800 },
       assuming: { ...USUAL_COST, downPercent: 10 },

@@ -3,7 +3,7 @@ import type { Day, Travel } from '../roads/travel.js';
 import { wordsOf } from '../text/words.js';
 import { HOUR, hourOf } from '../time/hour.js';
 import { COUNT, numberOf } from './amounts.js';
-import type { Gazetteer, Matcher, Said } from './matcher.js';
+import type { Gazetteer, Matcher, SpokenMatch } from './matcher.js';
 
 /** When people are at work, where they say no hour, and when they leave it. */
 const USUAL_ARRIVAL = '08:30';
@@ -25,7 +25,7 @@ export function journeyMatchers({ places }: Gazetteer): Matcher[] {
 
 function matchersOf(name: string, at: LonLat): Matcher[] {
   const place = `(?:the )?${wordsOf(name).join('[^a-z0-9]+')}`;
-  const add = (said: Said, minutes: number, travel: Travel): void => {
+  const add = (said: SpokenMatch, minutes: number, travel: Travel): void => {
     const is = said.not ? { atLeast: minutes } : { atMost: minutes };
     said.builder.addMinutes(travel, name, is);
   };

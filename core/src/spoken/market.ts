@@ -5,14 +5,17 @@ import type { Order, StatusTime } from '../search/document.js';
 import { isAskable, PRICE_MOVED } from '../search/priceMove.js';
 import type { PriceMove } from '../search/priceMove.js';
 import { COUNT, MONEY, numberOf, PERIOD, periodOf } from './amounts.js';
-import type { Matcher, Said } from './matcher.js';
+import type { Matcher, SpokenMatch } from './matcher.js';
 
 const MONTHS =
   'jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sep(?:t(?:ember)?)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?';
 const SINCE = `since (?:(\\d{4}-\\d{2}-\\d{2})|(${MONTHS})(?: (\\d{1,2}))?(?:,? (\\d{4}))?|(\\d{4}))`;
 
 /** The last day of that name that lies behind: "since October" said in April is last October's first. */
-function sinceOf([iso, month, day, year, onlyYear]: readonly (string | undefined)[], { now, zone }: Said['time']): string | null {
+function sinceOf(
+  [iso, month, day, year, onlyYear]: readonly (string | undefined)[],
+  { now, zone }: SpokenMatch['time'],
+): string | null {
   if (iso) return DateTime.fromISO(iso).isValid ? iso : null;
   if (onlyYear) return `${onlyYear}-01-01`;
   const here = DateTime.fromMillis(now, { zone });
@@ -38,7 +41,7 @@ const STATUS_WORDS: readonly (readonly [string, readonly Status[]])[] = [
 ];
 
 function byStatus([words, statuses]: (typeof STATUS_WORDS)[number]): Matcher[] {
-  const set = ({ not, builder }: Said, time?: Omit<StatusTime, 'status'>): void => {
+  const set = ({ not, builder }: SpokenMatch, time?: Omit<StatusTime, 'status'>): void => {
     if (not)
       builder.add('Status', {
         anyOf: STATUSES.filter(
@@ -107,7 +110,7 @@ const RAISE =
 const BY = '(?: of| by)?(?: at least| more than| over)?';
 
 /** That a price moved, within the last while where one is said. */
-function addMove({ not, builder }: Omit<Said, 'match'>, move: PriceMove, period: string | undefined): boolean {
+function addMove({ not, builder }: Omit<SpokenMatch, 'match'>, move: PriceMove, period: string | undefined): boolean {
   if (not || !isAskable(move)) return false;
   builder.add(PRICE_MOVED, period === undefined ? { blank: false } : { last: periodOf(period) }, move);
   return true;

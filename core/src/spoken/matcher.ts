@@ -14,7 +14,7 @@ export interface Gazetteer {
   readonly areas?: readonly NamedShape[];
 }
 
-export interface Said {
+export interface SpokenMatch {
   /** What the pattern matched, and its groups, in lower case. */
   readonly match: RegExpExecArray;
   /** Whether "no", "not" or "without" stood before it. */
@@ -26,5 +26,5 @@ export interface Said {
 /** One way of saying something: a pattern, and what it adds to a search. False when it means nothing after all. */
 export interface Matcher {
   readonly pattern: string;
-  readonly add: (said: Said) => unknown;
+  readonly add: (said: SpokenMatch) => unknown;
 }

@@ -1,6 +1,6 @@
 import type { Is } from '../search/document.js';
 import { COUNT, MONEY, numberOf } from './amounts.js';
-import type { Matcher, Said } from './matcher.js';
+import type { Matcher, SpokenMatch } from './matcher.js';
 
 const LEAST = String.raw`(?:at least|(?:a )?min(?:imum)?(?: of)?|no (?:fewer|less) than|not (?:fewer|less) than|from|starting at|>=|≥)`;
 const MOST = String.raw`(?:at most|(?:a )?max(?:imum)?(?: of)?|no more than|not more than|not over|up to|<=|≤|tops)`;
@@ -77,7 +77,7 @@ function price(text: string, per: string | undefined): number {
 
 const RENT = String.raw`(\s*(?:a|per|/)\s*month|\s*monthly|/mo)?`;
 
-function askFor({ match, not, builder }: Said, make: (n: number) => Is, invert: (n: number) => Is): void {
+function askFor({ match, not, builder }: SpokenMatch, make: (n: number) => Is, invert: (n: number) => Is): void {
   const [, amount = '', per] = match;
   if (per) builder.addKind('Residential Lease');
   builder.add('ListPrice', (not ? invert : make)(price(amount, per)));

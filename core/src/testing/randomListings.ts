@@ -5,7 +5,7 @@ import { STATUSES } from '../listing/status.js';
 import type { LonLat } from '../geo/distance.js';
 import type { Travel } from '../roads/travel.js';
 import { TravelTimes } from '../roads/travelTimes.js';
-import type { Circumstances } from '../search/circumstances.js';
+import type { EvaluationContext } from '../search/evaluationContext.js';
 import type { Bound, DrawnShape, FieldLine, Line, Search, Shape, StatusTime } from '../search/document.js';
 import { MOVE_WAYS } from '../search/priceMove.js';
 import type { PriceMove } from '../search/priceMove.js';
@@ -229,7 +229,7 @@ export const searches = searchesOf(
 export const searchesWithoutJourneys = searchesOf(linesOf(fieldLines), boundsOf(drawn));
 
 /** Tuesday, April 14, 2026, 9:12 am in the county, on streets about the random listings' places. */
-export const TIME: Circumstances = {
+export const TIME: EvaluationContext = {
   now: Date.parse('2026-04-14T13:12:00Z'),
   zone: 'America/New_York',
   roads: new TravelTimes(gridNetwork(22, randomFrom(4))),

@@ -10,7 +10,7 @@ import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { clean, OutboxRow, renderLetter, whyNotWrite } from '../mail/index.js';
-import { CountyCircumstances } from '../roads/index.js';
+import { CountyContext } from '../roads/index.js';
 import { AlertRow, alertState, SearchesService } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -25,7 +25,7 @@ export class AlertsService {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
-    private readonly circumstances: CountyCircumstances,
+    private readonly context: CountyContext,
     private readonly clients: ClientsService,
     private readonly searches: SearchesService,
     private readonly listings: ListingsService,
@@ -68,8 +68,8 @@ export class AlertsService {
   }
 
   private fitting(search: SearchRow, records: readonly ListingRecord[]): ListingRecord[] {
-    const given = this.circumstances.now();
-    return records.filter((record) => fits(search.document, record, given));
+    const context = this.context.now();
+    return records.filter((record) => fits(search.document, record, context));
   }
 
   private told(fit: readonly ListingRecord[]): DigestItem[] {

@@ -14,7 +14,7 @@ import { found } from '../common/failure.js';
 import { ListingRow, ListingsService, SequenceRow } from '../listings/index.js';
 import { MailService } from '../mail/index.js';
 import type { Letter, LetterHome } from '../mail/index.js';
-import { CountyCircumstances } from '../roads/index.js';
+import { CountyContext } from '../roads/index.js';
 import { AlertRow, SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { AlertItemRow } from './alert.entity.js';
@@ -34,7 +34,7 @@ export class Digests {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
-    private readonly circumstances: CountyCircumstances,
+    private readonly context: CountyContext,
     private readonly clients: ClientsService,
     private readonly links: LinksService,
     private readonly mail: MailService,
@@ -74,9 +74,9 @@ export class Digests {
   private async gatherAll(manager: EntityManager, search: SearchRow): Promise<number> {
     // both reads see one snapshot of the database, so no change falls between them
     const { value } = await manager.findOneByOrFail(SequenceRow, { id: 1 });
-    const given = this.circumstances.now();
+    const context = this.context.now();
     const fitting = (await this.listings.inReach([search.document], manager))
-      .filter((record) => fits(search.document, record, given))
+      .filter((record) => fits(search.document, record, context))
       .sort(freshestFirst);
     await insertOnce(
       manager,
@@ -121,7 +121,7 @@ export class Digests {
   private whyNot(search: Search, record: ListingRecord): string | null {
     if (!mayShow(record, 'message')) return 'the seller allows no display on the internet';
     if (!inReach(search, record)) return `now ${String(record['StandardStatus'])}`;
-    return standingOf(judge(search, record, this.circumstances.now())) === 'fit' ? null : 'no longer fits';
+    return standingOf(judge(search, record, this.context.now())) === 'fit' ? null : 'no longer fits';
   }
 
   private async address(

@@ -5,7 +5,7 @@ import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { asChange, ListingEventRow, ListingRow, ListingsService } from '../listings/index.js';
-import { CountyCircumstances } from '../roads/index.js';
+import { CountyContext } from '../roads/index.js';
 import { AlertRow, SearchRow } from '../searches/index.js';
 import { AlertItemRow, MatchCursorRow } from './alert.entity.js';
 
@@ -25,7 +25,7 @@ export class Matcher {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
-    private readonly circumstances: CountyCircumstances,
+    private readonly context: CountyContext,
     private readonly listings: ListingsService,
   ) {}
 
@@ -79,12 +79,12 @@ export class Matcher {
       removed: false,
     });
     const records = new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
-    const given = this.circumstances.now();
+    const context = this.context.now();
     const index = new ReverseIndex(
       running.map(({ alert, search }) => ({ id: alert, search })),
-      given,
+      context,
     );
-    const fitting = new Map([...records.values()].map((record) => [record.ListingKey, index.match(record, given).fit]));
+    const fitting = new Map([...records.values()].map((record) => [record.ListingKey, index.match(record, context).fit]));
     const items: Partial<AlertItemRow>[] = [];
     for (const event of events) {
       const change = asChange(event);
@@ -118,14 +118,14 @@ export class Matcher {
       relative.map(({ search }) => search),
       manager,
     );
-    const given = this.circumstances.now();
+    const context = this.context.now();
     for (const { alert, search } of relative) {
       const told = new Set(
         (await manager.find(AlertItemRow, { select: { listingKey: true }, where: { searchId: alert.searchId } })).map(
           ({ listingKey }) => listingKey,
         ),
       );
-      const fitting = records.filter((record) => !told.has(record.ListingKey) && fits(search, record, given));
+      const fitting = records.filter((record) => !told.has(record.ListingKey) && fits(search, record, context));
       await insertOnce(
         manager,
         fitting.map(({ ListingKey }) => ({

@@ -41,7 +41,7 @@ describe('a home that comes while another server writes an alert’s first messa
       clientId: (await stack.juno.fileOf('Nadia')).id,
       document: { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] },
     });
-    // both servers are played here: the one that runs is stopped before its pulse can write
+    // both servers are played here: the one that runs is stopped before its pipeline can write
     await stack.server.stop();
     database = await new DataSource({ ...databaseOptions({ database: stack.run.database }), migrationsRun: false }).initialize();
     const now = Date.parse('2026-04-14T14:00:00Z');
@@ -51,7 +51,7 @@ describe('a home that comes while another server writes an alert’s first messa
       [searchId, JSON.stringify(TELL), new Date(now), new Date(now)],
     );
     const clock = { now: () => now, date: () => new Date(now), time: () => ({ now, zone: 'America/New_York' }) };
-    const circumstances = { now: clock.time };
+    const context = { now: clock.time };
     const held = door();
     const listings = new ListingsService(database);
     const holding = Object.create(listings) as ListingsService;
@@ -67,7 +67,7 @@ describe('a home that comes while another server writes an alert’s first messa
       ...([
         database,
         clock,
-        circumstances,
+        context,
         nobody,
         silent,
         silent,
@@ -75,9 +75,7 @@ describe('a home that comes while another server writes an alert’s first messa
         { zone: 'America/New_York', publicUrl: '' },
       ] as unknown as ConstructorParameters<typeof Digests>),
     );
-    const matcher = new Matcher(
-      ...([database, clock, circumstances, listings] as unknown as ConstructorParameters<typeof Matcher>),
-    );
+    const matcher = new Matcher(...([database, clock, context, listings] as unknown as ConstructorParameters<typeof Matcher>));
 
     const writing = digests.run();
     await held.come;

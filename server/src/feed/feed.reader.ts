@@ -7,7 +7,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { insertRows } from '../common/insertRows.js';
-import { whenFree } from '../common/locked.js';
+import { withAdvisoryLock } from '../common/advisoryLock.js';
 import { Outside } from '../common/outside.js';
 import { FeedCursorRow, FeedMissingRow } from './feed.entity.js';
 import { FEED_LOCK, FeedSettings, nameOf } from './feed.settings.js';
@@ -18,7 +18,7 @@ import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
 import type { Page, Place, Raw } from './feed.source.js';
 import { ListingPages } from './listingPages.js';
 import { ListingWriter, setAside } from './listing.writer.js';
-import type { Told, Writing } from './listing.writer.js';
+import type { ReportedChange, Writing } from './listing.writer.js';
 import { Surroundings } from '../common/surroundings.js';
 import { Steps } from '../steps/index.js';
 import { readBatch } from './readRecord.js';
@@ -89,7 +89,7 @@ export class FeedReader implements OnModuleDestroy {
   /** @returns how many listings changed; 0 also when another server reads on and on */
   async pull(): Promise<number> {
     try {
-      const changed = await whenFree(this.database, FEED_LOCK, LONGEST_WAIT_S, () => this.read());
+      const changed = await withAdvisoryLock(this.database, FEED_LOCK, LONGEST_WAIT_S, () => this.read());
       if (changed !== null) await this.tell('waiting', changed, true);
       return changed ?? 0;
     } catch (error) {
@@ -191,9 +191,9 @@ export class FeedReader implements OnModuleDestroy {
   }
 
   /** The feed's account of what became of these listings, or null when it keeps none. */
-  private async changesOf(listings: readonly ReadListing[]): Promise<Told[] | null> {
+  private async changesOf(listings: readonly ReadListing[]): Promise<ReportedChange[] | null> {
     const keys = [...new Set(listings.map(({ key }) => key))];
-    const told: Told[] = [];
+    const told: ReportedChange[] = [];
     try {
       for (let i = 0; i < keys.length; i += KEYS_A_REQUEST) {
         const filter = isOneOf('ResourceRecordKey', keys.slice(i, i + KEYS_A_REQUEST));

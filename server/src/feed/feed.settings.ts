@@ -3,7 +3,7 @@ import { DataSource } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
-import { whenFree } from '../common/locked.js';
+import { withAdvisoryLock } from '../common/advisoryLock.js';
 import { Outside } from '../common/outside.js';
 import { FeedCursorRow, FeedMissingRow, FeedSourceRow } from './feed.entity.js';
 import { FeedSource } from './feed.source.js';
@@ -62,7 +62,7 @@ export class FeedSettings {
 
   /** Between two rounds of the reader, which would go on from the old feed's place. */
   private async start(row: FeedSourceRow | null): Promise<void> {
-    const done = await whenFree(this.database, FEED_LOCK, LONGEST_WAIT_S, async () => {
+    const done = await withAdvisoryLock(this.database, FEED_LOCK, LONGEST_WAIT_S, async () => {
       await this.database.transaction(async (manager) => {
         await manager.delete(FeedSourceRow, { id: 1 });
         if (row) await manager.insert(FeedSourceRow, row);

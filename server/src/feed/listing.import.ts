@@ -11,7 +11,7 @@ import { Surroundings } from '../common/surroundings.js';
 import { ListingRow, ownKey } from '../listings/index.js';
 import type { Raw } from './feed.source.js';
 import { ListingWriter } from './listing.writer.js';
-import type { Written } from './listing.writer.js';
+import type { WriteCounts } from './listing.writer.js';
 import { MOST_OWN, OwnListings } from './own.listings.js';
 import { readBatch, readRecord } from './readRecord.js';
 import type { ReadBatch, ReadListing } from './readRecord.js';
@@ -30,7 +30,7 @@ interface Shelf {
   /** The ListingKey that a listing has there. */
   readonly keyOf: (key: string) => string;
   readonly stored: (keys: readonly string[]) => Promise<ReadonlyMap<string, Stored>>;
-  readonly write: (batch: ReadBatch) => Promise<Written>;
+  readonly write: (batch: ReadBatch) => Promise<WriteCounts>;
   /** How many more listings it takes. */
   readonly room: number;
 }

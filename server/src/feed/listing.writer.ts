@@ -12,7 +12,7 @@ import { asideOf } from './readRecord.js';
 import type { ReadBatch, ReadListing, Reject } from './readRecord.js';
 
 /** A change of a listing as the feed's own history tells it. */
-export interface Told {
+export interface ReportedChange {
   readonly feedKey: string;
   readonly listingKey: string;
   readonly field: string;
@@ -21,14 +21,14 @@ export interface Told {
   readonly at: Date;
 }
 
-export interface Written {
+export interface WriteCounts {
   readonly added: number;
   readonly changed: number;
 }
 
 /** How listings are written. */
 export interface Writing {
-  readonly told: readonly Told[] | null;
+  readonly told: readonly ReportedChange[] | null;
   readonly isNews: boolean;
   readonly knownIsNews?: boolean;
   readonly source?: ListingRow['source'];
@@ -72,7 +72,7 @@ export class ListingWriter {
   async write(
     { records, rejects }: ReadBatch,
     { also, ...how }: Writing & { also?: (manager: EntityManager) => Promise<unknown> },
-  ): Promise<Written> {
+  ): Promise<WriteCounts> {
     return this.database.transaction(async (manager) => {
       const counts = await this.writeRecords(manager, latestOf(records), how);
       await setAside(manager, rejects, this.clock.date());
@@ -85,7 +85,7 @@ export class ListingWriter {
    * Writes a page as `write` does; where the database refuses a record of it, that one is set aside and all others are
    * written.
    */
-  async writePage(batch: ReadBatch, how: Parameters<ListingWriter['write']>[1]): Promise<Written> {
+  async writePage(batch: ReadBatch, how: Parameters<ListingWriter['write']>[1]): Promise<WriteCounts> {
     try {
       return await this.write(batch, how);
     } catch (error) {
@@ -119,7 +119,7 @@ export class ListingWriter {
   }
 
   /** Writes changes that came before any listing was read; they are nobody's news. */
-  async writePast(told: readonly Told[], also: (manager: EntityManager) => Promise<unknown>): Promise<void> {
+  async writePast(told: readonly ReportedChange[], also: (manager: EntityManager) => Promise<unknown>): Promise<void> {
     await this.database.transaction(async (manager) => {
       await insertEvents(
         manager,
@@ -159,7 +159,7 @@ export class ListingWriter {
     manager: EntityManager,
     records: readonly ReadListing[],
     { told, isNews, knownIsNews = isNews, source = 'feed' }: Writing,
-  ): Promise<Written> {
+  ): Promise<WriteCounts> {
     if (records.length === 0) return { added: 0, changed: 0 };
     const sequence = await lockSequence(manager);
     const known = new Map(
@@ -172,7 +172,7 @@ export class ListingWriter {
     );
     const rows: unknown[][] = [];
     const events: EventRow[] = [];
-    const toldOf = new Map<string, Told[]>();
+    const toldOf = new Map<string, ReportedChange[]>();
     for (const each of told ?? []) toldOf.set(each.listingKey, [...(toldOf.get(each.listingKey) ?? []), each]);
     for (const { key, status, price, parcelNumber, modifiedAt, enteredAt, json } of records) {
       const before = known.get(key);
@@ -237,7 +237,7 @@ function latestOf(records: readonly ReadListing[]): ReadListing[] {
   return [...latest.values()].sort((a, b) => a.modifiedAt.getTime() - b.modifiedAt.getTime());
 }
 
-function eventOf({ feedKey, listingKey, field, from, to, at }: Told, sequence: number): EventRow {
+function eventOf({ feedKey, listingKey, field, from, to, at }: ReportedChange, sequence: number): EventRow {
   return [sequence, listingKey, field, from, to, at, feedKey];
 }
 

@@ -4,7 +4,7 @@ import type { ListingRecord } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
 import { insertRows } from '../common/insertRows.js';
 import { OwnListingRow } from '../listings/index.js';
-import type { Written } from './listing.writer.js';
+import type { WriteCounts } from './listing.writer.js';
 import { withSequence } from './lockSequence.js';
 import type { ReadListing } from './readRecord.js';
 
@@ -25,7 +25,7 @@ export class OwnListings {
     return new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
   }
 
-  async write(agentId: string, records: readonly ReadListing[]): Promise<Written> {
+  async write(agentId: string, records: readonly ReadListing[]): Promise<WriteCounts> {
     if (records.length === 0) return { added: 0, changed: 0 };
     return this.database.transaction(async (manager) => {
       const known = await manager.countBy(OwnListingRow, {

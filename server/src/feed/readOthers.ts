@@ -1,7 +1,7 @@
 import { isMoment } from './feed.source.js';
 import type { Raw } from './feed.source.js';
 import { textOf } from './listing.writer.js';
-import type { Told } from './listing.writer.js';
+import type { ReportedChange } from './listing.writer.js';
 import { asideOf, isPossible } from './readRecord.js';
 import type { Reject } from './readRecord.js';
 
@@ -46,7 +46,7 @@ export function readOpenings(
 }
 
 /** What a feed tells of a change, or null where it cannot be kept: the listing's own record tells the same. */
-export function toldOf(raw: Raw, now: number): Told | null {
+export function toldOf(raw: Raw, now: number): ReportedChange | null {
   const feedKey = textIn(raw['HistoryTransactionalKey'], FEED_KEY);
   const listingKey = textIn(raw['ResourceRecordKey'], KEY);
   const field = textIn(raw['FieldName'], KEY);

@@ -64,7 +64,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onApplicationBootstrap(): void {
-    if (this.config.role !== 'pulse') return;
+    if (this.config.role !== 'pipeline') return;
     this.timer = setInterval(() => void this.sendQueued(), LOOK_EVERY_MS);
   }
 

@@ -1,3 +1,3 @@
-export { CountyCircumstances } from './countyCircumstances.js';
+export { CountyContext } from './countyContext.js';
 export { RoadsService } from './roads.service.js';
 export { RoadsModule } from './roads.module.js';

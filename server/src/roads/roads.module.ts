@@ -1,12 +1,12 @@
 import { Global, Module } from '@nestjs/common';
-import { CountyCircumstances } from './countyCircumstances.js';
+import { CountyContext } from './countyContext.js';
 import { RoadsController } from './roads.controller.js';
 import { RoadsService } from './roads.service.js';
 
 @Global()
 @Module({
   controllers: [RoadsController],
-  providers: [CountyCircumstances, RoadsService],
-  exports: [CountyCircumstances, RoadsService],
+  providers: [CountyContext, RoadsService],
+  exports: [CountyContext, RoadsService],
 })
 export class RoadsModule {}

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { workerData } from 'node:worker_threads';
 import { Engine, followColumns, plainKernel, readSnapshot, shareColumns, wasmKernel, writeSnapshot } from '@perambula/core';
 import type {
-  Circumstances,
+  EvaluationContext,
   Compared,
   ComparedPart,
   Count,
@@ -111,16 +111,16 @@ answerCalls<EngineCalls>(
       holding().engine.warm(roads.times);
       return null;
     },
-    count: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.count(search, given)),
-    find: ({ search, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.find(search, given, part)),
+    count: ({ search, ...asked }, call) => sliced(asked, call, (context) => holding().engine.count(search, context)),
+    find: ({ search, part, ...asked }, call) => sliced(asked, call, (context) => holding().engine.find(search, context, part)),
     keys: ({ search, part, asOf, ...asked }, call) =>
-      sliced(asked, call, (given) => jsonOf({ ...holding().engine.keys(search, given, part), asOf })),
+      sliced(asked, call, (context) => jsonOf({ ...holding().engine.keys(search, context, part), asOf })),
     marks: ({ search, part, ...asked }, call) =>
-      sliced(asked, call, (given) => jsonOf(holding().engine.marks(search, given, part))),
+      sliced(asked, call, (context) => jsonOf(holding().engine.marks(search, context, part))),
     tell: ({ search, set, keys, ...asked }, call) =>
-      sliced(asked, call, (given) => holding().engine.tell(search, given, set, keys)),
-    compare: ({ a, b, part, ...asked }, call) => sliced(asked, call, (given) => holding().engine.compare(a, b, given, part)),
-    loosenings: ({ search, ...asked }, call) => sliced(asked, call, (given) => holding().engine.loosenings(search, given)),
+      sliced(asked, call, (context) => holding().engine.tell(search, context, set, keys)),
+    compare: ({ a, b, part, ...asked }, call) => sliced(asked, call, (context) => holding().engine.compare(a, b, context, part)),
+    loosenings: ({ search, ...asked }, call) => sliced(asked, call, (context) => holding().engine.loosenings(search, context)),
     save({ file, sequence }) {
       const out = openSync(`${file}.new`, 'w', 0o600);
       try {
@@ -161,12 +161,12 @@ class SliceEnded extends Error {
 }
 
 /** Works until all is answered, nobody waits any more, or the slice is over; a line or bound once begun is finished, and kept. */
-function sliced<T>(asked: Asked, { isDropped }: Call, work: (given: Circumstances) => T): Slice<T> {
+function sliced<T>(asked: Asked, { isDropped }: Call, work: (context: EvaluationContext) => T): Slice<T> {
   const until = performance.now() + SLICE_MS;
   try {
     return {
       all: work({
-        ...given(asked),
+        ...contextOf(asked),
         before(part) {
           if (isDropped() || performance.now() > until) throw new SliceEnded(part);
         },
@@ -179,9 +179,9 @@ function sliced<T>(asked: Asked, { isDropped }: Call, work: (given: Circumstance
 }
 
 /** The moment asked about; on the county's roads where the search asks for minutes, which another thread has measured. */
-function given({ time: { now, zone }, made, reader }: Asked): Circumstances {
+function contextOf({ time: { now, zone }, made, reader }: Asked): EvaluationContext {
   const times = made.length > 0 ? roads.times : undefined;
-  times?.lend(made);
+  times?.takeSweeps(made);
   return { now, zone, ...(times ? { roads: times } : {}), ...(reader === null ? {} : { reader }) };
 }
 

@@ -33,7 +33,7 @@ import { temporaryFile } from '../common/temporaryFile.js';
 import type { TemporaryFile } from '../common/temporaryFile.js';
 import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
-import { CountyCircumstances, RoadsService } from '../roads/index.js';
+import { CountyContext, RoadsService } from '../roads/index.js';
 import { EngineHost } from './engine.host.js';
 import { AlertRow, SearchRow, SearchStateRow } from './search.entity.js';
 import type { FileType } from './dto/bodies.js';
@@ -56,7 +56,7 @@ export class SearchesService {
     private readonly listings: ListingsService,
     private readonly clients: ClientsService,
     private readonly clock: Clock,
-    private readonly circumstances: CountyCircumstances,
+    private readonly context: CountyContext,
     private readonly roads: RoadsService,
     private readonly documents: SearchDocuments,
     private readonly desk: Desk,
@@ -124,14 +124,14 @@ export class SearchesService {
       keys.map(({ key }) => key),
       agentId,
     );
-    const given = this.circumstances.now(made);
+    const context = this.context.now(made);
     const rows = keys.flatMap(({ key, missed, nice, minutes }) => {
       const text = texts.get(key);
       if (text === undefined) return [];
       const record = (): ListingRecord => JSON.parse(text) as ListingRecord;
       const said = {
-        ...(missed ? { miss: sayMiss(missOf(search, record(), missed, given)) } : {}),
-        ...(set === 'unknown' ? { open: sayOpen(search, record(), given) } : {}),
+        ...(missed ? { miss: sayMiss(missOf(search, record(), missed, context)) } : {}),
+        ...(set === 'unknown' ? { open: sayOpen(search, record(), context) } : {}),
         ...(nice ? { nice } : {}),
         ...(minutes ? { minutes } : {}),
       };

@@ -1,6 +1,6 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
-/** How one step of the pulse is doing, whichever server does it; all times are real ones. */
+/** How one step of the pipeline is doing, whichever server does it; all times are real ones. */
 @Entity('steps')
 export class StepRow {
   @PrimaryColumn('varchar', { length: 20 }) step: string;

@@ -19,7 +19,7 @@ export interface StepState {
   readonly progress: unknown;
 }
 
-/** What the steps of the pulse do and since when one is behind, kept where every server and every part of it sees it. */
+/** What the steps of the pipeline do and since when one is behind, kept where every server and every part of it sees it. */
 @Injectable()
 export class Steps {
   private readonly noted = new Map<StepName, { readonly at: number; readonly failure: string | null }>();

@@ -19,7 +19,7 @@ import { found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
-import { CountyCircumstances } from '../roads/index.js';
+import { CountyContext } from '../roads/index.js';
 import { SearchesService } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
@@ -38,7 +38,7 @@ export class TodayService {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
-    private readonly circumstances: CountyCircumstances,
+    private readonly context: CountyContext,
     private readonly clients: ClientsService,
     private readonly searches: SearchesService,
     private readonly listings: ListingsService,
@@ -69,7 +69,7 @@ export class TodayService {
     const names = new Map(clients.map(({ id, name }) => [id, name]));
     const changes = (await this.listings.changesFrom(since, true)).filter((change) => tellableOf(change) !== null);
     const records = await this.listings.byKeys([...new Set(changes.map(({ ListingKey }) => ListingKey))]);
-    const wants = new WhoWants(searches, this.circumstances.now());
+    const wants = new WhoWants(searches, this.context.now());
     const messages = outbox.map((row) => outboxEntry(row, names.get(row.clientId) ?? ''));
     return {
       behind: STEPS.flatMap((step) => behindOf(step, states[step])),

@@ -1,5 +1,5 @@
 import { missOf, ReverseIndex } from '@perambula/core';
-import type { ListingRecord, Search, Circumstances } from '@perambula/core';
+import type { ListingRecord, Search, EvaluationContext } from '@perambula/core';
 
 interface Wanting {
   readonly clientId: string | null;
@@ -13,11 +13,11 @@ export class WhoWants {
 
   constructor(
     searches: readonly Wanting[],
-    private readonly given: Circumstances,
+    private readonly context: EvaluationContext,
   ) {
     this.index = new ReverseIndex(
       searches.map((wanting) => ({ id: wanting, search: wanting.document })),
-      given,
+      context,
     );
   }
 
@@ -25,10 +25,10 @@ export class WhoWants {
   of(record: ListingRecord): ReadonlyMap<string, string> {
     const known = this.known.get(record.ListingKey);
     if (known) return known;
-    const { fit, near } = this.index.match(record, this.given);
+    const { fit, near } = this.index.match(record, this.context);
     const hows = new Map<string, string>();
     for (const { id, missed } of [...near].sort((a, b) => b.nearness - a.nearness))
-      if (id.clientId) hows.set(id.clientId, missOf(id.document, record, missed, this.given).text);
+      if (id.clientId) hows.set(id.clientId, missOf(id.document, record, missed, this.context).text);
     for (const { clientId } of fit) if (clientId) hows.set(clientId, 'fits');
     this.known.set(record.ListingKey, hows);
     return hows;

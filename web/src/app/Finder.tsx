@@ -37,7 +37,12 @@ export function Finder() {
   const counted = count.isPlaceholderData ? undefined : count.data?.fit;
   useFinderKey(field);
   const search = spoken
-    ? [{ value: 'search', label: <Said spoken={spoken} fit={counted} failed={count.isError ? messageOf(count.error) : null} /> }]
+    ? [
+        {
+          value: 'search',
+          label: <SpokenSearch spoken={spoken} fit={counted} failed={count.isError ? messageOf(count.error) : null} />,
+        },
+      ]
     : [];
   // until the answer comes, those of the last one that bear these words, too: Enter never leads to another home
   const rows = (sought.length < 2 ? [] : (homes.data?.rows ?? [])).filter(
@@ -133,14 +138,14 @@ function useSpoken(sought: string): Spoken | null {
   }, [sought, gazetteer, now]);
 }
 
-interface SaidProps {
+interface SpokenSearchProps {
   readonly spoken: Spoken;
   readonly fit: number | undefined;
   /** Why it could not be counted, where it could not. */
   readonly failed: string | null;
 }
 
-function Said({ spoken: { search, unread }, fit, failed }: SaidProps) {
+function SpokenSearch({ spoken: { search, unread }, fit, failed }: SpokenSearchProps) {
   const counted = fit === undefined ? 'counting …' : `${fit.toLocaleString('en-US')} ${fit === 1 ? 'home fits' : 'homes fit'}`;
   return (
     <span className="finder-search">

@@ -4,19 +4,19 @@ import { expressionOf, quoted } from './expression.js';
 import type { Expression, Value } from './expression.js';
 
 /** A search in another language, and in sentences what of it could not be said, or not exactly. */
-export interface Written<T> {
+export interface ExportedFilter<T> {
   readonly filter: T;
   readonly left: readonly string[];
 }
 
 /** A search as OGC CQL2 in JSON (OGC 21-065r2, 7 and annex B); positions are the property `Location`, by our own name. */
-export function cql2Json(search: Search, time: TimeContext): Written<object> {
+export function cql2Json(search: Search, time: TimeContext): ExportedFilter<object> {
   const { expression, left } = expressionOf(search, time);
   return { filter: json(expression), left };
 }
 
 /** The same in text (OGC 21-065r2, annex B). */
-export function cql2Text(search: Search, time: TimeContext): Written<string> {
+export function cql2Text(search: Search, time: TimeContext): ExportedFilter<string> {
   const { expression, left } = expressionOf(search, time);
   return { filter: text(expression), left };
 }

@@ -1,12 +1,12 @@
 import { fieldOf } from '../../listing/fields.js';
 import type { Search } from '../../search/document.js';
 import type { TimeContext } from '../../time/period.js';
-import type { Written } from './cql2.js';
+import type { ExportedFilter } from './cql2.js';
 import { expressionOf, quoted } from './expression.js';
 import type { Expression, Value } from './expression.js';
 
 /** A search as OData's $filter (OData 4.01, URL conventions, 5.1.1) on the fields that a RESO feed has. */
-export function odataFilter(search: Search, time: TimeContext): Written<string> {
+export function odataFilter(search: Search, time: TimeContext): ExportedFilter<string> {
   const { expression, left } = expressionOf(search, time);
   const unsaid: string[] = [];
   const filter =

@@ -1,4 +1,4 @@
-import { fieldOf, parseValue, phraseOf, PRICE_MOVED, travelOf, USUAL_COST, withSaid } from '@perambula/core';
+import { fieldOf, parseValue, phraseOf, PRICE_MOVED, travelOf, USUAL_COST, withParsedValue } from '@perambula/core';
 import type { Field, FieldLine, Is, NewLine, Parsed, PropertyType } from '@perambula/core';
 import { Button, Input, Segmented } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -43,7 +43,7 @@ export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
     setTyped(text);
     setLiteral(asIs);
     const read = readAs(text, asIs);
-    if ('is' in read) onChange(withSaid(line, read));
+    if ('is' in read) onChange(withParsedValue(line, read));
   };
   /** What is picked is said by the phrase, too. */
   const put = (next: FieldLine): void => {
@@ -89,7 +89,7 @@ export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
         onChange={({ target }) => tell(target.value, false)}
       />
       <p className={problem ? 'understood is-problem' : 'understood'} aria-live="polite">
-        {problem ?? understood?.note ?? (understood ? phraseOf(withSaid(line, understood)) : 'Type a value.')}
+        {problem ?? understood?.note ?? (understood ? phraseOf(withParsedValue(line, understood)) : 'Type a value.')}
         {understood?.note && (
           <Button type="link" size="small" onClick={() => tell(typed, true)}>
             no, as typed (Esc)

@@ -135,17 +135,12 @@ export function TodayPage() {
           <h3>New, and who would want it</h3>
           {newHomes.length === 0 && <p className="soft">New homes that a client’s search fits, or nearly fits, stand here.</p>}
           {newHomes.map(({ listing, wantedBy }) => (
-            <div key={String(listing['ListingKey'])} className="new-home">
-              <Link
-                to={`/listings/${String(listing['ListingKey'])}`}
-                tabIndex={-1}
-                aria-hidden="true"
-                className="new-home-picture"
-              >
-                <Picture listingKey={String(listing['ListingKey'])} alt="" />
+            <div key={listing.ListingKey} className="new-home">
+              <Link to={`/listings/${listing.ListingKey}`} tabIndex={-1} aria-hidden="true" className="new-home-picture">
+                <Picture listingKey={listing.ListingKey} alt="" />
               </Link>
               <div>
-                <Link to={`/listings/${String(listing['ListingKey'])}`} className="quiet-link">
+                <Link to={`/listings/${listing.ListingKey}`} className="quiet-link">
                   <b>{street(listing)}</b> {price(listing)}
                 </Link>
                 <p className="tight">{wantedBy.map(({ client, how }) => `${firstNames(client)} ${how}`).join(' · ')}</p>

@@ -24,7 +24,7 @@ const LEFT_ALONE_MS = 60_000;
  * one that does not answer keeps nobody's mail back.
  */
 @Injectable()
-export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
+export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly feed: Step;
   private readonly alerts: readonly Step[];
   private readonly timers = new Set<NodeJS.Timeout>();
@@ -46,7 +46,7 @@ export class Pulse implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onApplicationBootstrap(): void {
-    if (this.config.role !== 'pulse') return;
+    if (this.config.role !== 'pipeline') return;
     this.again(() => this.feed.run(WAIT_MS.feed));
     this.again(() => this.writeAlerts());
   }

@@ -9,8 +9,8 @@ import { Thread } from '../common/thread.js';
 import { EventsService } from '../events/index.js';
 import { EngineHost } from '../searches/index.js';
 
-/** What the pulse's thread can be asked. */
-export interface PulseCalls {
+/** What the pipeline's thread can be asked. */
+export interface PipelineCalls {
   begin: { ask: null; answer: null };
   advance: { ask: number; answer: number };
   end: { ask: null; answer: null };
@@ -19,10 +19,10 @@ export interface PulseCalls {
 const AGAIN_AFTER_MS = 1_000;
 const LONGEST_END_MS = 5_000;
 
-/** The pulse in a thread of its own, begun again when it ends by itself. */
+/** The pipeline in a thread of its own, begun again when it ends by itself. */
 @Injectable()
-export class PulseThread implements OnApplicationBootstrap, OnModuleDestroy {
-  private readonly thread: Thread<PulseCalls>;
+export class PipelineThread implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly thread: Thread<PipelineCalls>;
   private stopped = false;
 
   constructor(
@@ -32,7 +32,7 @@ export class PulseThread implements OnApplicationBootstrap, OnModuleDestroy {
     @Inject(CONFIG) private readonly config: Config,
   ) {
     const script = new URL('../background.worker.js', import.meta.url);
-    this.thread = new Thread(script, { workerData: { ...config, role: 'pulse' } }, () => {
+    this.thread = new Thread(script, { workerData: { ...config, role: 'pipeline' } }, () => {
       if (!this.stopped) setTimeout(() => this.begin(), AGAIN_AFTER_MS);
     });
   }
@@ -64,6 +64,6 @@ export class PulseThread implements OnApplicationBootstrap, OnModuleDestroy {
 
   private begin(): void {
     if (this.stopped) return;
-    this.thread.ask('begin', null).catch((error: unknown) => log.warn({ error }, 'the pulse did not begin'));
+    this.thread.ask('begin', null).catch((error: unknown) => log.warn({ error }, 'the pipeline did not begin'));
   }
 }

@@ -1,6 +1,6 @@
 import type { StepName, Steps } from '../steps/index.js';
 
-/** One step of the pulse: never done twice at once, waited for only so long, and noted how it went. */
+/** One step of the pipeline: never done twice at once, waited for only so long, and noted how it went. */
 export class Step {
   private running: Promise<void> | null = null;
   /** Whether it was given up waiting for, and has not ended since. */

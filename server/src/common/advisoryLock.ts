@@ -4,7 +4,7 @@ import type { DataSource } from 'typeorm';
  * Runs work that only one server process may do at a time; where another is still at it after so many seconds, does
  * nothing and gives null.
  */
-export async function whenFree<T>(
+export async function withAdvisoryLock<T>(
   database: DataSource,
   name: string,
   seconds: number,

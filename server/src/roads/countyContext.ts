@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Circumstances, MadeSweeps } from '@perambula/core';
+import type { EvaluationContext, MadeSweeps } from '@perambula/core';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -7,7 +7,7 @@ import { Roads } from '../common/roadFile.js';
 
 /** What searches are judged under here: the clock's time, and the county's roads. */
 @Injectable()
-export class CountyCircumstances {
+export class CountyContext {
   private readonly roads: Roads;
 
   constructor(
@@ -18,9 +18,9 @@ export class CountyCircumstances {
   }
 
   /** @param made  what the journeys to be judged are measured by; where there is none, judging them measures, which takes long */
-  now(made: readonly MadeSweeps[] = []): Circumstances {
+  now(made: readonly MadeSweeps[] = []): EvaluationContext {
     const { times } = this.roads;
-    times?.lend(made);
+    times?.takeSweeps(made);
     return { ...this.clock.time(), ...(times ? { roads: times } : {}) };
   }
 }

@@ -8,7 +8,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { AgentGuard } from '../sessions/index.js';
-import { PulseThread } from './pulse.thread.js';
+import { PipelineThread } from './pipeline.thread.js';
 
 const MOST_DAYS = 31;
 
@@ -21,7 +21,7 @@ class AdvanceBody {
 export class DemoController {
   constructor(
     private readonly clock: Clock,
-    private readonly pulse: PulseThread,
+    private readonly pipeline: PipelineThread,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -42,6 +42,6 @@ export class DemoController {
         { path: 'advance' },
       );
     }
-    return { now: new Date(await this.pulse.advance(ms)).toISOString() };
+    return { now: new Date(await this.pipeline.advance(ms)).toISOString() };
   }
 }
