@@ -1,6 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
 const PROPERTIES = ['core/src/testing/properties.ts'];
+/** What tests import of other workspaces is their build: it is made anew where sources changed. */
+const BUILT = 'scripts/built.mjs';
 
 export default defineConfig({
   test: {
@@ -10,17 +12,18 @@ export default defineConfig({
           name: 'core',
           include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
+          globalSetup: BUILT,
           // properties over thousands of cases, on machines of any speed
           testTimeout: 60_000,
         },
       },
-      { test: { name: 'web', include: ['web/src/**/*.test.ts'] } },
+      { test: { name: 'web', include: ['web/src/**/*.test.ts'], globalSetup: BUILT } },
       {
         test: {
           name: 'server',
           include: ['server/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
-          globalSetup: 'server/src/testing/started.ts',
+          globalSetup: [BUILT, 'server/src/testing/started.ts'],
           // two stacks at a time, once the quick tests are done
           maxWorkers: 2,
           sequence: { groupOrder: 1 },

@@ -16,14 +16,14 @@ export const NODE_OPTIONS = ['--enable-source-maps', '--max-semi-space-size=16',
 
 /** One of the application's own processes, restarted with growing pauses when it dies. */
 class Part {
-  constructor(name, script, environment, logFolder) {
-    Object.assign(this, { name, script, environment, stopping: false, failures: 0 });
+  constructor(name, script, environment, logFolder, flags = []) {
+    Object.assign(this, { name, script, environment, flags, stopping: false, failures: 0 });
     this.log = openSync(join(logFolder, `${name}.log`), 'a', 0o600);
   }
 
   start() {
     const startedAt = Date.now();
-    this.process = spawn(process.execPath, [...NODE_OPTIONS, join(ROOT, this.script)], {
+    this.process = spawn(process.execPath, [...NODE_OPTIONS, ...this.flags, join(ROOT, this.script)], {
       cwd: ROOT,
       // few arenas, for what one thread gave back another can take
       env: { ...process.env, MALLOC_ARENA_MAX: '2', ...this.environment },
@@ -39,6 +39,12 @@ class Part {
 
   kill() {
     this.process.kill('SIGKILL');
+  }
+
+  /** Begins anew at once, however often it has lately. */
+  restart() {
+    this.failures = -1;
+    this.kill();
   }
 
   async stop() {
@@ -57,11 +63,13 @@ class Part {
 /**
  * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
  *
- * @param {{ data: string, port: number, county?: { parcels?: number, since?: string }, loaded?: boolean }} options
+ * @param {{ data: string, port: number, county?: { parcels?: number, since?: string }, loaded?: boolean, publicUrl?: string,
+ *   inspect?: string }} options
  *   `loaded`: not ready before all listings of the feed have been read, rather than those on the market, and every part
- *   does its work
+ *   does its work; `publicUrl`: where the interface is met, if not at the server's own address; `inspect`: the address at which
+ *   a debugger finds the server
  */
-export async function startStack({ data, port, county = {}, loaded = false }) {
+export async function startStack({ data, port, county = {}, loaded = false, publicUrl, inspect }) {
   mkdirSync(join(data, 'logs'), { recursive: true, mode: 0o700 });
   chmodSync(data, 0o700);
   const secrets = secretsOf(data);
@@ -102,7 +110,7 @@ export async function startStack({ data, port, county = {}, loaded = false }) {
     'server/dist/main.js',
     {
       PORT: String(port),
-      PUBLIC_URL: web,
+      PUBLIC_URL: publicUrl ?? web,
       DB_PORT: String(dbPort),
       DB_PASSWORD: secrets.database,
       FEED_URL: feedUrl,
@@ -116,6 +124,7 @@ export async function startStack({ data, port, county = {}, loaded = false }) {
       NODE_ENV: 'production',
     },
     logs,
+    inspect ? [`--inspect=${inspect}`] : [],
   );
   feed.start();
   mail.start();

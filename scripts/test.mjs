@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, requireBuild, requireDisk, requirePackages, requirePrograms, ROOT } from './machine.mjs';
@@ -7,13 +7,18 @@ import { MARIADB_PACKAGES } from './mariadb.mjs';
 import { main, say } from './say.mjs';
 import { SMALL_COUNTY, startStack } from './stack.mjs';
 
+/** Of names of test files, parts that those to be run have; none given, all are run. */
+const PATTERNS = process.argv.slice(2);
+
 /** Everything there is to test: units, the server over a MariaDB of its own, and the interface in Debian's Chromium. */
 await main(async () => {
   requireDisk(ROOT);
   requirePrograms({ ...MARIADB_PACKAGES, chromium: ['chromium', 'fonts-liberation'] });
   requirePackages();
   requireBuild();
-  const results = [unitTests(), await browserTests()];
+  const specs = readdirSync(join(ROOT, 'e2e')).filter((file) => file.endsWith('.spec.ts'));
+  const isAsked = PATTERNS.length === 0 || specs.some((spec) => PATTERNS.some((pattern) => `e2e/${spec}`.includes(pattern)));
+  const results = [unitTests(), ...(isAsked ? [await browserTests()] : [])];
   const passed = results.reduce((sum, each) => sum + each.passed, 0);
   const failed = results.reduce((sum, each) => sum + each.failed, 0);
   say(`\n${passed} passed, ${failed} failed`);
@@ -23,10 +28,14 @@ await main(async () => {
 function unitTests() {
   say('Testing the core, the county, the web rules and the server …');
   const report = join(mkdtempSync(join(tmpdir(), 'perambula-report-')), 'vitest.json');
-  const { status } = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
-    cwd: ROOT,
-    stdio: ['ignore', 'inherit', 'inherit'],
-  });
+  const { status } = spawnSync(
+    'npx',
+    ['vitest', 'run', ...PATTERNS, '--passWithNoTests', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+    },
+  );
   return tally(() => {
     const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'));
     return { passed: numPassedTests, failed: numFailedTests || (status === 0 ? 0 : Math.max(1, numFailedTestSuites)) };
@@ -38,7 +47,7 @@ async function browserTests() {
   const data = mkdtempSync(join(tmpdir(), 'perambula-e2e-'));
   const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
   try {
-    spawnSync('npx', ['playwright', 'test'], {
+    spawnSync('npx', ['playwright', 'test', ...PATTERNS], {
       cwd: join(ROOT, 'e2e'),
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, PERAMBULA_RUN: join(data, 'run.json') },
