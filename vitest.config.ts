@@ -17,7 +17,9 @@ export default defineConfig({
           testTimeout: 60_000,
         },
       },
-      { test: { name: 'web', include: ['web/src/**/*.test.ts'], globalSetup: BUILT } },
+      {
+        test: { name: 'web', include: ['web/src/**/*.test.ts'], globalSetup: BUILT, setupFiles: 'web/src/testing/deployment.ts' },
+      },
       {
         test: {
           name: 'server',

@@ -12,6 +12,17 @@ test('a wrong password is answered with what to do, and loses nothing typed', as
   await expect(page.getByLabel('E-mail address')).toHaveValue('juno@wayfarer.example');
 });
 
+test('where the server cannot be reached the page says so, and comes when it can', async ({ page }) => {
+  await page.route('**/api/deployment', (route) => route.abort());
+  const agent = new Agent(page);
+  await agent.open();
+  await expect(page.getByRole('heading', { name: 'Perambula cannot be reached' })).toBeVisible();
+  await expectAccessible(page);
+  await page.unroute('**/api/deployment');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByLabel('E-mail address')).toBeVisible();
+});
+
 test('the search view paints within two seconds and answers each keystroke', async ({ page }) => {
   const agent = new Agent(page);
   await agent.signIn();

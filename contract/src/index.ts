@@ -2,6 +2,7 @@ export * from './alerts.js';
 export * from './bounds.js';
 export * from './clients.js';
 export * from './demo.js';
+export * from './deployment.js';
 export * from './drafts.js';
 export type { Endpoint, Method, ParamsOf } from './endpoint.js';
 export * from './errors.js';

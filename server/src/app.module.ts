@@ -4,12 +4,14 @@ import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AlertsModule } from './alerts/index.js';
 import { BoundsModule } from './bounds/index.js';
+import { ClientFilesModule } from './clientFiles/index.js';
 import { ClientsModule } from './clients/index.js';
 import { ClockModule } from './clock/index.js';
 import { CONFIG } from './common/config.js';
 import type { Config } from './common/config.js';
 import { databaseOptions } from './database.js';
 import { DemoAccounts } from './demoAccounts.js';
+import { DeploymentController } from './deployment/deployment.controller.js';
 import { DeskModule } from './desk/index.js';
 import { EventsModule } from './events/index.js';
 import { FeedModule } from './feed/index.js';
@@ -60,6 +62,7 @@ export class AppModule {
         FeedModule,
         MailModule,
         ClientsModule,
+        ClientFilesModule,
         RoadsModule,
         SearchesModule,
         AlertsModule,
@@ -74,7 +77,7 @@ export class AppModule {
         RecordsModule,
         TodayModule,
       ],
-      controllers: [HealthController, MapController, ReportsController],
+      controllers: [DeploymentController, HealthController, MapController, ReportsController],
       providers: [DemoAccounts],
     };
   }

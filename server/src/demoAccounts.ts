@@ -89,7 +89,7 @@ export class DemoAccounts implements OnModuleInit {
       notes: client.notes,
       agreementFrom: agreed && '2026-03-01',
       agreementUntil: agreed,
-      agreementScope: agreed && 'Buying a home in Ostrey County',
+      agreementScope: agreed && `Buying a home in ${this.config.place}`,
       createdAt: now,
     });
     for (const { confirmed, ...person } of client.people) {

@@ -4,10 +4,9 @@ import '@fontsource-variable/hanken-grotesk';
 import './shared/base.css';
 import './app/app.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { router } from './app/router.js';
+import { begin } from './shared/begin.js';
 import { RequestFailure } from './shared/http.js';
 import { Theme } from './shared/Theme.js';
 
@@ -23,12 +22,10 @@ const client = new QueryClient({
   },
 });
 
-createRoot(document.getElementById('root') as HTMLElement).render(
-  <StrictMode>
-    <Theme>
-      <QueryClientProvider client={client}>
-        <RouterProvider router={router} />
-      </QueryClientProvider>
-    </Theme>
-  </StrictMode>,
+await begin(
+  <Theme>
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </Theme>,
 );

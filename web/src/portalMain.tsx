@@ -2,11 +2,10 @@ import '@fontsource-variable/fraunces';
 import '@fontsource-variable/hanken-grotesk';
 import './shared/base.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { LinkButtonPage } from './features/portal/LinkButtonPage.js';
 import { PortalPage } from './features/portal/PortalPage.js';
+import { begin } from './shared/begin.js';
 import { Broken } from './shared/Broken.js';
 
 const router = createBrowserRouter([
@@ -20,10 +19,8 @@ const router = createBrowserRouter([
   },
 ]);
 
-createRoot(document.getElementById('root') as HTMLElement).render(
-  <StrictMode>
-    <QueryClientProvider client={new QueryClient()}>
-      <RouterProvider router={router} />
-    </QueryClientProvider>
-  </StrictMode>,
+await begin(
+  <QueryClientProvider client={new QueryClient()}>
+    <RouterProvider router={router} />
+  </QueryClientProvider>,
 );

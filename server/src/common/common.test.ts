@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -95,10 +95,21 @@ describe('readConfig', () => {
     FEED_TOKEN: 't',
     SMTP_URL: 'smtp://m',
     COUNTY_DIR: '/c',
+    COUNTY_NAME: 'C',
+    COUNTY_ZONE: 'America/New_York',
+    LISTINGS_NOTICE: 'Verify.',
   };
   it('needs what it cannot do without, and names it', () => {
     for (const name of Object.keys(env)) expect(() => readConfig({ ...env, [name]: undefined })).toThrow(name);
     expect(readConfig(env)).toMatchObject({ port: 4100, zone: 'America/New_York', demo: null });
+  });
+  it('reads nothing that docs/configuration.md leaves out, and the other way about', () => {
+    const text = (file: string): string => readFileSync(new URL(file, import.meta.url), 'utf8');
+    const [source, told] = [text('./config.ts') + text('./log.ts'), text('../../../docs/configuration.md')];
+    const read = [...source.matchAll(/(?:env\[|need\()'([A-Z_]+)'/g)].map(([, name]) => name);
+    const named = [...told.matchAll(/`([A-Z]+(?:_[A-Z]+)*)`(?=[^|]*\|)/g)].map(([, name]) => name);
+    expect(read.length).toBeGreaterThan(15);
+    expect([...new Set(named)].sort()).toEqual([...new Set(read)].sort());
   });
   it('begins a demo in the morning of April 14, 2026, by the county’s clock', () => {
     const { demo } = readConfig({ ...env, DEMO_PASSWORD: 'walk the bounds' });

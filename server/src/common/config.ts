@@ -33,7 +33,10 @@ export interface Config {
   readonly engineThreads: number;
   /** Folder of the built web application; null serves the interface from elsewhere. */
   readonly webDir: string | null;
+  /** The county's name, its time zone by its IANA name, and what must stand beside its listings. */
+  readonly place: string;
   readonly zone: string;
+  readonly notice: string;
   /** Present when this is a demo: its account, and a clock that can be moved. */
   readonly demo: { readonly email: string; readonly password: string; readonly startsAt: number } | null;
 }
@@ -71,7 +74,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     engineSnapshot: env['ENGINE_SNAPSHOT'] ?? null,
     engineThreads: threadsOf(env['ENGINE_THREADS']),
     webDir: env['WEB_DIR'] ?? null,
-    zone: env['COUNTY_ZONE'] ?? 'America/New_York',
+    place: need('COUNTY_NAME'),
+    zone: need('COUNTY_ZONE'),
+    notice: need('LISTINGS_NOTICE'),
     demo: env['DEMO_PASSWORD']
       ? {
           email: env['DEMO_EMAIL'] ?? 'juno@wayfarer.example',

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { Portal, PortalHome, Verdict } from '@perambula/contract';
 import { addressShown, CADENCE_LABEL, forAudience, mayShow, sentenceOf } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import { AlertItemRow } from '../alerts/index.js';
 import { ClientsService, LinksService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
@@ -29,6 +31,7 @@ export class PortalService {
     private readonly searches: SearchesService,
     private readonly showings: ShowingsService,
     private readonly events: EventsService,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'notice'>,
   ) {}
 
   /** The person behind a portal link; throws when it is unknown, over or withdrawn. */
@@ -87,7 +90,7 @@ export class PortalService {
         searches.map(({ id }) => id),
         lastVisit?.at ?? null,
       ),
-      source: 'Ostrey County Listing Exchange. Deemed reliable, not guaranteed; verify what matters to you.',
+      source: this.config.notice,
     };
   }
 

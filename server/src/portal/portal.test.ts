@@ -1,6 +1,6 @@
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ClientFile, Portal, Today } from '@perambula/contract';
+import type { ClientFile, Deployment, Portal, Today } from '@perambula/contract';
 import { startTestStack } from '../testing/stack.js';
 import type { Browser, TestStack } from '../testing/stack.js';
 
@@ -36,6 +36,12 @@ const cameBy = async () =>
   (await stack.juno.good<Today>('GET', '/api/today')).cameBy.find(({ client }) => client.startsWith('Amara'));
 
 describe('a portal', () => {
+  it('shows the notice of the copy that it is of, which anybody may ask for', async () => {
+    const told = await stack.browser().good<Deployment>('GET', '/api/deployment');
+    expect(told).toMatchObject({ place: 'Ostrey County', zone: 'America/New_York', isDemo: true });
+    expect(told.notice).toContain('not guaranteed');
+    expect((await open()).source).toBe(told.notice);
+  });
   it('counts one visit for as long as something is opened every half hour, and says when the last one was', async () => {
     await later('PT2H');
     const first = await open();

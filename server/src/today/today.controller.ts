@@ -1,7 +1,6 @@
-import { Controller, Get, HttpCode, Param, Post, UseGuards } from '@nestjs/common';
-import type { ClientFile, ClientSummary, Today } from '@perambula/contract';
+import { Controller, Get, HttpCode, Post, UseGuards } from '@nestjs/common';
+import type { Today } from '@perambula/contract';
 import { Desk } from '../desk/index.js';
-import { ListingsService } from '../listings/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { TodayService } from './today.service.js';
@@ -11,7 +10,6 @@ import { TodayService } from './today.service.js';
 export class TodayController {
   constructor(
     private readonly service: TodayService,
-    private readonly listings: ListingsService,
     private readonly desk: Desk,
   ) {}
 
@@ -25,20 +23,5 @@ export class TodayController {
   async looked(@CurrentAgent() agent: AgentRow): Promise<Record<string, never>> {
     await this.service.markLooked(agent.id);
     return {};
-  }
-
-  @Get('clients')
-  clients(@CurrentAgent() agent: AgentRow): Promise<ClientSummary[]> {
-    return this.service.clientList(agent.id);
-  }
-
-  @Get('clients/:id')
-  file(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<ClientFile> {
-    return this.service.file(agent.id, id);
-  }
-
-  @Get('listings/:key')
-  listing(@CurrentAgent() agent: AgentRow, @Param('key') key: string): ReturnType<ListingsService['page']> {
-    return this.listings.page(agent.id, key);
   }
 }

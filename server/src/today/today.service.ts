@@ -1,18 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type {
-  Behind,
-  CameBy,
-  ClientFile,
-  ClientSummary,
-  Happening,
-  OutboxEntry,
-  SavedSearch,
-  SinceClient,
-  Today,
-} from '@perambula/contract';
+import type { Behind, CameBy, OutboxEntry, SinceClient, Today } from '@perambula/contract';
 import { addressShown, dollars, forAudience, isAvailable, tellableOf } from '@perambula/core';
 import type { ListingChange, ListingRecord } from '@perambula/core';
-import { DataSource, In } from 'typeorm';
+import { DataSource } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { found } from '../common/failure.js';
@@ -22,7 +12,6 @@ import { PortalService } from '../portal/index.js';
 import { CountyContext } from '../roads/index.js';
 import { SearchesService } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
-import { ShortlistsService } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { STEPS, Steps } from '../steps/index.js';
 import type { StepName, StepState } from '../steps/index.js';
@@ -32,7 +21,7 @@ const DAY_MS = 86_400_000;
 const VISITS_SHOWN_FOR_MS = 3 * DAY_MS;
 const MOST_NEW_HOMES = 6;
 
-/** The agent's day, and a client's file, gathered from all the rest. */
+/** The agent's day, gathered from all the rest. */
 @Injectable()
 export class TodayService {
   constructor(
@@ -43,7 +32,6 @@ export class TodayService {
     private readonly searches: SearchesService,
     private readonly listings: ListingsService,
     private readonly portal: PortalService,
-    private readonly shortlists: ShortlistsService,
     private readonly showings: ShowingsService,
     private readonly steps: Steps,
   ) {}
@@ -133,85 +121,6 @@ export class TodayService {
       })
       .sort((a, b) => (a.lastAt < b.lastAt ? 1 : -1));
   }
-
-  async clientList(agentId: string): Promise<ClientSummary[]> {
-    const searches = await this.searches.list(agentId);
-    return (await this.clients.summaries(agentId)).map((client) => withCounts(client, searches));
-  }
-
-  async file(agentId: string, clientId: string): Promise<ClientFile> {
-    const { notes } = await this.clients.own(agentId, clientId);
-    const [client] = await this.clients.summaries(agentId, clientId);
-    const savedSearches = await this.searches.list(agentId, clientId);
-    const shortlists = await this.shortlists.list(agentId, clientId);
-    return {
-      ...withCounts(found(client, 'client'), savedSearches),
-      notes,
-      savedSearches,
-      shortlists: shortlists.map(({ id, name, items }) => ({
-        id,
-        name,
-        homes: items.length,
-        keys: items.slice(0, 4).map(({ listingKey }) => listingKey),
-      })),
-      lately: await this.lately(clientId),
-    };
-  }
-
-  private async lately(clientId: string): Promise<Happening[]> {
-    const [messages, visits, reactions, showings, people] = await Promise.all([
-      this.database
-        .getRepository(OutboxRow)
-        .find({ where: { clientId, state: In(['sent', 'queued']) }, order: { createdAt: 'DESC' }, take: 20 }),
-      this.portal.visitsOf([clientId]),
-      this.portal.reactionsOf([clientId]),
-      this.showings.ofClient(clientId),
-      this.clients.everyoneOf([clientId]),
-    ]);
-    const names = new Map(people.map(({ id, name }) => [id, name]));
-    const records = await this.listings.byKeys([
-      ...new Set([...visits, ...reactions, ...showings].flatMap(({ listingKey }) => listingKey ?? [])),
-    ]);
-    const address = (key: string): string => String(records.get(key)?.['UnparsedAddress'] ?? key);
-    const verdicts = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to' } as const;
-    const states = {
-      asked: 'asked to see',
-      confirmed: 'visit agreed:',
-      refused: 'visit refused:',
-      canceled: 'visit canceled:',
-    } as const;
-    const happenings: Happening[] = [
-      ...messages.map(({ createdAt, subject, toName }) => ({
-        at: createdAt.toISOString(),
-        text: `Sent to ${toName}: ${subject}`,
-        listingKey: null,
-      })),
-      ...visits.slice(0, 30).map(({ at, personId, listingKey }) => ({
-        at: at.toISOString(),
-        text: listingKey ? `${names.get(personId) ?? ''} opened ${address(listingKey)}` : `${names.get(personId) ?? ''} came by`,
-        listingKey,
-      })),
-      ...reactions.map(({ at, personId, verdict, note, listingKey }) => ({
-        at: at.toISOString(),
-        text: `${names.get(personId) ?? ''} ${verdicts[verdict]} ${address(listingKey)}${note ? `: “${note}”` : ''}`,
-        listingKey,
-      })),
-      ...showings.map(({ createdAt, state, listingKey, wish }) => ({
-        at: createdAt.toISOString(),
-        text: `${states[state]} ${address(listingKey)}${wish ? `: “${wish}”` : ''}`.replace(/^./, (first) => first.toUpperCase()),
-        listingKey,
-      })),
-    ];
-    return happenings.sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 25);
-  }
-}
-
-function withCounts<T extends { id: string }>(
-  client: T,
-  searches: readonly SavedSearch[],
-): T & { searches: number; alerts: number } {
-  const own = searches.filter(({ clientId }) => clientId === client.id);
-  return { ...client, searches: own.length, alerts: own.filter(({ alert }) => alert?.state === 'running').length };
 }
 
 function said(change: ListingChange): string {

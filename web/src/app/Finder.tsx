@@ -10,7 +10,7 @@ import { useShortlists } from '../features/shortlists/index.js';
 import { useNow } from '../shared/clock.api.js';
 import { Combobox } from '../shared/Combobox.js';
 import type { ComboboxGroup } from '../shared/Combobox.js';
-import { price, ZONE } from '../shared/format.js';
+import { price, zone } from '../shared/format.js';
 import { messageOf } from '../shared/http.js';
 import { useOpenFile } from '../shared/openFile.js';
 import { Status } from '../shared/status.js';
@@ -133,7 +133,7 @@ function useSpoken(sought: string): Spoken | null {
   const now = useNow();
   return useMemo(() => {
     if (sought.length < 2) return null;
-    const spoken = readSpoken(sought, STARTING_SEARCH, gazetteer, { now: Date.parse(now), zone: ZONE });
+    const spoken = readSpoken(sought, STARTING_SEARCH, gazetteer, { now: Date.parse(now), zone: zone() });
     return spoken.understood === 0 ? null : spoken;
   }, [sought, gazetteer, now]);
 }

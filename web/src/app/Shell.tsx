@@ -1,9 +1,11 @@
+import type { Deployment } from '@perambula/contract';
 import { App } from 'antd';
 import { Activity, CalendarClock, Inbox, Map as MapIcon, NotebookTabs, Users } from 'lucide-react';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
 import { SignIn, useAgent } from '../features/sessions/index.js';
 import { useTodayCount } from '../features/today/index.js';
 import { Brand } from '../shared/Brand.js';
+import { deployment } from '../shared/deployment.js';
 import { RequestFailure } from '../shared/http.js';
 import { Failed, Waiting } from '../shared/Waiting.js';
 import { AgentMenu } from './AgentMenu.js';
@@ -20,6 +22,11 @@ const PLACES = [
   { to: '/showings', label: 'Showings', Icon: CalendarClock },
   { to: '/mailbox', label: 'Mailbox', Icon: Inbox },
 ] as const;
+
+/** Where one can go; the mailbox that clients' messages arrive in is there in a demo only. */
+function placesOf({ isDemo }: Deployment): readonly (typeof PLACES)[number][] {
+  return PLACES.filter(({ to }) => isDemo || to !== '/mailbox');
+}
 
 /** The agent's side: the bar with the open file and the finder, the rail, and the view. */
 export function Shell() {
@@ -50,7 +57,7 @@ function Signed() {
         <AgentMenu />
       </header>
       <nav className="rail" aria-label="Main">
-        {PLACES.map(({ to, label, Icon }) => (
+        {placesOf(deployment()).map(({ to, label, Icon }) => (
           <NavLink key={to} to={to} className="rail-place">
             <span className="rail-icon">
               <Icon size={19} strokeWidth={1.7} aria-hidden="true" />

@@ -1,8 +1,10 @@
 import { dollars, factsOf } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
+import { deployment } from './deployment.js';
 
-export const ZONE = 'America/New_York';
+/** The county's time zone: every moment is told in it. */
+export const zone = (): string => deployment().zone;
 
 type Moment = string | Date | number;
 
@@ -13,7 +15,7 @@ function at(moment: Moment): DateTime {
       : moment instanceof Date
         ? DateTime.fromJSDate(moment)
         : DateTime.fromMillis(moment);
-  return date.setZone(ZONE);
+  return date.setZone(zone());
 }
 
 /** "Tue, Apr 14" */
@@ -64,8 +66,8 @@ export function daysOnMarket(record: Readonly<Record<string, unknown>>, now: Mom
   const off = ['CloseDate', 'WithdrawnDate', 'CancellationDate', 'ExpirationDate']
     .map((field) => record[field])
     .find((date): date is string => typeof date === 'string');
-  const end = off ? DateTime.fromISO(off, { zone: ZONE }) : at(now).startOf('day');
-  return Math.max(0, Math.round(end.diff(DateTime.fromISO(from, { zone: ZONE }), 'days').days));
+  const end = off ? DateTime.fromISO(off, { zone: zone() }) : at(now).startOf('day');
+  return Math.max(0, Math.round(end.diff(DateTime.fromISO(from, { zone: zone() }), 'days').days));
 }
 
 /** "on the market today", "12 days on market", or nothing while it was never on it. */

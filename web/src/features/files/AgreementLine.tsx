@@ -2,6 +2,7 @@ import type { ClientFile } from '@perambula/contract';
 import { App, Button, Input, Popover } from 'antd';
 import { useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
+import { deployment } from '../../shared/deployment.js';
 import { isoDay } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeClient } from '../clients/index.js';
@@ -17,7 +18,7 @@ export function AgreementLine({ file }: { readonly file: ClientFile }) {
   const value = {
     from: agreement?.from ?? today,
     until: agreement?.until ?? '',
-    scope: agreement?.scope ?? 'Buying a home in Ostrey County',
+    scope: agreement?.scope ?? `Buying a home in ${deployment().place}`,
     ...draft,
   };
   const keep = (next: typeof value | null): void =>

@@ -19,7 +19,7 @@ import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
 import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
-import { ago, dateOf, facts, isoDate, isoDay, price, street, timeOnMarket, ZONE } from '../../shared/format.js';
+import { ago, dateOf, facts, isoDate, isoDay, price, street, timeOnMarket, zone } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
@@ -289,7 +289,7 @@ function HowItFits({
   readonly name: string;
   readonly now: string;
 }) {
-  const verdict = judge(search, listing, { now: Date.parse(now), zone: ZONE });
+  const verdict = judge(search, listing, { now: Date.parse(now), zone: zone() });
   const rows = verdict.lines.flatMap(({ line, truth }) => {
     if (isEither(line)) return [{ id: line.id, label: 'Either', truth, value: phraseOf(line) }];
     const field = fieldOf(line.field);

@@ -1,5 +1,6 @@
 import { App } from 'antd';
 import { useCallback, useState } from 'react';
+import { deployment } from '../../shared/deployment.js';
 import { geometryOf, isInCounty, project, unproject } from '../map/index.js';
 import type { CountyMap } from '../map/index.js';
 import type { Spot } from './SpotCard.js';
@@ -31,7 +32,7 @@ export function useSpot(map: CountyMap) {
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => {
         const at = unproject(project([coords.longitude, coords.latitude]));
-        if (!isInCounty(at)) return void message.info('You are outside of Ostrey County, where this map ends.');
+        if (!isInCounty(at)) return void message.info(`You are outside of ${deployment().place}, where this map ends.`);
         goTo({ place: { name: HERE, at }, area: null });
       },
       () => void message.warning('The browser did not tell where it is. Allow it to, or press and hold a point of the map.'),

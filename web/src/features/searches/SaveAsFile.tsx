@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { writeFile } from '@perambula/contract';
 import { useNow } from '../../shared/clock.api.js';
 import { download } from '../../shared/download.js';
-import { ZONE } from '../../shared/format.js';
+import { zone } from '../../shared/format.js';
 import { ask, messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 
@@ -43,7 +43,7 @@ export function SaveAsFile({ search, set }: { readonly search: Search; readonly 
   const saveSearch = (key: string): void => {
     const chosen = SEARCHES[key];
     if (!chosen) return;
-    const { filter, left } = chosen.write(search, { now: Date.parse(now), zone: ZONE });
+    const { filter, left } = chosen.write(search, { now: Date.parse(now), zone: zone() });
     const text = typeof filter === 'string' ? filter : JSON.stringify(filter, null, 2);
     download(new Blob([text], { type: 'text/plain' }), chosen.file);
     if (left.length > 0)

@@ -5,14 +5,14 @@ import { App, Button, Segmented, Tooltip } from 'antd';
 import { Redo2, Undo2 } from 'lucide-react';
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { deployment } from '../../shared/deployment.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useEscape } from '../../shared/useEscape.js';
 import { useParameters } from '../../shared/useParameters.js';
 import { useSettled } from '../../shared/useSettled.js';
 import { Waiting } from '../../shared/Waiting.js';
-import { isTyping } from '../../shared/isTyping.js';
-import { AddToShortlist } from './AddToShortlist.js';
+import { Counts } from './Counts.js';
 import { changeDraft, useDraft } from './draft.js';
 import { shownJourneys } from './journey.rules.js';
 import { orderFrom } from './order.rules.js';
@@ -29,7 +29,7 @@ import { SaveBar } from './SaveBar.js';
 import { SearchActions } from './SearchActions.js';
 import { SearchesMenu } from './SearchesMenu.js';
 import { Unread } from './Unread.js';
-import { useBeginAnew } from './useBeginAnew.js';
+import { useNewKey, useUndoKeys } from './searchKeys.js';
 import { useDrawing, USUAL_RADIUS } from './useDrawing.js';
 import { useUnfinished } from './useUnfinished.js';
 import { useCount, useSavedSearch } from './searches.api.js';
@@ -178,50 +178,23 @@ export function SearchPage() {
         <SaveBar count={count.data} search={counted} resting={settled === counted && !count.isPlaceholderData} />
       </section>
       <div className="search-found">
-        <header className="counts" role="group" aria-label="What the search finds">
-          <CountButton
-            figure={count.data?.fit}
-            label="fit"
-            on={set === 'fit'}
-            stale={count.isPlaceholderData}
-            onClick={() => show({ show: 'fit' })}
-          />
-          <CountButton
-            figure={count.data?.unknown}
-            label="unknown"
-            on={set === 'unknown'}
-            stale={count.isPlaceholderData}
-            onClick={() => show({ show: 'unknown' })}
-          />
-          <CountButton
-            figure={count.data?.missByOne}
-            label="miss by one"
-            on={set === 'missByOne'}
-            stale={count.isPlaceholderData}
-            onClick={() => show({ show: 'missByOne' })}
-          />
-          {line && (
-            <Button size="small" onClick={() => show({ show: set })}>
-              only by {lineName} ×
-            </Button>
-          )}
-          {count.isError && <span className="problem">{messageOf(count.error)}</span>}
-          <span className="counts-end">
-            {shownChosen.length > 0 && (
-              <button type="button" className="plain strong" onClick={chooseNone}>
-                {shownChosen.length} chosen ×
-              </button>
-            )}
-            <AddToShortlist keys={shownChosen} onDone={chooseNone} />
-          </span>
-        </header>
+        <Counts
+          count={count.data}
+          stale={count.isPlaceholderData}
+          problem={count.isError ? messageOf(count.error) : null}
+          set={set}
+          lineName={line && lineName}
+          onShow={(next) => show({ show: next })}
+          chosen={shownChosen}
+          onChooseNone={chooseNone}
+        />
         <div className="search-map">
           {pen && (
             <PenBar pen={pen} mode={penMode} onMode={drawing.setPenMode} onTyped={drawing.drawn} onPutAway={drawing.putAway} />
           )}
           <Suspense fallback={<Waiting what="Opening the map …" />}>
             <MapView
-              label="Map of Ostrey County with the bounds and the results; both also stand in the lists beside it"
+              label={`Map of ${deployment().place} with the bounds and the results; both also stand in the lists beside it`}
               caption={sentence}
               marks={marks?.marks ?? null}
               hovered={hovered}
@@ -293,58 +266,3 @@ const Steps = memo(function Steps({
     </span>
   );
 });
-
-function useUndoKeys(): void {
-  useEffect(() => {
-    const key = (event: KeyboardEvent): void => {
-      if (isTyping(event) || event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey)) return;
-      event.preventDefault();
-      const { undo, redo } = useDraft.getState();
-      if (event.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
-}
-
-/** One key begins anew, with the agent's usual lines. */
-function useNewKey(): void {
-  const begin = useBeginAnew();
-  useEffect(() => {
-    const key = (event: KeyboardEvent): void => {
-      if (event.key.toLowerCase() !== 'n' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
-      event.preventDefault();
-      begin();
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, [begin]);
-}
-
-function CountButton({
-  figure,
-  label,
-  on,
-  stale,
-  onClick,
-}: {
-  readonly figure: number | undefined;
-  readonly label: string;
-  readonly on: boolean;
-  readonly stale: boolean;
-  readonly onClick: () => void;
-}) {
-  return (
-    <button
-      type="button"
-      className={`count ${on ? 'is-on' : ''} ${stale ? 'is-stale' : ''}`}
-      aria-pressed={on}
-      onClick={onClick}
-      data-count={label}
-      data-stale={stale}
-    >
-      <b>{figure?.toLocaleString('en-US') ?? '–'}</b> {label}
-    </button>
-  );
-}

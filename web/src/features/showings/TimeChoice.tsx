@@ -3,7 +3,7 @@ import { App, Button, Input, Popover } from 'antd';
 import { DateTime } from 'luxon';
 import { useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
-import { ZONE } from '../../shared/format.js';
+import { zone } from '../../shared/format.js';
 import { messageOf, RequestFailure } from '../../shared/http.js';
 import { useProposeTime } from './showings.api.js';
 
@@ -15,13 +15,13 @@ export function TimeChoice({ showing }: { readonly showing: Showing }) {
   const propose = useProposeTime(showing.id);
   const { message } = App.useApp();
   const now = useNow();
-  const suggested = DateTime.fromISO(now, { zone: ZONE })
+  const suggested = DateTime.fromISO(now, { zone: zone() })
     .plus({ days: 2 })
     .set({ hour: 16, minute: 0 })
     .toFormat("yyyy-MM-dd'T'HH:mm");
   const when = chosen ?? suggested;
   const send = (withoutAgreement: boolean): void => {
-    const startAt = DateTime.fromISO(when, { zone: ZONE }).toISO();
+    const startAt = DateTime.fromISO(when, { zone: zone() }).toISO();
     if (!startAt) return;
     propose.mutate(
       { startAt, ...(withoutAgreement ? { withoutAgreement } : {}) },

@@ -1,0 +1,1 @@
+export { ClientFilesModule } from './client.files.module.js';
