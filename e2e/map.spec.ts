@@ -8,7 +8,7 @@ test('the map holds every home found: numbers that open, and a list that follows
   const marks = page.waitForResponse((response) => response.url().endsWith('/api/searches/marks'));
   await agent.open('/search');
   await agent.click(agent.button('New search'));
-  await agent.click(page.getByRole('button', { name: /^Now: .* Edit$/ }));
+  await agent.click(page.getByRole('button', { name: /^Status: .* Edit$/ }));
   await agent.click(page.getByRole('button', { name: 'Ever listed', exact: true }));
   await page.keyboard.press('Escape');
   expect((await marks).status()).toBe(200);
