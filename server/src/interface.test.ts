@@ -37,6 +37,7 @@ afterAll(() => stack.end());
 /** What answers without a sign-in: what tells nothing of anybody, and what wants a message's token in its body. */
 const OPEN = [
   'DELETE /api/session',
+  'GET /api/deployment',
   'GET /api/health',
   'GET /api/map/{piece}',
   'GET /api/session/demo',
@@ -52,6 +53,7 @@ const OPEN = [
 /** Pages, pictures, files and streams that a browser opens by their address. */
 const BY_ADDRESS = [
   'GET /api/events',
+  'GET /api/deployment',
   'GET /api/health',
   'GET /api/listings/{key}/documents/{file}',
   'GET /api/mailbox/{id}/body',
