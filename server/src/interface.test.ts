@@ -53,7 +53,6 @@ const OPEN = [
 /** Pages, pictures, files and streams that a browser opens by their address. */
 const BY_ADDRESS = [
   'GET /api/events',
-  'GET /api/deployment',
   'GET /api/health',
   'GET /api/listings/{key}/documents/{file}',
   'GET /api/mailbox/{id}/body',
