@@ -17,6 +17,8 @@ export interface CatalogueEntry {
 /** Fewer letters begin too many values. */
 const FEWEST_LETTERS = 3;
 const MOST_VALUES = 8;
+/** Always the same one, so that its patterns are compiled once. */
+const NO_NAMES: Gazetteer = { choices: {}, places: [] };
 
 /**
  * What answers a person's words in the catalogue, best first: the line that they say outright ("granny flat",
@@ -40,7 +42,7 @@ export function findEntries(typed: string, kinds: readonly PropertyType[], choic
 /** The one line that the words say, and nothing else, of a field with values to choose from. */
 function saidOutright(typed: string, kinds: readonly PropertyType[]): CatalogueEntry | null {
   const nothing: Search = { version: 1, kinds, lines: [], bounds: [], order: [] };
-  const { search, unread } = readSpoken(typed, nothing, { choices: {}, places: [] }, { now: 0, zone: 'UTC' });
+  const { search, unread } = readSpoken(typed, nothing, NO_NAMES, { now: 0, zone: 'UTC' });
   const [line] = search.lines;
   if (!line || isEither(line) || line.weight || search.lines.length > 1 || unread.length > 0) return null;
   if (search.bounds.length > 0 || search.order.length > 0 || search.kinds !== kinds) return null;
