@@ -39,7 +39,7 @@ export function findFields(typed: string, kinds: readonly PropertyType[]): Field
 
 /** Whether a field is called just that: its label, or its name. */
 export function isCalled(field: Field, typed: string): boolean {
-  return rankOf(field, wordsOf(typed)) === EXACT;
+  return (KNOWN.get(field) as Known).names.includes(wordsOf(typed).join(' '));
 }
 
 interface Known {
