@@ -173,9 +173,7 @@ describe('another feed', () => {
     expect(await newest()).toBe(told);
     await juno.good('DELETE', '/api/feed/source');
     // the other feed's failure is told until a round of the old one has ended
-    const back = await until(
-      ({ chosen, missing, failure, listings }) => !chosen && !missing && !failure && listings.removed > 1,
-    );
+    const back = await until(({ chosen, missing, failure, listings }) => !chosen && !missing && !failure && listings.removed > 1);
     expect(back.listings.fromFeed).toBeGreaterThan(before.listings.fromFeed - 50);
     await expect.poll(newest, FOLLOWED).toBeGreaterThan(told + 10);
     await database.end();
