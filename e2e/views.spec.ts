@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Agent, expectAccessible, watch } from './driver.js';
+import { Agent, expectAccessible, run, watch } from './driver.js';
 
 test('a wrong password is answered with what to do, and loses nothing typed', async ({ page }) => {
   const agent = new Agent(page);
@@ -137,6 +137,33 @@ async function streamText(stream: NodeJS.ReadableStream): Promise<string> {
   for await (const chunk of stream) text += String(chunk);
   return text;
 }
+
+test('another feed is looked at before it is read: what of it can be, and what its own names mean', async ({ page }) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  await agent.open('/feed');
+  await agent.click(agent.button('Read another feed …'));
+  await agent.type(page.getByLabel('Address of the feed’s service'), `${run.feed.url}/careless`);
+  await agent.type(page.getByRole('textbox', { name: 'Token' }), run.feed.token);
+  await agent.click(agent.button('Look at its first listings'));
+  const preview = page.getByRole('region', { name: 'Its first listings' });
+  await expect(preview.getByText('100 of its first 100 listings can be read.')).toBeVisible();
+  const price = preview.getByRole('listitem').filter({ hasText: 'AskingPrice' });
+  await expect(price).toContainText('List price · ListPrice');
+  await expect(preview.getByText('StandardStatus')).toBeVisible();
+  await expectAccessible(page);
+  // without what a listing must have, none can be read, and the reason is told
+  const status = preview.getByRole('listitem').filter({ hasText: /^Stat/ });
+  await status.hover();
+  await agent.click(status.locator('.ant-select-clear'));
+  await expect(preview.getByText('0 of its first 100 listings can be read.')).toBeVisible();
+  await expect(preview.getByText('StandardStatus is missing')).toBeVisible();
+  await expect(agent.button('Read this feed')).toBeDisabled();
+  await agent.click(agent.button('Leave it'));
+  await expect(page.getByText('Up to date.')).toBeVisible();
+  fine();
+});
 
 test('the question mark lists what the keyboard does', async ({ page }) => {
   const agent = new Agent(page);

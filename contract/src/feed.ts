@@ -25,6 +25,44 @@ export interface FeedState {
   readonly rejects: readonly FeedReject[];
 }
 
+/** A feed by its address, and what opens it: a token, or a client and its secret at an address that gives tokens. */
+export interface FeedSourceInput {
+  readonly address: string;
+  readonly token?: string;
+  readonly tokenUrl?: string;
+  readonly clientId?: string;
+  readonly clientSecret?: string;
+  readonly scope?: string;
+  /** By the feed's name of a field, the RESO Data Dictionary's. */
+  readonly names?: Readonly<Record<string, string>>;
+}
+
+/** What the first records of a feed show of it, before it is read. */
+export interface FeedPreview {
+  readonly records: number;
+  /** How many of them can be read. */
+  readonly readable: number;
+  /** Why the others cannot. */
+  readonly reasons: readonly { readonly reason: string; readonly records: number }[];
+  /** The feed's fields that have a value somewhere, those that are not read first. */
+  readonly fields: readonly FeedPreviewField[];
+  /** Fields that can be read and that none of the feed's is read as. */
+  readonly free: readonly string[];
+}
+
+export interface FeedPreviewField {
+  /** What the feed calls it. */
+  readonly name: string;
+  /** The Data Dictionary's field that it is read as; null where it is left out. */
+  readonly field: string | null;
+  /** The field that it probably is, by its name or its values, where it is left out. */
+  readonly likely: string | null;
+  /** In how many of the records it has a value. */
+  readonly filled: number;
+  /** One of its values. */
+  readonly example: string;
+}
+
 /** Of the homes for sale: the share that has a field, 0 to 1. */
 export interface FieldCoverage {
   readonly field: string;
@@ -59,7 +97,9 @@ export const getFeed = get('feed').gives<FeedState>();
 
 export const getCoverage = get('feed/coverage').gives<FieldCoverage[]>();
 
-export const chooseFeed = put('feed/source').takes<{ readonly address: string; readonly token: string }>().gives<FeedState>();
+export const chooseFeed = put('feed/source').takes<FeedSourceInput>().gives<FeedState>();
+
+export const previewFeed = post('feed/source/preview').takes<FeedSourceInput>().gives<FeedPreview>();
 
 export const resetFeed = remove('feed/source').gives<FeedState>();
 

@@ -8,14 +8,21 @@ import { askingFor } from './common/asking.js';
 import type { Config } from './common/config.js';
 import { answerCalls } from './common/thread.js';
 import type { DeskCalls } from './desk/index.js';
-import { ListingImport } from './feed/index.js';
+import { FeedPreviews, ListingImport } from './feed/index.js';
 import { Pipeline } from './pipeline/index.js';
 import type { PipelineCalls } from './pipeline/index.js';
 import { ListingFiles, SearchDocuments } from './searches/index.js';
 import { TodayService } from './today/index.js';
 
 /** The services whose methods the desk may be asked for. */
-const AT_THE_DESK: readonly Type<unknown>[] = [AlertsService, ListingFiles, ListingImport, SearchDocuments, TodayService];
+const AT_THE_DESK: readonly Type<unknown>[] = [
+  AlertsService,
+  FeedPreviews,
+  ListingFiles,
+  ListingImport,
+  SearchDocuments,
+  TodayService,
+];
 
 const config = workerData as Config;
 const app = await NestFactory.createApplicationContext(AppModule.of(config), { logger: ['error', 'warn'] });

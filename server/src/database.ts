@@ -14,6 +14,7 @@ import { SearchInFull1764200000000 } from './migrations/1764200000000-SearchInFu
 import { KeptBounds1764500000000 } from './migrations/1764500000000-KeptBounds.js';
 import { FirmFooting1764900000000 } from './migrations/1764900000000-FirmFooting.js';
 import { KeptFeeds1764950000000 } from './migrations/1764950000000-KeptFeeds.js';
+import { FeedsOfAnyKind1765200000000 } from './migrations/1765200000000-FeedsOfAnyKind.js';
 import { LeftHouseholds1765100000000 } from './migrations/1765100000000-LeftHouseholds.js';
 import { OwnListings1765000000000 } from './migrations/1765000000000-OwnListings.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
@@ -79,6 +80,7 @@ export function databaseOptions({ database, role = 'web' }: Pick<Config, 'databa
       KeptFeeds1764950000000,
       OwnListings1765000000000,
       LeftHouseholds1765100000000,
+      FeedsOfAnyKind1765200000000,
     ],
     migrationsRun: role === 'web',
     synchronize: false,

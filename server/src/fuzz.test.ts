@@ -65,7 +65,7 @@ const LEFT_OUT = [
   'DELETE /api/feed/source',
 ];
 /** Work at the desk is asked for as well, and less often. */
-const SELDOM = /alert\/(preview|letter)|searches\/file|api\/today$|feed\/coverage/;
+const SELDOM = /feed\/source\/preview|alert\/(preview|letter)|searches\/file|api\/today$|feed\/coverage/;
 
 const ODD: readonly unknown[] = [
   null,

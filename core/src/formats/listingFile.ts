@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { STORED_FIELDS } from '../listing/audience.js';
 import type { FieldType } from '../listing/field.js';
 import type { FieldValue } from '../listing/record.js';
+import { standardSpelling } from '../listing/spelling.js';
 import { storedTypeOf, yesOrNo } from '../listing/storedValue.js';
 
 /** One listing of a file, by RESO names, and the line or place in the list it stands at (from 1, headings counted). */
@@ -126,7 +127,9 @@ function targetOf(heading: string): Target | null {
   for (const [from, { field, from: convert }] of Object.entries(CONVERTED))
     if (from.toLowerCase() === name) return { field, from: (value) => convert(numberOf(value)) };
   const field = NAMES.get(name);
-  return field === undefined ? null : { field, from: READERS[storedTypeOf(field)] };
+  if (field === undefined) return null;
+  const read = READERS[storedTypeOf(field)];
+  return { field, from: (value) => standardSpelling(field, read(value)) };
 }
 
 const NAMES: ReadonlyMap<string, string> = new Map([...STORED_FIELDS].map((field) => [field.toLowerCase(), field]));

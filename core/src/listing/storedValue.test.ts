@@ -1,11 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { heldValue, yesOrNo } from './storedValue.js';
+import { heldValue, holderOf, yesOrNo } from './storedValue.js';
 
 describe('heldValue', () => {
   it.each([
     ['number', 3, 3],
     ['number', '3', 3],
     ['money', ' 450000 ', 450_000],
+    ['money', '$450,000', 450_000],
+    ['number', '1,234.5', 1234.5],
+    ['number', '12,34', undefined],
+    ['number', ' ', undefined],
     ['number', 'three', undefined],
     ['number', 1e300, undefined],
     ['number', {}, undefined],
@@ -13,7 +17,9 @@ describe('heldValue', () => {
     ['text', '', null],
     ['text', 12, '12'],
     ['text', 'x'.repeat(40_000), undefined],
-    ['choice', ['a'], undefined],
+    ['choice', ['a'], 'a'],
+    ['choice', [], null],
+    ['choice', ['a', 'b'], undefined],
     ['choices', 'Water, Valley', ['Water', 'Valley']],
     ['choices', ['Water'], ['Water']],
     ['choices', [1], undefined],
@@ -25,6 +31,23 @@ describe('heldValue', () => {
     ['timestamp', 'yesterday', undefined],
     ['rooms', 'kitchen', undefined],
   ] as const)('of a %s reads %j as %j', (type, value, held) => expect(heldValue(type, value)).toEqual(held));
+});
+
+// the Data Dictionary 1.7's OData enumerations beside its display names, both from memory
+describe('holderOf', () => {
+  it.each([
+    ['StandardStatus', 'ActiveUnderContract', 'Active Under Contract'],
+    ['StandardStatus', 'COMING SOON', 'Coming Soon'],
+    ['StandardStatus', 'Sold', 'Sold'],
+    ['PropertyType', 'ResidentialLease', 'Residential Lease'],
+    ['PropertySubType', 'SingleFamilyResidence', 'Single Family Residence'],
+    ['InteriorFeatures', 'InLawFloorplan,WalkInClosets', ['In-Law Floorplan', 'Walk-In Closet(s)']],
+    ['InteriorFeatures', ['Ballroom'], ['Ballroom']],
+    ['PropertyCondition', ['UpdatedRemodeled'], ['Updated/Remodeled']],
+    ['City', 'PortOstrey', 'PortOstrey'],
+    ['ListPrice', '450,000', 450_000],
+    ['StandardStatus', {}, undefined],
+  ] as const)('of %s reads %j as %j', (field, value, held) => expect(holderOf(field)(value)).toEqual(held));
 });
 
 describe('yesOrNo', () => {

@@ -1,6 +1,7 @@
 import { fieldOf } from './fields.js';
 import type { FieldType } from './field.js';
 import type { FieldValue } from './record.js';
+import { standardSpelling } from './spelling.js';
 
 /** What a stored field holds: as the catalogue says, or else as its name does by the Data Dictionary's own habit. */
 export function storedTypeOf(field: string): FieldType | 'rooms' {
@@ -30,9 +31,18 @@ export function yesOrNo(value: unknown): boolean | null {
   return YES.has(said) ? true : NO.has(said) ? false : null;
 }
 
+/** A value as a field holds it; undefined where it cannot be read as that, null for a blank. */
+export type Holder = (value: unknown) => FieldValue | undefined;
+
+/** What a field of a record holds, read from whatever a feed writes: `heldValue` by its type, look-ups as they are spelled. */
+export function holderOf(field: string): Holder {
+  const type = storedTypeOf(field);
+  return (value) => standardSpelling(field, heldValue(type, value));
+}
+
 /**
- * A value of a feed's record as its field holds it: numbers, yes and no also where they come as text, lists also where
- * they come with commas.
+ * A value of a feed's record as a type of field holds it: numbers, yes and no also where they come as text, lists also
+ * where they come with commas, one choice also as a list of one.
  *
  * @returns undefined where it cannot be read as what the field holds; null for a blank
  */
@@ -41,7 +51,7 @@ export function heldValue(type: FieldType | 'rooms', value: unknown): FieldValue
   switch (type) {
     case 'number':
     case 'money': {
-      const number = typeof value === 'string' && value.trim() !== '' ? Number(value) : value;
+      const number = typeof value === 'string' ? numberIn(value) : value;
       return typeof number === 'number' && Math.abs(number) <= LARGEST ? number : undefined;
     }
     case 'yesNo':
@@ -62,11 +72,23 @@ export function heldValue(type: FieldType | 'rooms', value: unknown): FieldValue
         value.every((each) => typeof each === 'object' && each !== null)
         ? (value as FieldValue)
         : undefined;
-    case 'text':
     case 'choice':
+      if (Array.isArray(value) && value.length <= 1) return heldValue('text', value[0] ?? null);
+      return heldValue('text', value);
+    case 'text':
       if (typeof value === 'number' || typeof value === 'boolean') return String(value);
       return typeof value === 'string' && value.length <= LONGEST_TEXT ? value : undefined;
   }
+}
+
+/** A number as people and machines write it: "450000", "450,000.00", "$450,000". */
+function numberIn(text: string): number {
+  const trimmed = text.trim();
+  return /^-?\$?\d{1,3}(,\d{3})+(\.\d+)?$|^-?\$\d/.test(trimmed)
+    ? Number(trimmed.replace(/[$,]/g, ''))
+    : trimmed === ''
+      ? NaN
+      : Number(trimmed);
 }
 
 function isShortText(value: unknown): boolean {

@@ -14,6 +14,14 @@ const PROPERTY: Readonly<Record<EdmType, string>> = {
     'Basement Heating Cooling ArchitecturalStyle ConstructionMaterials Roof Flooring Appliances InteriorFeatures ExteriorFeatures PropertyCondition LotFeatures View Sewer WaterSource ListingTerms PetsAllowed SpecialListingConditions Levels FoundationDetails LaundryFeatures WindowFeatures SecurityFeatures AccessibilityFeatures GreenEnergyEfficient GreenEnergyGeneration ParkingFeatures RoadSurfaceType RoadFrontageType Topography Vegetation Fencing PatioAndPorchFeatures PoolFeatures OtherStructures WaterfrontFeatures Utilities AssociationFeeIncludes AssociationAmenities RentIncludes TenantPays BuyerFinancing Disclosures Possession CommunityFeatures PossibleUse CurrentUse',
 };
 
+/** Property's fields whose values are look-ups. */
+export const LOOKUPS: ReadonlySet<string> = new Set([
+  ...'PropertyType PropertySubType StandardStatus LivingAreaSource LotSizeSource YearBuiltSource AssociationFeeFrequency LeaseTerm Furnished OccupantType DirectionFaces'.split(
+    ' ',
+  ),
+  ...PROPERTY.Strings.split(' '),
+]);
+
 const OTHERS: readonly {
   readonly name: string;
   readonly key: string;
@@ -55,16 +63,21 @@ export function propertyFields(): ReadonlyMap<string, EdmType> {
   );
 }
 
-/** What the feed holds, as OData 4.01's CSDL in XML. */
-export function metadata(): string {
+/** By the name of an enumeration its members, each with its standard name. */
+export type Enumerations = ReadonlyMap<string, readonly (readonly [member: string, standardName: string])[]>;
+
+/** What the feed holds, as OData 4.01's CSDL in XML; fields of the enumerations given are of those. */
+export function metadata(enumerations: Enumerations = new Map()): string {
   const types = [
     entityType(
       'Property',
       'ListingKey',
       PROPERTY,
+      enumerations,
       '<Property Name="Rooms" Type="Collection(Ostrey.Room)"/><NavigationProperty Name="Media" Type="Collection(Ostrey.Media)"/>',
     ),
-    ...OTHERS.map(({ name, key, fields }) => entityType(name, key, fields, '')),
+    ...OTHERS.map(({ name, key, fields }) => entityType(name, key, fields, new Map(), '')),
+    ...[...enumerations].map(([name, members]) => enumType(name, members)),
     '<ComplexType Name="Room"><Property Name="RoomType" Type="Edm.String"/><Property Name="RoomLevel" Type="Edm.String"/><Property Name="RoomDimensions" Type="Edm.String"/></ComplexType>',
   ];
   const sets = ['Property', ...OTHERS.map(({ name }) => name)].map(
@@ -73,10 +86,25 @@ export function metadata(): string {
   return `<?xml version="1.0" encoding="UTF-8"?><edmx:Edmx Version="4.01" xmlns:edmx="http://docs.oasis-open.org/odata/ns/edmx"><edmx:DataServices><Schema Namespace="Ostrey" xmlns="http://docs.oasis-open.org/odata/ns/edm">${types.join('')}<EntityContainer Name="Container">${sets.join('')}</EntityContainer></Schema></edmx:DataServices></edmx:Edmx>`;
 }
 
-function entityType(name: string, key: string, fields: Readonly<Partial<Record<EdmType, string>>>, more: string): string {
+function enumType(name: string, members: readonly (readonly [string, string])[]): string {
+  const text = members.map(
+    ([member, standard], i) =>
+      `<Member Name="${member}" Value="${i}"><Annotation Term="RESO.OData.Metadata.StandardName" String="${standard.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"/></Member>`,
+  );
+  return `<EnumType Name="${name}">${text.join('')}</EnumType>`;
+}
+
+function entityType(
+  name: string,
+  key: string,
+  fields: Readonly<Partial<Record<EdmType, string>>>,
+  enumerations: Enumerations,
+  more: string,
+): string {
   const properties = Object.entries(fields).flatMap(([type, names]) =>
     names.split(' ').map((field) => {
-      const edm = type === 'Strings' ? 'Collection(Edm.String)' : `Edm.${type}`;
+      const one = enumerations.has(field) ? `Ostrey.${field}` : `Edm.${type === 'Strings' ? 'String' : type}`;
+      const edm = type === 'Strings' && !enumerations.has(field) ? `Collection(${one})` : one;
       return `<Property Name="${field}" Type="${edm}"${field === key ? ' Nullable="false"' : ''}/>`;
     }),
   );

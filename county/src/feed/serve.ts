@@ -5,12 +5,15 @@ import type { County } from '../county.js';
 import type { Market } from '../market.js';
 import { PublicRecords } from '../publicRecord.js';
 import { answerShowing } from '../offices/answer.js';
+import { ACCENTS, accented, memberOf, valuesOf } from './accents.js';
 import { FaultMaker } from './faults.js';
 import type { Faults } from './faults.js';
 import { sendDocument, sendPicture } from './files.js';
 import { metadata } from './metadata.js';
+import type { Enumerations } from './metadata.js';
 import { entity, query } from './query.js';
 import { resourcesOf } from './resources.js';
+import type { Resource } from './resources.js';
 
 export interface FeedOptions {
   readonly county: County;
@@ -19,11 +22,14 @@ export interface FeedOptions {
 }
 
 /**
- * The listing feed over HTTP: RESO resources as OData JSON with server paging, a bearer token, pictures and documents,
+ * The listing feed over HTTP: RESO resources as OData JSON with server paging, in several accents, a bearer token, pictures and documents,
  * the public record, the listing offices' answers to showing requests, and a clock and faults that the demo sets.
  */
 export function serveFeed({ county, market, token }: FeedOptions): Server {
-  const resources = resourcesOf(county, market);
+  const plain = resourcesOf(county, market);
+  const resourcesBy = new Map<string, Readonly<Record<string, Resource>>>(
+    ACCENTS.map((accent) => [accent, accented(plain, accent, market)]),
+  );
   const records = new PublicRecords(county, market);
   const faults = new FaultMaker();
 
@@ -60,7 +66,8 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
       const found = records.find(name);
       return found ? send(response, 200, found) : missing();
     }
-    if (root !== 'odata') return missing();
+    const resources = resourcesBy.get(root ?? '');
+    if (!resources) return missing();
     if (faults.happens('throttled')) {
       response.setHeader('retry-after', '1');
       return send(response, 429, problem(429, 'Too many requests; try again in a second.'));
@@ -68,9 +75,9 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
     if (faults.happens('errors')) return send(response, 503, problem(503, 'The feed is not available just now.'));
     if (faults.happens('silent')) return;
     if (faults.happens('slow')) await wait(1000);
-    if (name === '$metadata') {
+    if (name === '$metadata' && root !== 'careless') {
       response.writeHead(200, { 'content-type': 'application/xml' });
-      response.end(metadata());
+      response.end(metadata(root === 'enumerations' ? enumerationsOf(market) : undefined));
       return;
     }
     const [, set = '', key] = /^(\w+)(?:\('((?:[^']|'')*)'\))?$/.exec(name) ?? [];
@@ -79,14 +86,14 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
     if (key !== undefined) {
       const found = entity(resource, key.replaceAll("''", "'"), url);
       return found
-        ? send(response, 200, { '@odata.context': `${url.origin}/odata/$metadata#${set}/$entity`, ...found })
+        ? send(response, 200, { '@odata.context': `${url.origin}/${root}/$metadata#${set}/$entity`, ...found })
         : missing();
     }
     const page = query(resource, url);
     const isEmpty = set === 'Property' && faults.happens('empty');
     const { value, count, next } = isEmpty ? { value: [], count: page.count, next: null } : faults.spoiled(page);
     const body = JSON.stringify({
-      '@odata.context': `${url.origin}/odata/$metadata#${name}`,
+      '@odata.context': `${url.origin}/${root}/$metadata#${name}`,
       ...(count === null ? {} : { '@odata.count': count }),
       ...(next === null ? {} : { '@odata.nextLink': next }),
       value,
@@ -105,6 +112,12 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
       send(response, 400, problem(400, error instanceof Error ? error.message : 'The request could not be read.'));
     });
   });
+}
+
+function enumerationsOf(market: Market): Enumerations {
+  return new Map(
+    [...valuesOf(market)].map(([field, values]) => [field, [...values].map((value) => [memberOf(value), value] as const)]),
+  );
 }
 
 function problem(code: number, message: string): unknown {

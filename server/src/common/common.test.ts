@@ -106,10 +106,23 @@ describe('readConfig', () => {
   it('reads nothing that docs/configuration.md leaves out, and the other way about', () => {
     const text = (file: string): string => readFileSync(new URL(file, import.meta.url), 'utf8');
     const [source, told] = [text('./config.ts') + text('./log.ts'), text('../../../docs/configuration.md')];
-    const read = [...source.matchAll(/(?:env\[|need\()'([A-Z_]+)'/g)].map(([, name]) => name);
+    const read = [...source.matchAll(/(?:env\[|need\(|may\()'([A-Z_]+)'/g)].map(([, name]) => name);
     const named = [...told.matchAll(/`([A-Z]+(?:_[A-Z]+)*)`(?=[^|]*\|)/g)].map(([, name]) => name);
     expect(read.length).toBeGreaterThan(15);
     expect([...new Set(named)].sort()).toEqual([...new Set(read)].sort());
+  });
+  it('takes a feed’s token, or what one is asked for with, and any secret from a file', () => {
+    const { FEED_TOKEN: _, ...open } = env;
+    const client = { FEED_TOKEN_URL: 'http://f/token', FEED_CLIENT_ID: 'us', FEED_CLIENT_SECRET: 's' };
+    expect(readConfig({ ...open, ...client }).feed).toMatchObject({
+      root: 'http://f',
+      access: { tokenUrl: 'http://f/token', clientId: 'us', clientSecret: 's', scope: null },
+    });
+    expect(() => readConfig({ ...open, FEED_TOKEN_URL: 'http://f/token' })).toThrow('FEED_CLIENT_ID');
+    const file = join(mkdtempSync(join(tmpdir(), 'secret-')), 'token');
+    writeFileSync(file, 'from a file\n');
+    expect(readConfig({ ...open, FEED_TOKEN_FILE: file }).feed.access).toEqual({ token: 'from a file' });
+    expect(() => readConfig({ ...open, FEED_TOKEN_FILE: `${file}.none` })).toThrow('FEED_TOKEN_FILE');
   });
   it('begins a demo in the morning of April 14, 2026, by the county’s clock', () => {
     const { demo } = readConfig({ ...env, DEMO_PASSWORD: 'walk the bounds' });

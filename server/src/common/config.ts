@@ -1,4 +1,10 @@
+import { readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
+
+/** How a feed knows who asks: by a token, or by OAuth 2 client credentials (RFC 6749, 4.4). */
+export type FeedAccess =
+  | { readonly token: string }
+  | { readonly tokenUrl: string; readonly clientId: string; readonly clientSecret: string; readonly scope: string | null };
 
 /** Everything the server is told from outside, read once from the environment. */
 export interface Config {
@@ -15,11 +21,14 @@ export interface Config {
     readonly password: string;
   };
   readonly feed: {
-    readonly url: string;
-    readonly token: string;
+    /** The first feed's service root, without a slash at the end; an administrator can choose another. */
+    readonly root: string;
+    readonly access: FeedAccess;
     /** Hosts that a feed may be read from although they are of an internal network; the first feed's own is. */
     readonly internalHosts: readonly string[];
   };
+  /** The stand-in for the county's offices: public record, listing offices, clock and pictures; null where there is none. */
+  readonly county: { readonly url: string; readonly token: string } | null;
   /** Behind TLS: cookies go over it only. */
   readonly secure: boolean;
   /** Proxies whose word on who asks is taken, by address or network. */
@@ -45,11 +54,13 @@ export const CONFIG = Symbol('Config');
 
 /** @throws Error naming a variable that is missing */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const may = (name: string): string | undefined => env[name] || secretIn(env[`${name}_FILE`], name);
   const need = (name: string): string => {
-    const value = env[name];
+    const value = may(name);
     if (!value) throw new Error(`The environment variable ${name} is missing.`);
     return value;
   };
+  const feedRoot = need('FEED_URL').replace(/\/+$/, '');
   const port = Number(env['PORT'] ?? 4100);
   return {
     role: 'web',
@@ -63,10 +74,18 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       password: need('DB_PASSWORD'),
     },
     feed: {
-      url: need('FEED_URL'),
-      token: need('FEED_TOKEN'),
-      internalHosts: [new URL(need('FEED_URL')).host, ...listOf(env['FEED_INTERNAL_HOSTS'])],
+      root: feedRoot,
+      access: may('FEED_TOKEN_URL')
+        ? {
+            tokenUrl: need('FEED_TOKEN_URL'),
+            clientId: need('FEED_CLIENT_ID'),
+            clientSecret: need('FEED_CLIENT_SECRET'),
+            scope: may('FEED_SCOPE') ?? null,
+          }
+        : { token: need('FEED_TOKEN') },
+      internalHosts: [new URL(feedRoot).host, ...listOf(env['FEED_INTERNAL_HOSTS'])],
     },
+    county: env['COUNTY_URL'] ? { url: env['COUNTY_URL'], token: need('COUNTY_TOKEN') } : null,
     secure: (env['PUBLIC_URL'] ?? '').startsWith('https://'),
     trustedProxies: listOf(env['TRUSTED_PROXIES']),
     mail: { smtp: need('SMTP_URL'), mailbox: env['MAILBOX_URL'] ?? null },
@@ -85,6 +104,16 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
         }
       : null,
   };
+}
+
+/** A secret that a file holds, without the line's end. @throws Error naming the variable whose file cannot be read */
+function secretIn(file: string | undefined, name: string): string | undefined {
+  if (!file) return undefined;
+  try {
+    return readFileSync(file, 'utf8').trim();
+  } catch {
+    throw new Error(`The file that ${name}_FILE names cannot be read.`);
+  }
 }
 
 function listOf(text: string | undefined): string[] {

@@ -8,7 +8,8 @@ const BROKEN_TEXT = /[^\P{Cc}\n\r\t]|\p{Cs}/u;
 /** Years that a calendar of ours can mean. */
 const [FIRST_YEAR, LAST_YEAR] = [1900, 2200];
 
-function IsTested(test: (value: unknown) => boolean, message: string): PropertyDecorator {
+/** A value that a test of one's own accepts. */
+export function IsTested(test: (value: unknown) => boolean, message: string): PropertyDecorator {
   return (target, name) =>
     registerDecorator({
       name: 'isTested',

@@ -83,6 +83,7 @@ describe('who may change where listings come from', () => {
   it('is an administrator only', async () => {
     for (const [method, path, body] of [
       ['PUT', '/api/feed/source', { address: feed.root, token: 'any' }],
+      ['POST', '/api/feed/source/preview', { address: feed.root, token: 'any' }],
       ['DELETE', '/api/feed/source', undefined],
       ['POST', '/api/feed/missing/agreement', { listings: 1 }],
       ['POST', '/api/feed/files', undefined],

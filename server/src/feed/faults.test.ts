@@ -76,7 +76,7 @@ async function readOnce(killAfter = Infinity): Promise<number | null> {
   const child = spawn(process.execPath, [READ_ONCE], {
     env: {
       ...process.env,
-      FEED_URL: url,
+      FEED_URL: `${url}/odata`,
       FEED_TOKEN: TOKEN,
       DATABASE: JSON.stringify(login),
       NOW: String(now),

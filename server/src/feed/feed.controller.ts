@@ -1,14 +1,17 @@
 import { Body, Controller, Delete, Get, Header, HttpCode, Post, Put, Req, UseGuards } from '@nestjs/common';
 import { ApiBody, ApiConsumes } from '@nestjs/swagger';
-import type { FeedState, FieldCoverage, FileReport, OwnListings as OwnListingsState } from '@perambula/contract';
+import type { FeedPreview, FeedState, FieldCoverage, FileReport, OwnListings as OwnListingsState } from '@perambula/contract';
 import type { Request } from 'express';
+import { Failure } from '../common/failure.js';
 import { receiveText } from '../common/receiveText.js';
 import { Desk } from '../desk/index.js';
 import { AdministratorGuard, AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { TakeOutBody, FeedSourceBody } from './dto/bodies.js';
+import { FeedPreviews } from './feed.previews.js';
 import { FeedService } from './feed.service.js';
 import { FeedSettings } from './feed.settings.js';
+import type { FeedAddress } from './feed.settings.js';
 import { ListingImport } from './listing.import.js';
 import { OwnListings } from './own.listings.js';
 
@@ -35,11 +38,26 @@ export class FeedController {
     return this.feed.coverage();
   }
 
+  /** What the first records of another feed show, before it is read. */
+  @Post('source/preview')
+  @HttpCode(200)
+  @UseGuards(AdministratorGuard)
+  preview(@Body() body: FeedSourceBody): Promise<FeedPreview> {
+    return this.look(addressIn(body));
+  }
+
   /** Reads another feed from now on. */
   @Put('source')
   @UseGuards(AdministratorGuard)
-  async choose(@Body() { address, token }: FeedSourceBody): Promise<FeedState> {
-    await this.settings.choose(address, token);
+  async choose(@Body() body: FeedSourceBody): Promise<FeedState> {
+    const address = addressIn(body);
+    const { records, readable, reasons } = await this.look(address);
+    if (records > 0 && readable === 0)
+      throw new Failure(
+        'feed.unreadable',
+        `${address.root} is not read: none of its records can be, the first because ${reasons[0]?.reason}. The feed stays as it was.`,
+      );
+    await this.settings.choose(address);
     return this.feed.state();
   }
 
@@ -93,6 +111,10 @@ export class FeedController {
     return this.own.state(agent.id);
   }
 
+  private look(address: Omit<FeedAddress, 'chosen'>): Promise<FeedPreview> {
+    return this.desk.run('file', 'how long the feed takes to answer', FeedPreviews, 'look', address);
+  }
+
   private async readFor(agentId: string | null, request: Request): Promise<FileReport> {
     const file = await receiveText(request, ['text/csv', 'text/plain'], MOST_BYTES);
     try {
@@ -101,4 +123,24 @@ export class FeedController {
       await file.remove();
     }
   }
+}
+
+/** @throws Failure when neither a token is there nor all that one is asked for with */
+function addressIn({
+  address,
+  token,
+  tokenUrl,
+  clientId,
+  clientSecret,
+  scope,
+  names,
+}: FeedSourceBody): Omit<FeedAddress, 'chosen'> {
+  const root = address.replace(/\/+$/, '');
+  if (tokenUrl && clientId && clientSecret)
+    return { root, access: { tokenUrl, clientId, clientSecret, scope: scope || null }, names: names ?? {} };
+  if (tokenUrl || !token)
+    throw new Failure('request.invalid', 'Give a token, or an address for tokens with a client and its secret.', {
+      path: 'token',
+    });
+  return { root, access: { token }, names: names ?? {} };
 }

@@ -1,4 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import type { FeedAccess } from '../common/config.js';
 
 /** Which feed: its root where an administrator chose it, nothing where it is the one that the server was started with. */
 const FEED = { length: 500, collation: 'utf8mb4_bin' };
@@ -13,12 +14,14 @@ export class FeedCursorRow {
   @Column('boolean', { default: false }) firstLoadDone: boolean;
 }
 
-/** The feed that an agent chose to read: one row, or none. */
+/** The feed that an administrator chose to read: one row, or none. */
 @Entity('feed_source')
 export class FeedSourceRow {
   @PrimaryColumn('int') id: number;
   @Column('varchar', { length: 500 }) root: string;
-  @Column('varchar', { length: 2000 }) token: string;
+  @Column('json') access: FeedAccess;
+  /** By the feed's name of a field, the Data Dictionary's, as an administrator said. */
+  @Column('json') names: Record<string, string>;
 }
 
 /** Listings that a feed no longer has, too many to be taken out unasked. */

@@ -3,6 +3,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Surroundings } from '../common/surroundings.js';
 import { FeedController } from './feed.controller.js';
+import { FeedPreviews } from './feed.previews.js';
 import { FeedReader } from './feed.reader.js';
 import { FeedService } from './feed.service.js';
 import { FeedSettings } from './feed.settings.js';
@@ -13,6 +14,7 @@ import { OwnListings } from './own.listings.js';
 @Module({
   controllers: [FeedController],
   providers: [
+    FeedPreviews,
     FeedReader,
     FeedService,
     FeedSettings,
@@ -21,6 +23,6 @@ import { OwnListings } from './own.listings.js';
     OwnListings,
     { provide: Surroundings, inject: [CONFIG], useFactory: ({ countyDir }: Config) => new Surroundings(countyDir) },
   ],
-  exports: [FeedReader, FeedSettings, ListingImport],
+  exports: [FeedPreviews, FeedReader, FeedSettings, ListingImport],
 })
 export class FeedModule {}

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnModuleDestroy } from '@nestjs/common';
 import { ON_MARKET } from '@perambula/core';
@@ -9,13 +10,16 @@ import type { Config } from '../common/config.js';
 import { insertRows } from '../common/insertRows.js';
 import { withAdvisoryLock } from '../common/advisoryLock.js';
 import { Outside } from '../common/outside.js';
+import { dialectOf } from './dialect.js';
+import { FeedClient } from './feed.client.js';
 import { FeedCursorRow, FeedMissingRow } from './feed.entity.js';
 import { FEED_LOCK, FeedSettings, nameOf } from './feed.settings.js';
 import type { FeedAddress } from './feed.settings.js';
 import { joinHomes, joinOpenHouses } from './joinedFields.js';
 import { withSequence } from './lockSequence.js';
-import { FeedSource, lastOf, later, NoSuchResource } from './feed.source.js';
-import type { Page, Place, Raw } from './feed.source.js';
+import { FeedSource, NoSuchResource } from './feed.source.js';
+import { lastOf, later } from './place.js';
+import type { Page, Place, Raw } from './place.js';
 import { ListingPages } from './listingPages.js';
 import { ListingWriter, setAside } from './listing.writer.js';
 import type { ReportedChange, Writing } from './listing.writer.js';
@@ -28,7 +32,6 @@ import type { ReadListing } from './readRecord.js';
 const BEGINNING = '1970-01-01T00:00:00.000Z';
 /** Records may come into a feed some while after the moment they bear. */
 const LATE_MS = 10 * 60_000;
-const KEYS_A_REQUEST = 300;
 /** How long a round that another server is at is waited for, so that whoever asks has what came until now. */
 const LONGEST_WAIT_S = 5;
 /** Nothing new for longer than this may be worth a word; it is where it is also much longer than usual. */
@@ -133,18 +136,20 @@ export class FeedReader implements OnModuleDestroy {
   /** Turns to the feed that the settings name. */
   private async open(): Promise<void> {
     const address = await this.settings.current();
-    if (address.root === this.address?.root && address.token === this.address.token) return;
-    if (this.address) await this.pages.end();
+    if (isDeepStrictEqual(address, this.address)) return;
     const { internalHosts } = this.config.feed;
-    this.source = new FeedSource(address.root, address.token, new Outside(internalHosts));
-    this.pages = new ListingPages(address, this.config.countyDir, internalHosts);
+    const client = new FeedClient(address.access, new Outside(internalHosts));
+    const plain = new FeedSource(address.root, client);
+    const dialect = dialectOf(await plain.description(), await plain.lookups(), address.names);
+    if (this.address) await this.pages.end();
+    this.source = new FeedSource(address.root, client, dialect);
+    this.pages = new ListingPages({ ...address, dialect, countyDir: this.config.countyDir, internalHosts });
     this.address = address;
   }
 
   /** What is on the market now, so that work can begin before 25 years have been read. */
   private async readMarket(firstLoad: Writing): Promise<void> {
-    const statuses = [...ON_MARKET].map((status) => `'${status}'`).join(',');
-    for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(`StandardStatus in (${statuses})`)}`)) {
+    for await (const page of this.source.oneOf('Property', 'StandardStatus', [...ON_MARKET])) {
       await this.writer.write(readBatch(page, this.surroundings, this.clock.now()), firstLoad);
       await this.tell('reading the market', page.length);
     }
@@ -181,7 +186,8 @@ export class FeedReader implements OnModuleDestroy {
     const news = isNews ? 'reading changes' : 'first load';
     return this.follow(cursor, news, isNews, {
       ask: (from) => this.pages.after(from, this.clock.now()),
-      write: async ({ records, rejects }, also) => {
+      write: async ({ records, rejects, gone }, also) => {
+        await this.writer.remove(gone);
         const fresh = isNews ? await this.writer.fresh(records) : records;
         const how = firstLoad ?? { told: fresh.length > 0 ? await this.changesOf(fresh) : [], isNews };
         const { added, changed } = await this.writer.writePage({ records: fresh, rejects }, { ...how, also });
@@ -195,11 +201,8 @@ export class FeedReader implements OnModuleDestroy {
     const keys = [...new Set(listings.map(({ key }) => key))];
     const told: ReportedChange[] = [];
     try {
-      for (let i = 0; i < keys.length; i += KEYS_A_REQUEST) {
-        const filter = isOneOf('ResourceRecordKey', keys.slice(i, i + KEYS_A_REQUEST));
-        for await (const rows of this.source.all(`HistoryTransactional?$filter=${encodeURIComponent(filter)}`))
-          told.push(...rows.flatMap((raw) => toldOf(raw, this.clock.now()) ?? []));
-      }
+      for await (const rows of this.source.oneOf('HistoryTransactional', 'ResourceRecordKey', keys))
+        told.push(...rows.flatMap((raw) => toldOf(raw, this.clock.now()) ?? []));
     } catch (error) {
       if (error instanceof NoSuchResource) return null;
       throw error;
@@ -287,19 +290,17 @@ export class FeedReader implements OnModuleDestroy {
   /** The keys of all listings that the feed has. */
   private async keysThere(): Promise<Set<string>> {
     const there = new Set<string>();
-    for await (const page of this.source.all('Property?$select=ListingKey'))
+    for await (const page of this.source.all('Property', 'ListingKey'))
       for (const { ListingKey: key } of page) if (typeof key === 'string') there.add(key);
     return there;
   }
 
   /** Reads what the feed has and no page brought: it came too late for that, or was taken out here. */
   private async readByKey(keys: readonly string[]): Promise<void> {
-    for (let i = 0; i < keys.length; i += KEYS_A_REQUEST) {
-      const filter = isOneOf('ListingKey', keys.slice(i, i + KEYS_A_REQUEST));
-      for await (const page of this.source.all(`Property?$filter=${encodeURIComponent(filter)}`)) {
-        const batch = readBatch(page, this.surroundings, this.clock.now());
-        await this.writer.writePage(batch, { told: await this.changesOf(batch.records), isNews: true });
-      }
+    for await (const page of this.source.oneOf('Property', 'ListingKey', keys)) {
+      const batch = readBatch(page, this.surroundings, this.clock.now());
+      await this.writer.remove(batch.gone);
+      await this.writer.writePage(batch, { told: await this.changesOf(batch.records), isNews: true });
     }
   }
 
@@ -402,11 +403,6 @@ export class FeedReader implements OnModuleDestroy {
 /** Whether so many listings missing of all stored are too many to be taken out unasked. */
 function isMany(missing: number, stored: number): boolean {
   return missing > Math.max(MANY_MISSING.listings, MANY_MISSING.share * stored);
-}
-
-/** OData's test that a field of text is one of some values. */
-function isOneOf(field: string, values: readonly string[]): string {
-  return `${field} in (${values.map((value) => `'${value.replaceAll("'", "''")}'`).join(',')})`;
 }
 
 function earlier(at: string): string {

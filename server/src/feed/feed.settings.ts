@@ -1,12 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { CONFIG } from '../common/config.js';
-import type { Config } from '../common/config.js';
+import type { Config, FeedAccess } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { withAdvisoryLock } from '../common/advisoryLock.js';
-import { Outside } from '../common/outside.js';
 import { FeedCursorRow, FeedMissingRow, FeedSourceRow } from './feed.entity.js';
-import { FeedSource } from './feed.source.js';
 
 /** Held by whoever reads the feed, or turns to another. */
 export const FEED_LOCK = 'feed';
@@ -16,7 +14,9 @@ const LONGEST_WAIT_S = 10;
 export interface FeedAddress {
   /** The OData service's root, without a slash at the end. */
   readonly root: string;
-  readonly token: string;
+  readonly access: FeedAccess;
+  /** By the feed's name of a field, the Data Dictionary's, where somebody said so. */
+  readonly names: Readonly<Record<string, string>>;
   /** Chosen by an administrator, rather than the one that the server was started with. */
   readonly chosen: boolean;
 }
@@ -36,23 +36,17 @@ export class FeedSettings {
 
   async current(): Promise<FeedAddress> {
     const row = await this.database.getRepository(FeedSourceRow).findOneBy({ id: 1 });
-    if (row) return { root: row.root, token: row.token, chosen: true };
-    const { url, token } = this.config.feed;
-    return { root: `${url}/odata`, token, chosen: false };
+    if (row) return { root: row.root, access: row.access, names: row.names, chosen: true };
+    const { root, access } = this.config.feed;
+    return { root, access, names: {}, chosen: false };
   }
 
   /**
    * Reads another feed from now on, from where it was last read to. What the feed before has stays, and where it was
    * read to; listings that the new one does not have are taken out once it was read, or when an administrator agrees.
-   *
-   * @throws Failure when it does not answer as a feed does
    */
-  async choose(address: string, token: string): Promise<void> {
-    const root = address.replace(/\/+$/, '');
-    await new FeedSource(root, token, new Outside(this.config.feed.internalHosts)).probe().catch((error: unknown) => {
-      throw new Failure('feed.unreadable', `${root} is not read: ${(error as Error).message}. The feed stays as it was.`);
-    });
-    await this.start({ id: 1, root, token });
+  choose({ root, access, names }: Omit<FeedAddress, 'chosen'>): Promise<void> {
+    return this.start({ id: 1, root, access, names: { ...names } });
   }
 
   /** Goes back to the feed that the server was started with, which goes on from where it was. */

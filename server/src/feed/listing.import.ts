@@ -9,7 +9,7 @@ import { goOn } from '../common/asking.js';
 import { Failure } from '../common/failure.js';
 import { Surroundings } from '../common/surroundings.js';
 import { ListingRow, ownKey } from '../listings/index.js';
-import type { Raw } from './feed.source.js';
+import type { Raw } from './place.js';
 import { ListingWriter } from './listing.writer.js';
 import type { WriteCounts } from './listing.writer.js';
 import { MOST_OWN, OwnListings } from './own.listings.js';

@@ -7,7 +7,7 @@ import { SequenceRow } from '../listings/index.js';
 import type { ListingRow } from '../listings/index.js';
 import { joinHomes, joinOpenHouses } from './joinedFields.js';
 import { lockSequence } from './lockSequence.js';
-import type { Raw } from './feed.source.js';
+import type { Raw } from './place.js';
 import { asideOf } from './readRecord.js';
 import type { ReadBatch, ReadListing, Reject } from './readRecord.js';
 
@@ -70,7 +70,7 @@ export class ListingWriter {
    * @param also what must be written in the same transaction
    */
   async write(
-    { records, rejects }: ReadBatch,
+    { records, rejects }: Omit<ReadBatch, 'gone'>,
     { also, ...how }: Writing & { also?: (manager: EntityManager) => Promise<unknown> },
   ): Promise<WriteCounts> {
     return this.database.transaction(async (manager) => {
@@ -85,7 +85,7 @@ export class ListingWriter {
    * Writes a page as `write` does; where the database refuses a record of it, that one is set aside and all others are
    * written.
    */
-  async writePage(batch: ReadBatch, how: Parameters<ListingWriter['write']>[1]): Promise<WriteCounts> {
+  async writePage(batch: Omit<ReadBatch, 'gone'>, how: Parameters<ListingWriter['write']>[1]): Promise<WriteCounts> {
     try {
       return await this.write(batch, how);
     } catch (error) {
@@ -129,11 +129,17 @@ export class ListingWriter {
     });
   }
 
-  /** Marks listings that the feed no longer has. */
-  async remove(keys: readonly string[]): Promise<void> {
-    if (keys.length === 0) return;
+  /** Marks listings that the feed no longer has; of those that are not here nothing is said. */
+  async remove(gone: readonly string[]): Promise<void> {
+    if (gone.length === 0) return;
     await this.database.transaction(async (manager) => {
       const sequence = await lockSequence(manager);
+      const rows = await manager.query<{ listingKey: string }[]>(
+        "SELECT listingKey FROM listings WHERE listingKey IN (?) AND removed = 0 AND source = 'feed'",
+        [gone],
+      );
+      if (rows.length === 0) return;
+      const keys = rows.map(({ listingKey }) => listingKey);
       const events: EventRow[] = [];
       for (const key of keys) {
         sequence.value++;

@@ -1,6 +1,5 @@
 import { Thread } from '../common/thread.js';
-import type { FeedAddress } from './feed.settings.js';
-import type { Page, Place } from './feed.source.js';
+import type { Page, Place } from './place.js';
 import type { ListingCalls, PagesData } from './listings.worker.js';
 import type { ReadBatch } from './readRecord.js';
 
@@ -11,17 +10,16 @@ const ROOM_FOR_PAGES = { maxYoungGenerationSizeMb: 96 };
 export class ListingPages {
   private readonly thread: Thread<ListingCalls>;
 
-  constructor(feed: FeedAddress, countyDir: string, internalHosts: readonly string[]) {
-    const workerData: PagesData = { ...feed, countyDir, internalHosts };
+  constructor(workerData: PagesData) {
     this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData, resourceLimits: ROOM_FOR_PAGES });
   }
 
   /** @throws Error when the feed stays out of reach */
   async after(from: Place, now: number): Promise<Page & ReadBatch> {
-    const { size, last, listings, rejects, json, ends } = await this.thread.ask('after', { from, now });
+    const { size, last, listings, json, ends, ...rest } = await this.thread.ask('after', { from, now });
     const text = Buffer.from(json.buffer);
     const records = listings.map((listing, i) => ({ ...listing, json: text.subarray(ends[i - 1] ?? 0, ends[i]) }));
-    return { size, last, records, rejects };
+    return { size, last, records, ...rest };
   }
 
   end(): Promise<void> {

@@ -1,5 +1,5 @@
-import { isMoment } from './feed.source.js';
-import type { Raw } from './feed.source.js';
+import { isMoment } from './place.js';
+import type { Raw } from './place.js';
 import { textOf } from './listing.writer.js';
 import type { ReportedChange } from './listing.writer.js';
 import { asideOf, isPossible } from './readRecord.js';

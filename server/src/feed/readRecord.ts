@@ -1,14 +1,14 @@
-import { heldValue, PROPERTY_TYPES, SELLER_FLAGS, STATUSES, STORED_FIELDS, storedTypeOf } from '@perambula/core';
+import { holderOf, PROPERTY_TYPES, SELLER_FLAGS, STATUSES, STORED_FIELDS } from '@perambula/core';
 import { MEASURED_FIELDS } from '../common/surroundings.js';
 import type { Surroundings } from '../common/surroundings.js';
-import { isMoment } from './feed.source.js';
-import type { Raw } from './feed.source.js';
+import { isMoment } from './place.js';
+import type { Raw } from './place.js';
 import { JOINED_FIELDS } from './joinedFields.js';
 
 const OURS: ReadonlySet<string> = new Set<string>([...JOINED_FIELDS, ...MEASURED_FIELDS]);
-/** What a record can bring, and what each holds. */
-const BROUGHT_FIELDS = new Map(
-  [...STORED_FIELDS].filter((field) => !OURS.has(field)).map((field) => [field, storedTypeOf(field)]),
+/** What a record can bring, and how each is read. */
+export const BROUGHT_FIELDS = new Map(
+  [...STORED_FIELDS].filter((field) => !OURS.has(field)).map((field) => [field, holderOf(field)]),
 );
 const LONGEST_KEY = 60;
 const LONGEST_PARCEL = 40;
@@ -40,13 +40,23 @@ export interface Reject {
 export interface ReadBatch {
   readonly records: readonly ReadListing[];
   readonly rejects: readonly Reject[];
+  /** The keys of those that are told to be no listings any more, or not yet. */
+  readonly gone: readonly string[];
 }
+
+/** Standard statuses (RESO Data Dictionary, from memory) of what is no listing: one taken out, and one still being entered. */
+const NO_LISTING: ReadonlySet<unknown> = new Set(['Delete', 'Incomplete']);
 
 /** Reads a feed's records, which it takes over: those that cannot be read are among the rejects, with the reason. */
 export function readBatch(raws: readonly Raw[], surroundings: Surroundings, now: number): ReadBatch {
   const records: ReadListing[] = [];
   const rejects: Reject[] = [];
+  const gone: string[] = [];
   for (const raw of raws) {
+    if (NO_LISTING.has(raw['StandardStatus'])) {
+      if (typeof raw['ListingKey'] === 'string') gone.push(raw['ListingKey']);
+      continue;
+    }
     const left: string[] = [];
     try {
       records.push(readRecord(raw, surroundings, now, left));
@@ -55,7 +65,7 @@ export function readBatch(raws: readonly Raw[], surroundings: Surroundings, now:
       rejects.push(asideOf(raw, (error as Error).message));
     }
   }
-  return { records, rejects };
+  return { records, rejects, gone };
 }
 
 /** What is kept of something that cannot be read. */
@@ -80,13 +90,17 @@ export function readRecord(raw: Raw, surroundings: Surroundings, now: number, le
   surroundings.measure(raw);
   const need = (field: string, ok: (value: unknown) => boolean, why = ''): void => {
     const value = raw[field];
-    if (!ok(value)) throw new Error(`${field} is ${value == null ? 'missing' : shown(value)}${why}`);
+    if (!ok(value)) throw new Error(`${field} is ${value == null ? 'missing' : shown(value) + why}`);
   };
   const isKey = (most: number) => (value: unknown) =>
     typeof value === 'string' && value.trim() !== '' && value.length <= most && isPlain(value);
   need('ListingKey', isKey(LONGEST_KEY), `, not text of ${LONGEST_KEY} characters at most`);
-  need('StandardStatus', (value) => (STATUSES as readonly unknown[]).includes(value));
-  need('PropertyType', (value) => (PROPERTY_TYPES as readonly unknown[]).includes(value));
+  need('StandardStatus', (value) => (STATUSES as readonly unknown[]).includes(value), `, none of ${STATUSES.join(', ')}`);
+  need(
+    'PropertyType',
+    (value) => (PROPERTY_TYPES as readonly unknown[]).includes(value),
+    `, none of ${PROPERTY_TYPES.join(', ')}`,
+  );
   need('ListPrice', (value) => value == null || (typeof value === 'number' && value >= 0 && value <= LARGEST_PRICE));
   need('ParcelNumber', (value) => value == null || isKey(LONGEST_PARCEL)(value), `, longer than ${LONGEST_PARCEL} characters`);
   need('ModificationTimestamp', isMoment);
@@ -124,10 +138,10 @@ function isPlain(text: string): boolean {
  */
 function hold(raw: Raw, left: string[]): void {
   for (const field in raw) {
-    const type = BROUGHT_FIELDS.get(field);
-    const value = type && heldValue(type, raw[field]);
-    if (type && value === undefined && raw[field] !== undefined) left.push(field);
-    raw[field] = value ?? (type ? null : undefined);
+    const read = BROUGHT_FIELDS.get(field);
+    const value = read?.(raw[field]);
+    if (read && value === undefined && raw[field] !== undefined) left.push(field);
+    raw[field] = value ?? (read ? null : undefined);
   }
   for (const flag of SELLER_FLAGS) if (raw[flag] === null) raw[flag] = false;
 }

@@ -30,11 +30,11 @@ export class HealthController {
 
   @Get()
   async health(@Res({ passthrough: true }) response: Response): Promise<Record<string, unknown>> {
-    const { feed, mail } = this.config;
+    const { county, mail } = this.config;
     const [database, listings, feedUp, mailUp, steps] = await Promise.all([
       this.part('database', () => this.database.query('SELECT 1')),
       this.part('listings', () => this.engineReady()),
-      this.part('feed', () => reach(feed.url)),
+      this.part('feed', async () => (county ? reach(county.url) : undefined)),
       this.part('mail', async () => (mail.mailbox ? reach(mail.mailbox) : undefined)),
       this.stepParts(),
     ]);

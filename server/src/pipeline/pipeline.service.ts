@@ -91,12 +91,12 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private async readFeed(): Promise<void> {
-    if (this.config.demo) await this.setFeedClock();
+    const { county, demo } = this.config;
+    if (demo && county) await this.setCountyClock(county);
     await this.reader.pull();
   }
 
-  private async setFeedClock(): Promise<void> {
-    const { url, token } = this.config.feed;
+  private async setCountyClock({ url, token }: NonNullable<Config['county']>): Promise<void> {
     const set = await fetch(`${url}/clock`, {
       method: 'PUT',
       headers: { authorization: `Bearer ${token}` },

@@ -1,11 +1,12 @@
+import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ListingMedia, PublicRecord } from '@perambula/contract';
 import { CONFIG } from '../common/config.js';
-import type { Config } from '../common/config.js';
+import type { Config, FeedAccess } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { bytesOf, Outside } from '../common/outside.js';
 import type { Response } from 'undici';
-import { FeedSettings } from '../feed/index.js';
+import { FeedClient, FeedSettings } from '../feed/index.js';
 import type { FeedAddress } from '../feed/index.js';
 
 interface MediaRow {
@@ -15,6 +16,7 @@ interface MediaRow {
 }
 
 const MOST_PICTURE_BYTES = 20_000_000;
+const MOST_ROWS_BYTES = 2_000_000;
 const MOST_DOCUMENT_BYTES = 50_000_000;
 const PICTURES: readonly string[] = ['image/svg+xml', 'image/png', 'image/jpeg', 'image/webp'];
 
@@ -22,6 +24,8 @@ const PICTURES: readonly string[] = ['image/svg+xml', 'image/png', 'image/jpeg',
 @Injectable()
 export class RecordsSource {
   private readonly outside: Outside;
+  /** The client last asked with, which may hold a token for a while. */
+  private client: { readonly access: FeedAccess; readonly asks: FeedClient } | null = null;
 
   constructor(
     private readonly settings: FeedSettings,
@@ -41,10 +45,11 @@ export class RecordsSource {
   /** A listing's picture by its place, as `0.svg` or `0.png`; null when it has none there. */
   async picture(listingKey: string, file: string): Promise<{ body: Buffer; type: string } | null> {
     const feed = await this.settings.current();
-    // the demo's own feed draws its pictures as either, and need not be asked first
-    const row = feed.chosen
-      ? (await this.rowsOf(listingKey, feed)).filter(isPhoto)[parseInt(file)]
-      : { MediaURL: `/media/${listingKey}/${file}` };
+    // the county's own feed draws its pictures as either, and need not be asked first
+    const isCountys = this.config.county !== null && feed.root.startsWith(`${this.config.county.url}/`);
+    const row = isCountys
+      ? { MediaURL: `/media/${listingKey}/${file}` }
+      : (await this.rowsOf(listingKey, feed)).filter(isPhoto)[parseInt(file)];
     const response = row && (await this.fileAt(row, feed));
     const [type = ''] = (response?.headers.get('content-type') ?? '').split(';');
     if (!response?.ok || !PICTURES.includes(type)) return null;
@@ -64,34 +69,55 @@ export class RecordsSource {
 
   /** A parcel's record, or null when the county has no such parcel. */
   async record(parcelNumber: string): Promise<PublicRecord | null> {
-    const { url, token } = this.config.feed;
-    const response = await this.ask(`${url}/records/${encodeURIComponent(parcelNumber)}`, token);
+    const { county } = this.config;
+    if (!county) return null;
+    const { url, token } = county;
+    const response = await this.ask(`${url}/records/${encodeURIComponent(parcelNumber)}`, { token });
     return response.ok ? ((await response.json()) as PublicRecord) : null;
   }
 
-  /** The Media resource's rows of a listing. */
-  private async rowsOf(listingKey: string, { root, token }: FeedAddress): Promise<readonly MediaRow[]> {
-    const filter = encodeURIComponent(`ResourceRecordKey eq '${listingKey.replaceAll("'", "''")}'`);
-    const response = await this.ask(`${root}/Media?$filter=${filter}&$orderby=Order`, token);
-    const { value } = response.ok ? ((await response.json().catch(() => ({}))) as { value?: unknown }) : {};
-    return Array.isArray(value) ? value.filter(isMediaRow) : [];
+  /** A listing's pictures and documents: of the Media resource, or expanded in the listing where the feed has none. */
+  private async rowsOf(listingKey: string, { root, access }: FeedAddress): Promise<readonly MediaRow[]> {
+    const key = `'${listingKey.replaceAll("'", "''")}'`;
+    const filter = encodeURIComponent(`ResourceRecordKey eq ${key}`);
+    let response = await this.ask(`${root}/Media?$filter=${filter}&$orderby=Order`, access);
+    if (response.status === 404) {
+      const expanded = encodeURIComponent(`ListingKey eq ${key}`);
+      response = await this.ask(`${root}/Property?$filter=${expanded}&$select=ListingKey&$expand=Media`, access);
+    }
+    const bytes = response.ok ? await bytesOf(response, MOST_ROWS_BYTES) : null;
+    const { value } = (bytes ? jsonIn(bytes) : {}) as { value?: unknown };
+    if (!Array.isArray(value)) return [];
+    const [listing] = value as { Media?: unknown }[];
+    const rows = Array.isArray(listing?.Media) ? (listing.Media as unknown[]) : value;
+    return rows.filter(isMediaRow);
   }
 
   /** A row's file, of the feed's own server; what another is said to keep is not asked for. */
-  private async fileAt({ MediaURL }: Pick<MediaRow, 'MediaURL'>, { root, token }: FeedAddress): Promise<Response | null> {
+  private async fileAt({ MediaURL }: Pick<MediaRow, 'MediaURL'>, { root, access }: FeedAddress): Promise<Response | null> {
     const url = new URL(MediaURL, root);
-    return url.origin === new URL(root).origin ? this.ask(url.href, token) : null;
+    return url.origin === new URL(root).origin ? this.ask(url.href, access) : null;
   }
 
-  private async ask(url: string, token: string): Promise<Response> {
+  private clientOf(access: FeedAccess): FeedClient {
+    if (!isDeepStrictEqual(this.client?.access, access)) this.client = { access, asks: new FeedClient(access, this.outside) };
+    return (this.client as NonNullable<typeof this.client>).asks;
+  }
+
+  private async ask(url: string, access: FeedAccess): Promise<Response> {
     try {
-      return await this.outside.ask(url, {
-        headers: { authorization: `Bearer ${token}` },
-        signal: AbortSignal.timeout(8000),
-      });
+      return await this.clientOf(access).ask(url, 8000);
     } catch {
       throw new Failure('records.away', 'The county’s records cannot be reached just now. Try again in a minute.');
     }
+  }
+}
+
+function jsonIn(bytes: Buffer): unknown {
+  try {
+    return JSON.parse(bytes.toString('utf8')) ?? {};
+  } catch {
+    return {};
   }
 }
 

@@ -12,7 +12,7 @@ export const MONEY: readonly Field[] = [
     group: 'Money',
     type: 'money',
     audience: 'public',
-    synonyms: ['price', 'asking'],
+    synonyms: ['price', 'asking', 'asking price'],
     help: 'What is asked now; for a rental, the rent a month.',
     required: true,
   },

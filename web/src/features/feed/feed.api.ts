@@ -4,12 +4,14 @@ import {
   getCoverage,
   getFeed,
   getOwnListings,
+  previewFeed,
   readFileForAll,
   readOwnFile,
   removeOwnListings,
   resetFeed,
   takeOutMissing,
 } from '@perambula/contract';
+import type { FeedSourceInput } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 
 /** While the feed is being read its figures are asked for every other second. */
@@ -29,9 +31,14 @@ export function useCoverage() {
 export function useChooseFeed() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (source: { readonly address: string; readonly token: string }) => ask(chooseFeed, { body: source }),
+    mutationFn: (source: FeedSourceInput) => ask(chooseFeed, { body: source }),
     onSuccess: (state) => queries.setQueryData(['feed'], state),
   });
+}
+
+/** What the first records of a feed show of it. */
+export function usePreviewFeed() {
+  return useMutation({ mutationFn: (source: FeedSourceInput) => ask(previewFeed, { body: source }) });
 }
 
 export function useResetFeed() {
