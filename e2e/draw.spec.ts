@@ -6,8 +6,7 @@ import { Agent, expectAccessible, watch } from './driver.js';
 /** A new search with its map drawn, and places on it by parts of its width and height. */
 async function begun(page: Page): Promise<{ agent: Agent; at: (x: number, y: number) => { x: number; y: number } }> {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await expect(page.locator('.map-canvas canvas').first()).toBeVisible();
   const box = await page.locator('.map-canvas').boundingBox();

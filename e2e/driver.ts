@@ -19,7 +19,12 @@ export class Agent {
     await this.page.goto(`${run.web}${path}`);
   }
 
-  async signIn(): Promise<void> {
+  /** Signs in as an agent does, and is on Today; or, given a page, is at that page with a session already. */
+  async signIn(at?: string): Promise<void> {
+    if (at !== undefined) {
+      await this.page.request.post(`${run.web}/api/session`, { data: run.signIn });
+      return this.open(at);
+    }
     await this.open('/today');
     await this.page.getByRole('button', { name: 'Sign in as Juno' }).click();
     await expect(this.page.getByRole('heading', { name: /^Good (morning|afternoon|evening), Juno/ })).toBeVisible();
@@ -111,7 +116,8 @@ export class Agent {
 
   /** The newest message in the mailbox whose list entry has these words, opened as plain text. */
   async readMail(words: string | RegExp): Promise<string> {
-    await this.click(this.place('Mailbox'));
+    await this.click(this.page.getByRole('button', { name: /read its mailbox$/ }));
+    await this.click(this.page.getByRole('menuitem', { name: /^Mailbox/ }));
     const entry = this.page.locator('.mail-link').filter({ hasText: words }).first();
     await expect(entry).toBeVisible({ timeout: 15_000 });
     await this.click(entry);

@@ -78,8 +78,7 @@ test('all that ever happened at one address', async ({ page }) => {
 
 test('why did my search drop to nothing: the line at fault shows', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.setLine('Beds', '3 or more');
   await agent.setLine('List price', 'up to 45k');

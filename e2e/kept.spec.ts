@@ -4,8 +4,7 @@ import { Agent, expectAccessible, watch } from './driver.js';
 test('a search left unfinished is picked up another day, by its address and from the list', async ({ page, browser }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.setLine('List price', 'up to 345k');
   const fit = await agent.count('fit');
@@ -46,8 +45,7 @@ test('a search left unfinished is picked up another day, by its address and from
 
 test('new searches begin with the agent’s usual lines, one key away', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.setLine('Beds', '3 or more');
   await agent.click(agent.button('More about this search'));
@@ -76,8 +74,7 @@ test('new searches begin with the agent’s usual lines, one key away', async ({
 test('a search tells what it was, what changed in lines and in homes, and goes back', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.setLine('List price', 'up to 300k');
   const before = await agent.count('fit');
@@ -116,8 +113,7 @@ test('a search tells what it was, what changed in lines and in homes, and goes b
 test('a search written to a file is read from it again', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.setLine('List price', 'up to 355k');
   const fit = await agent.count('fit');

@@ -16,8 +16,7 @@ async function typeLine(page: Page, letters: string, label: string, value: strin
 test('a search is built, changed and saved by the keyboard alone', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await page.getByRole('button', { name: 'New search', exact: true }).press('Enter');
   const all = await agent.count('fit');
 
@@ -61,8 +60,7 @@ test('a search is built, changed and saved by the keyboard alone', async ({ page
 test('any kind of line is typed as it reads, by the keyboard alone, in under a minute', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await page.getByRole('button', { name: 'New search', exact: true }).press('Enter');
   await agent.count('fit');
   const begun = Date.now();
@@ -115,8 +113,7 @@ test('any kind of line is typed as it reads, by the keyboard alone, in under a m
 
 test('nothing typed right after a key is lost', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.count('fit');
   await page.locator('.sentence').click();
   await page.keyboard.type('lnew construction', { delay: 25 });
@@ -127,8 +124,7 @@ test('nothing typed right after a key is lost', async ({ page }) => {
 
 test('a field chosen in the very moment that the catalogue has opened takes the focus, and keeps it', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.count('fit');
   await page.locator('.sentence').click();
   await page.evaluate(() => {
@@ -154,8 +150,7 @@ test('a field chosen in the very moment that the catalogue has opened takes the 
 
 test('one of several lines is typed whole, each letter in the same field', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await page.getByRole('button', { name: 'New search', exact: true }).press('Enter');
   await page.keyboard.press('l');
   await expect(page.getByRole('textbox', { name: 'Find a field' })).toBeFocused();
@@ -235,8 +230,7 @@ test('a line is left out on trial and put back by one key; the advice’s change
 
 test('a line is removed, and back comes all that it held', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   const all = await agent.count('fit');
   await agent.setLine('List price', 'up to 250k');
@@ -249,8 +243,7 @@ test('a line is removed, and back comes all that it held', async ({ page }) => {
 
 test('back, forward and a bookmark lead where they led before', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search?as=table&show=missByOne');
+  await agent.signIn('/search?as=table&show=missByOne');
   await expect(page.getByRole('columnheader', { name: 'Price' })).toBeVisible();
   await expect(page.locator('[data-count="miss by one"]')).toHaveAttribute('aria-pressed', 'true');
   await agent.click(page.locator('.table a').first());
@@ -266,8 +259,7 @@ test('back, forward and a bookmark lead where they led before', async ({ page })
 
 test('the mark on the map and the card in the list are one: pointing at either shows the other', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.count('fit');
   const card = page.locator('.result').nth(1);
@@ -322,8 +314,7 @@ test('on a telephone Today, a listing, a file and a search fit their width', asy
 
 test('another feed that is none is refused with a sentence, and what was typed stays', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/feed');
+  await agent.signIn('/feed');
   await expect(page.getByText('Up to date.')).toBeVisible();
   await agent.click(agent.button('Read another feed …'));
   await expect(page.getByLabel('Address of the feed’s service')).toBeFocused();

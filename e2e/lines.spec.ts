@@ -4,8 +4,7 @@ import { Agent, expectAccessible, watch } from './driver.js';
 test('either a garage or a basement: by keyboard, with what each adds', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   const all = await agent.count('fit');
   await agent.setLine('Garage', '2 or more');
@@ -51,8 +50,7 @@ test('either a garage or a basement: by keyboard, with what each adds', async ({
 test('what a home costs a month follows what the client brings and borrows', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   const all = await agent.count('fit');
   await agent.addLine('Monthly cost');
@@ -76,8 +74,7 @@ test('what a home costs a month follows what the client brings and borrows', asy
 
 test('homes with an open house soon, and really for sale for long, by keyboard', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   const all = await agent.count('fit');
   await agent.setLine('Open house', 'next 14 days');
@@ -93,8 +90,7 @@ test('homes with an open house soon, and really for sale for long, by keyboard',
 test('how a price moved is one line, typed or chosen; what does not fit says why, the nearest first', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.setLine('Price change', 'down in the last 90 days');
   await expect(page.locator('.sentence')).toContainText('price change last 90 days, down');

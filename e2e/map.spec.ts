@@ -40,8 +40,7 @@ test('the map holds every home found: numbers that open, and a list that follows
 
 test('a bound’s side is dragged, and the figures follow; one step takes the whole drag back', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.click(page.getByRole('button', { name: '+ Around a place' }));
   await page.keyboard.type('Ferry Square');

@@ -19,8 +19,7 @@ const sorted = (rows: readonly [number, number][], by: (a: [number, number], b: 
 test('the table has the agent’s own columns, in their order and width, at every desk', async ({ page, browser }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search?as=table');
+  await agent.signIn('/search?as=table');
   await agent.click(agent.button('New search'));
   await expect(page.locator('.table-row a').first()).toBeVisible();
   await agent.click(agent.button('Choose the columns'));
@@ -59,8 +58,7 @@ test('the table has the agent’s own columns, in their order and width, at ever
   // at another desk
   const other = await browser.newPage();
   const again = new Agent(other);
-  await again.signIn();
-  await again.open('/search?as=table');
+  await again.signIn('/search?as=table');
   await expect(other.locator('.table-row a').first()).toBeVisible();
   await expect.poll(() => heads(other)).toEqual(await heads(page));
   await other.close();
@@ -72,8 +70,7 @@ test('the table has the agent’s own columns, in their order and width, at ever
 
 test('results are ordered by several fields, from the heads and from the menu', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search?as=table');
+  await agent.signIn('/search?as=table');
   await agent.click(agent.button('New search'));
   const ordered = page.getByRole('columnheader', { name: 'Beds' }).getByRole('button');
   await agent.click(ordered);
@@ -99,8 +96,7 @@ test('results are ordered by several fields, from the heads and from the menu', 
 test('some are chosen, shown by themselves, and outlive a reload', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   const all = await agent.count('fit');
   await expect(page.getByRole('checkbox', { name: `Choose all ${all}` })).toBeVisible();
@@ -119,8 +115,7 @@ test('some are chosen, shown by themselves, and outlive a reload', async ({ page
 test('every one of a long list can be scrolled to, and the next and the one before it looked at', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/search?as=table');
+  await agent.signIn('/search?as=table');
   await agent.click(agent.button('New search'));
   await agent.click(page.getByRole('button', { name: 'Remove Status' }));
   await agent.addLine('Status');

@@ -10,8 +10,7 @@ async function minutesTo(page: Page, place: string): Promise<number[]> {
 
 async function begun(page: Page): Promise<Agent> {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   agent.actions = 0;
   return agent;

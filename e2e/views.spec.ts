@@ -25,8 +25,7 @@ test('where the server cannot be reached the page says so, and comes when it can
 
 test('the search view paints within two seconds and answers each keystroke', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.count('fit');
   await agent.addLine('List price');
   const field = page.getByRole('textbox', { name: 'List price', exact: true });
@@ -41,8 +40,7 @@ test('the search view paints within two seconds and answers each keystroke', asy
 
 test('450 for a house is read as thousands, said so, and taken back with one key', async ({ page }) => {
   const agent = new Agent(page);
-  await agent.signIn();
-  await agent.open('/search');
+  await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.addLine('List price');
   await agent.type(page.getByRole('textbox', { name: 'List price', exact: true }), '450');
@@ -141,8 +139,7 @@ async function streamText(stream: NodeJS.ReadableStream): Promise<string> {
 test('another feed is looked at before it is read: what of it can be, and what its own names mean', async ({ page }) => {
   const agent = new Agent(page);
   const fine = watch(page);
-  await agent.signIn();
-  await agent.open('/feed');
+  await agent.signIn('/feed');
   await agent.click(agent.button('Read another feed …'));
   await agent.type(page.getByLabel('Address of the feed’s service'), `${run.feed.url}/careless`);
   await agent.type(page.getByRole('textbox', { name: 'Token' }), run.feed.token);

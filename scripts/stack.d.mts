@@ -29,7 +29,12 @@ export interface Stack {
   readonly server: StackPart;
   readonly feed: StackPart;
   readonly mail: StackPart;
-  readonly database: StackPart;
+  readonly database: StackPart & {
+    /** Where its files are. */
+    readonly folder: string;
+    /** Runs SQL as root. */
+    readonly query: (sql: string) => { readonly status: number | null; readonly stderr: string };
+  };
   readonly healthy: () => Promise<void>;
   /** Starts another server over the same database, with some of its settings changed. */
   readonly another: (port: number, environment?: Readonly<Record<string, string>>) => Promise<OtherServer>;

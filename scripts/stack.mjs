@@ -118,6 +118,7 @@ export async function startStack({ data, port, county = {}, loaded = false, publ
       COUNTY_URL: feedUrl,
       COUNTY_TOKEN: secrets.feed,
       SMTP_URL: run.mail.smtp,
+      MAIL_FROM: 'alerts@mail.perambula.example',
       MAILBOX_URL: run.mail.mailbox,
       COUNTY_DIR: countyDir,
       COUNTY_NAME: 'Ostrey County',

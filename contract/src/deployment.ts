@@ -10,6 +10,8 @@ export interface Deployment {
   readonly notice: string;
   /** Whether its clock can be moved and its mail is read in it. */
   readonly isDemo: boolean;
+  /** Whether nobody has an account yet. */
+  readonly isNew: boolean;
 }
 
 export const getDeployment = get('deployment').gives<Deployment>();

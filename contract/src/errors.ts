@@ -19,6 +19,7 @@ export const ERRORS = {
   'search.invalid': { status: 422, means: 'The search document is wrong at details.path.' },
   'search.changed': { status: 409, means: 'The search was saved elsewhere meanwhile; details.current holds that version.' },
   'session.wrong': { status: 401, means: 'No agent has this e-mail address with this password.' },
+  'session.code': { status: 403, means: 'It is not the code for the first account, or there is an account already.' },
   'session.missing': { status: 401, means: 'Nobody is signed in, or the sign-in has run out.' },
   'origin.foreign': { status: 403, means: 'The request comes from a page of another origin.' },
   'thing.missing': { status: 404, means: 'It does not exist, or it is not yours.' },
@@ -36,8 +37,8 @@ export const ERRORS = {
   'roads.offRoad': { status: 422, means: 'The place lies too far from every road.' },
   'bound.named': { status: 409, means: 'Another bound that the agent keeps has this name.' },
   'roads.noWay': { status: 422, means: 'No way leads from the one place to the other.' },
+  'mail.refused': { status: 502, means: 'The mail server does not take a message; the message says why.' },
   'records.away': { status: 503, means: 'The public record or a listing’s documents cannot be reached just now.' },
-  'clock.fixed': { status: 404, means: 'Only a demo’s clock can be moved.' },
   'server.failed': { status: 500, means: 'Something failed that should not; it is in the log.' },
 } as const satisfies Readonly<Record<string, { status: number; means: string }>>;
 

@@ -2,9 +2,12 @@ import { get, post, put, remove } from './endpoint.js';
 
 /** What the feed's reader does and has, and how well it fills its fields. */
 export interface FeedState {
-  readonly address: string;
+  /** Null while there is none. */
+  readonly address: string | null;
   /** Chosen by an administrator, rather than the one that the server was started with. */
   readonly chosen: boolean;
+  /** The one that the server was started with. */
+  readonly first: string | null;
   readonly doing: string;
   /** Records read in what it does. */
   readonly read: number;

@@ -18,6 +18,7 @@ export * from './reports.js';
 export * from './roads.js';
 export * from './searches.js';
 export * from './sessions.js';
+export * from './setup.js';
 export * from './shortlists.js';
 export * from './showings.js';
 export * from './startingSets.js';

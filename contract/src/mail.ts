@@ -19,6 +19,11 @@ export interface MailMessage extends MailSummary {
   readonly headers: readonly (readonly [string, string])[];
 }
 
+/** How many of our messages a report said to have come back. */
+export interface Bounced {
+  readonly taken: number;
+}
+
 /** A message of the agent's outbox. */
 export interface OutboxEntry {
   readonly id: string;

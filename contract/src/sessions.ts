@@ -14,6 +14,11 @@ export interface Agent {
 
 export const signIn = post('session').takes<{ readonly email: string; readonly password: string }>().gives<Agent>();
 
+/** The first account of a copy that has none: an administrator's, made with the code that the server printed. */
+export const makeFirstAgent = post('session/first')
+  .takes<Omit<Agent, 'id' | 'role'> & { readonly code: string; readonly password: string }>()
+  .gives<Agent>();
+
 export const getAgent = get('session').gives<Agent>();
 
 export const signOut = remove('session').gives<object>();

@@ -10,7 +10,7 @@ import { ClockModule } from './clock/index.js';
 import { CONFIG } from './common/config.js';
 import type { Config } from './common/config.js';
 import { databaseOptions } from './database.js';
-import { DemoAccounts } from './demoAccounts.js';
+import { DemoModule } from './demo/index.js';
 import { DeploymentController } from './deployment/deployment.controller.js';
 import { DeskModule } from './desk/index.js';
 import { EventsModule } from './events/index.js';
@@ -28,6 +28,7 @@ import { ReportsController } from './reports/index.js';
 import { RoadsModule } from './roads/index.js';
 import { SearchesModule } from './searches/index.js';
 import { SessionsModule, ThrottleStorage } from './sessions/index.js';
+import { SetupController } from './setup/setup.controller.js';
 import { ShortlistsModule } from './shortlists/index.js';
 import { ShowingsModule } from './showings/index.js';
 import { StepsModule } from './steps/index.js';
@@ -76,9 +77,9 @@ export class AppModule {
         PipelineModule,
         RecordsModule,
         TodayModule,
+        ...(config.demo ? [DemoModule] : []),
       ],
-      controllers: [DeploymentController, HealthController, MapController, ReportsController],
-      providers: [DemoAccounts],
+      controllers: [DeploymentController, HealthController, MapController, ReportsController, SetupController],
     };
   }
 }

@@ -9,6 +9,7 @@ import type { Config } from './common/config.js';
 import { answerCalls } from './common/thread.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
+import { Bounces } from './mail/index.js';
 import { Pipeline } from './pipeline/index.js';
 import type { PipelineCalls } from './pipeline/index.js';
 import { ListingFiles, SearchDocuments } from './searches/index.js';
@@ -17,6 +18,7 @@ import { TodayService } from './today/index.js';
 /** The services whose methods the desk may be asked for. */
 const AT_THE_DESK: readonly Type<unknown>[] = [
   AlertsService,
+  Bounces,
   FeedPreviews,
   ListingFiles,
   ListingImport,

@@ -20,7 +20,7 @@ import { OwnListings1765000000000 } from './migrations/1765000000000-OwnListings
 import { ReactionRow, VisitRow } from './portal/index.js';
 import { PreferencesRow } from './preferences/index.js';
 import { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './searches/index.js';
-import { AgentRow, SessionRow } from './sessions/index.js';
+import { AgentRow, FirstCodeRow, SessionRow } from './sessions/index.js';
 import { ShortlistItemRow, ShortlistRow } from './shortlists/index.js';
 import { ShowingRow } from './showings/index.js';
 import { StepRow } from './steps/index.js';
@@ -36,6 +36,7 @@ const ENTITIES = [
   FeedMissingRow,
   FeedRejectRow,
   FeedSourceRow,
+  FirstCodeRow,
   KeptBoundRow,
   LinkRow,
   ListingEventRow,

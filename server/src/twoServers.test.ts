@@ -215,7 +215,7 @@ describe('a portal’s link', () => {
     expect(await opened(last)).toBe(404);
     expect((await household()).people.map(({ id }) => id)).not.toContain(leaving);
     const before = await letters();
-    await stack.juno.good('POST', '/api/demo/clock', { advance: 'P8D' });
+    await stack.juno.good('POST', '/api/demo/clock', { advance: 'P3D' });
     await stack.juno.ask('POST', `/api/clients/${clientId}/people/${leaving}/confirmation`);
     expect(await letters()).toBe(before);
     await stack.juno.good('POST', `/api/clients/${clientId}/people`, { name: person?.name, email: person?.email });

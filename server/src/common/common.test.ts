@@ -94,13 +94,17 @@ describe('readConfig', () => {
     FEED_URL: 'http://f',
     FEED_TOKEN: 't',
     SMTP_URL: 'smtp://m',
+    MAIL_FROM: 'alerts@m.example',
     COUNTY_DIR: '/c',
     COUNTY_NAME: 'C',
     COUNTY_ZONE: 'America/New_York',
     LISTINGS_NOTICE: 'Verify.',
   };
   it('needs what it cannot do without, and names it', () => {
-    for (const name of Object.keys(env)) expect(() => readConfig({ ...env, [name]: undefined })).toThrow(name);
+    const { FEED_URL: _, FEED_TOKEN: __, ...others } = env;
+    for (const name of Object.keys(others)) expect(() => readConfig({ ...env, [name]: undefined })).toThrow(name);
+    expect(readConfig(others).feed.first).toBeNull();
+    expect(() => readConfig({ ...others, FEED_URL: 'http://f' })).toThrow('FEED_TOKEN');
     expect(readConfig(env)).toMatchObject({ port: 4100, zone: 'America/New_York', demo: null });
   });
   it('reads nothing that docs/configuration.md leaves out, and the other way about', () => {
@@ -114,14 +118,14 @@ describe('readConfig', () => {
   it('takes a feed’s token, or what one is asked for with, and any secret from a file', () => {
     const { FEED_TOKEN: _, ...open } = env;
     const client = { FEED_TOKEN_URL: 'http://f/token', FEED_CLIENT_ID: 'us', FEED_CLIENT_SECRET: 's' };
-    expect(readConfig({ ...open, ...client }).feed).toMatchObject({
+    expect(readConfig({ ...open, ...client }).feed.first).toMatchObject({
       root: 'http://f',
       access: { tokenUrl: 'http://f/token', clientId: 'us', clientSecret: 's', scope: null },
     });
     expect(() => readConfig({ ...open, FEED_TOKEN_URL: 'http://f/token' })).toThrow('FEED_CLIENT_ID');
     const file = join(mkdtempSync(join(tmpdir(), 'secret-')), 'token');
     writeFileSync(file, 'from a file\n');
-    expect(readConfig({ ...open, FEED_TOKEN_FILE: file }).feed.access).toEqual({ token: 'from a file' });
+    expect(readConfig({ ...open, FEED_TOKEN_FILE: file }).feed.first?.access).toEqual({ token: 'from a file' });
     expect(() => readConfig({ ...open, FEED_TOKEN_FILE: `${file}.none` })).toThrow('FEED_TOKEN_FILE');
   });
   it('begins a demo in the morning of April 14, 2026, by the county’s clock', () => {

@@ -21,9 +21,8 @@ export interface Config {
     readonly password: string;
   };
   readonly feed: {
-    /** The first feed's service root, without a slash at the end; an administrator can choose another. */
-    readonly root: string;
-    readonly access: FeedAccess;
+    /** The feed that is read until an administrator chooses another: its service root, without a slash at the end; null for none. */
+    readonly first: { readonly root: string; readonly access: FeedAccess } | null;
     /** Hosts that a feed may be read from although they are of an internal network; the first feed's own is. */
     readonly internalHosts: readonly string[];
   };
@@ -33,7 +32,20 @@ export interface Config {
   readonly secure: boolean;
   /** Proxies whose word on who asks is taken, by address or network. */
   readonly trustedProxies: readonly string[];
-  readonly mail: { readonly smtp: string; readonly mailbox: string | null };
+  readonly mail: {
+    /** The mail server, `smtp:` or `smtps:`. */
+    readonly smtp: string;
+    readonly user: string | null;
+    readonly password: string | null;
+    /** A certificate authority of the mail server's own, PEM; null for the usual ones. */
+    readonly authority: string | null;
+    /** The address that messages come from; its domain is that of their Message-IDs. */
+    readonly from: string;
+    /** What messages that came back are handed on with; null where they are not. */
+    readonly bounceToken: string | null;
+    /** The demo's mailbox, which shows what arrived. */
+    readonly mailbox: string | null;
+  };
   /** Folder with the county's base map as GeoJSON. */
   readonly countyDir: string;
   /** The file that keeps what the search engine holds, for a quick start. */
@@ -60,7 +72,16 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     if (!value) throw new Error(`The environment variable ${name} is missing.`);
     return value;
   };
-  const feedRoot = need('FEED_URL').replace(/\/+$/, '');
+  const feedRoot = env['FEED_URL']?.replace(/\/+$/, '');
+  const access = (): FeedAccess =>
+    may('FEED_TOKEN_URL')
+      ? {
+          tokenUrl: need('FEED_TOKEN_URL'),
+          clientId: need('FEED_CLIENT_ID'),
+          clientSecret: need('FEED_CLIENT_SECRET'),
+          scope: may('FEED_SCOPE') ?? null,
+        }
+      : { token: need('FEED_TOKEN') };
   const port = Number(env['PORT'] ?? 4100);
   return {
     role: 'web',
@@ -74,21 +95,21 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       password: need('DB_PASSWORD'),
     },
     feed: {
-      root: feedRoot,
-      access: may('FEED_TOKEN_URL')
-        ? {
-            tokenUrl: need('FEED_TOKEN_URL'),
-            clientId: need('FEED_CLIENT_ID'),
-            clientSecret: need('FEED_CLIENT_SECRET'),
-            scope: may('FEED_SCOPE') ?? null,
-          }
-        : { token: need('FEED_TOKEN') },
-      internalHosts: [new URL(feedRoot).host, ...listOf(env['FEED_INTERNAL_HOSTS'])],
+      first: feedRoot ? { root: feedRoot, access: access() } : null,
+      internalHosts: [...(feedRoot ? [new URL(feedRoot).host] : []), ...listOf(env['FEED_INTERNAL_HOSTS'])],
     },
     county: env['COUNTY_URL'] ? { url: env['COUNTY_URL'], token: need('COUNTY_TOKEN') } : null,
     secure: (env['PUBLIC_URL'] ?? '').startsWith('https://'),
     trustedProxies: listOf(env['TRUSTED_PROXIES']),
-    mail: { smtp: need('SMTP_URL'), mailbox: env['MAILBOX_URL'] ?? null },
+    mail: {
+      smtp: need('SMTP_URL'),
+      user: may('SMTP_USER') ?? null,
+      password: may('SMTP_PASSWORD') ?? null,
+      authority: may('SMTP_CA') ?? null,
+      from: need('MAIL_FROM'),
+      bounceToken: may('BOUNCE_TOKEN') ?? null,
+      mailbox: env['MAILBOX_URL'] ?? null,
+    },
     countyDir: need('COUNTY_DIR'),
     engineSnapshot: env['ENGINE_SNAPSHOT'] ?? null,
     engineThreads: threadsOf(env['ENGINE_THREADS']),

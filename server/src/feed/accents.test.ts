@@ -79,7 +79,7 @@ describe('the same listings in another accent', () => {
     } else expect(names).toEqual({});
     await stack.juno.good('PUT', '/api/feed/source', { ...source, names });
     await expect
-      .poll(async () => ((state) => state.address.endsWith(accent) && state.hasReadAll && state.doing)(await feed()), {
+      .poll(async () => ((state) => state.address?.endsWith(accent) && state.hasReadAll && state.doing)(await feed()), {
         timeout: 60_000,
         interval: 300,
       })

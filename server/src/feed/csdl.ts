@@ -1,4 +1,4 @@
-import { XMLParser } from 'fast-xml-parser';
+import type { XMLParser } from 'fast-xml-parser';
 
 /** What a feed's `$metadata` gives is no description of itself. */
 export class NotCsdl extends Error {}
@@ -43,7 +43,9 @@ const LISTS: ReadonlySet<string> = new Set([
  *
  * @throws NotCsdl
  */
-export function readCsdl(xml: string): Description {
+export async function readCsdl(xml: string): Promise<Description> {
+  // read when first needed: every thread has this file
+  const { XMLParser } = await import('fast-xml-parser');
   const parser = new XMLParser({
     ignoreAttributes: false,
     attributeNamePrefix: '',

@@ -102,7 +102,7 @@ export class FeedReader implements OnModuleDestroy {
   }
 
   private async read(): Promise<number> {
-    await this.open();
+    if (!(await this.open())) return 0;
     const listings = await this.cursor('Property');
     const isFirst = !listings.firstLoadDone;
     const firstLoad = isFirst ? await this.firstLoad() : null;
@@ -133,10 +133,11 @@ export class FeedReader implements OnModuleDestroy {
     return isAnother ? { told: null, isNews: false, knownIsNews: true } : { told: [], isNews: false };
   }
 
-  /** Turns to the feed that the settings name. */
-  private async open(): Promise<void> {
+  /** Turns to the feed that the settings name; false where they name none. */
+  private async open(): Promise<boolean> {
     const address = await this.settings.current();
-    if (isDeepStrictEqual(address, this.address)) return;
+    if (!address) return false;
+    if (isDeepStrictEqual(address, this.address)) return true;
     const { internalHosts } = this.config.feed;
     const client = new FeedClient(address.access, new Outside(internalHosts));
     const plain = new FeedSource(address.root, client);
@@ -145,6 +146,7 @@ export class FeedReader implements OnModuleDestroy {
     this.source = new FeedSource(address.root, client, dialect);
     this.pages = new ListingPages({ ...address, dialect, countyDir: this.config.countyDir, internalHosts });
     this.address = address;
+    return true;
   }
 
   /** What is on the market now, so that work can begin before 25 years have been read. */
@@ -157,7 +159,9 @@ export class FeedReader implements OnModuleDestroy {
 
   /** Whether everything that the feed held was read once, and joined; comparing what is there comes last. */
   async hasReadAll(): Promise<boolean> {
-    const feed = nameOf(await this.settings.current());
+    const address = await this.settings.current();
+    if (!address) return true;
+    const feed = nameOf(address);
     const [listings, joined, compared] = await Promise.all([
       this.cursor('Property', feed),
       this.cursor('Joined', feed),

@@ -1,7 +1,9 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { FeedState, FieldCoverage } from '@perambula/contract';
 import { FIELDS, ON_MARKET } from '@perambula/core';
 import { DataSource } from 'typeorm';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import type { ListingRow } from '../listings/index.js';
 import { SearchesService } from '../searches/index.js';
 import { FeedCursorRow, FeedMissingRow, FeedRejectRow } from './feed.entity.js';
@@ -21,11 +23,12 @@ export class FeedService {
     private readonly steps: Steps,
     private readonly searches: SearchesService,
     private readonly settings: FeedSettings,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'feed'>,
   ) {}
 
   async state(): Promise<FeedState> {
     const address = await this.settings.current();
-    const feed = nameOf(address);
+    const feed = address ? nameOf(address) : '';
     const cursor = await this.database.getRepository(FeedCursorRow).findOneBy({ feed, resource: 'Property' });
     const missing = await this.database.getRepository(FeedMissingRow).findOneBy({ feed, agreed: 0 });
     const kept = await this.database.query<{ source: ListingRow['source']; removed: number; n: string }[]>(
@@ -39,8 +42,9 @@ export class FeedService {
       kept.filter(test).reduce((sum, { n }) => sum + Number(n), 0);
     const rejects = await this.database.getRepository(FeedRejectRow).find({ order: { at: 'DESC' }, take: MOST_REJECTS });
     return {
-      address: address.root,
-      chosen: address.chosen,
+      address: address?.root ?? null,
+      chosen: address?.chosen ?? false,
+      first: this.config.feed.first?.root ?? null,
       ...(await this.progress()),
       hasReadAll: cursor?.firstLoadDone ?? false,
       readUntil: cursor?.modifiedAt ?? null,

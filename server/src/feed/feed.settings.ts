@@ -34,11 +34,12 @@ export class FeedSettings {
     @Inject(CONFIG) private readonly config: Pick<Config, 'feed'>,
   ) {}
 
-  async current(): Promise<FeedAddress> {
+  /** The feed that is read; null where none was named yet. */
+  async current(): Promise<FeedAddress | null> {
     const row = await this.database.getRepository(FeedSourceRow).findOneBy({ id: 1 });
     if (row) return { root: row.root, access: row.access, names: row.names, chosen: true };
-    const { root, access } = this.config.feed;
-    return { root, access, names: {}, chosen: false };
+    const { first } = this.config.feed;
+    return first && { ...first, names: {}, chosen: false };
   }
 
   /**
@@ -79,10 +80,11 @@ export class FeedSettings {
    * @throws Failure when it is not, or no longer, so many
    */
   async agree(missing: number): Promise<void> {
-    const feed = nameOf(await this.current());
+    const address = await this.current();
+    const feed = address && nameOf(address);
     await this.database.transaction(async (manager) => {
-      const { affected } = await manager.update(FeedMissingRow, { feed, missing }, { agreed: missing });
-      if (!affected)
+      const { affected } = feed === null ? {} : await manager.update(FeedMissingRow, { feed, missing }, { agreed: missing });
+      if (feed === null || !affected)
         throw new Failure('feed.changed', 'The feed was compared anew meanwhile. Look at the figure again, and then agree.');
       await manager.delete(FeedCursorRow, { feed, resource: 'Comparison' });
     });

@@ -95,7 +95,7 @@ export class FeedSource {
   /** How the feed describes itself, or null where it does not, or not so that it can be read. */
   async description(): Promise<Description | null> {
     try {
-      return readCsdl(await this.get('$metadata', (text) => text));
+      return await readCsdl(await this.get('$metadata', (text) => text));
     } catch (error) {
       if (error instanceof NoSuchResource || error instanceof Refused || error instanceof NotCsdl) return null;
       throw error;

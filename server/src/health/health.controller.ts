@@ -3,7 +3,7 @@ import type { Response } from 'express';
 import { DataSource } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
-import { FeedReader } from '../feed/index.js';
+import { FeedReader, FeedSettings } from '../feed/index.js';
 import { ListingsService } from '../listings/index.js';
 import { EngineHost } from '../searches/index.js';
 import { Steps } from '../steps/index.js';
@@ -24,6 +24,7 @@ export class HealthController {
     private readonly engine: EngineHost,
     private readonly listings: ListingsService,
     private readonly reader: FeedReader,
+    private readonly settings: FeedSettings,
     private readonly steps: Steps,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
@@ -85,6 +86,8 @@ export class HealthController {
   }
 
   private async engineReady(): Promise<void> {
+    // where no feed was named yet, none are to come
+    if ((await this.settings.current()) === null) return;
     const sequence = await this.listings.sequence();
     if (sequence === 0 || this.engine.asOf === 0) throw new Error('The listings are still being read.');
   }

@@ -1,6 +1,8 @@
 export type { Letter, LetterHome } from './letter.js';
 export { renderLetter } from './letter.js';
 export { MailModule } from './mail.module.js';
-export { clean, LETTER_POLICY, MailService } from './mail.service.js';
+export { Bounces } from './bounces.service.js';
+export { clean, LETTER_POLICY } from './letterPage.js';
+export { MailService } from './mail.service.js';
 export { whyNotWrite } from './mayWrite.js';
 export { OutboxRow } from './outbox.entity.js';

@@ -1,7 +1,8 @@
 import { Global, Module } from '@nestjs/common';
-import { MailController } from './mail.controller.js';
+import { BouncesController } from './bounces.controller.js';
+import { Bounces } from './bounces.service.js';
 import { MailService } from './mail.service.js';
 
 @Global()
-@Module({ controllers: [MailController], providers: [MailService], exports: [MailService] })
+@Module({ controllers: [BouncesController], providers: [Bounces, MailService], exports: [Bounces, MailService] })
 export class MailModule {}

@@ -1,23 +1,23 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
-import type { MailMessage, MailPage, MailSummary } from '@perambula/contract';
-import { simpleParser } from 'mailparser';
-import { createTransport } from 'nodemailer';
-import sanitizeHtml from 'sanitize-html';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
-import { found } from '../common/failure.js';
+import { Failure } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { log } from '../common/log.js';
+import type { AgentRow } from '../sessions/index.js';
+import { Steps } from '../steps/index.js';
 import { renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
 import { whyNotWrite } from './mayWrite.js';
 import type { MessageKind } from './mayWrite.js';
 import { OutboxRow } from './outbox.entity.js';
+import { smtpTransport } from './smtp.js';
+import type { Smtp } from './smtp.js';
 
 export interface Addressed {
   readonly agentId: string;
@@ -36,13 +36,11 @@ export interface Addressed {
 
 const LOOK_EVERY_MS = 500;
 const BATCH = 20;
-/** Messages of the mailbox shown at once. */
-const A_PAGE = 50;
 
-/** Writes messages to the outbox, sends what is queued there by SMTP, and reads the stand-in's mailbox. */
+/** Writes messages to the outbox, and sends what is queued there by SMTP. */
 @Injectable()
 export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
-  private readonly smtp;
+  private transport: Promise<Smtp> | null = null;
   private timer: NodeJS.Timeout | undefined;
   private sending: Promise<void> | null = null;
   private stopped = false;
@@ -51,17 +49,9 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly events: EventsService,
+    private readonly steps: Steps,
     @Inject(CONFIG) private readonly config: Config,
-  ) {
-    this.smtp = createTransport({
-      url: config.mail.smtp,
-      pool: true,
-      maxConnections: 3,
-      connectionTimeout: 5000,
-      socketTimeout: 10_000,
-      ignoreTLS: true,
-    } as Parameters<typeof createTransport>[0]);
-  }
+  ) {}
 
   onApplicationBootstrap(): void {
     if (this.config.role !== 'pipeline') return;
@@ -72,7 +62,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     this.stopped = true;
     clearInterval(this.timer);
     await this.sending;
-    this.smtp.close();
+    (await this.transport)?.close();
   }
 
   /** Writes a message to the outbox, in the caller's transaction. */
@@ -88,7 +78,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       state,
       digestId,
       calendar,
-      messageId: `<${id}@mail.perambula.example>`,
+      messageId: `<${id}@${this.config.mail.from.split('@').at(-1)}>`,
       fromName: `${letter.agent.name}, ${letter.agent.officeName}`,
       subject: message.subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
       stopUrl: letter.stopUrl,
@@ -98,6 +88,26 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       sentAt: null,
       lastError: null,
     });
+  }
+
+  private smtp(): Promise<Smtp> {
+    return (this.transport ??= smtpTransport(this.config.mail));
+  }
+
+  /** Sends an agent a message at once, to see that mail arrives. @throws Failure saying why the mail server does not take it */
+  async sendTest({ name, email, officeName }: Pick<AgentRow, 'name' | 'email' | 'officeName'>): Promise<void> {
+    try {
+      await (
+        await this.smtp()
+      ).sendMail({
+        from: { name: officeName, address: this.config.mail.from },
+        to: { name, address: email },
+        subject: 'Mail arrives',
+        text: `This is what Perambula sent to see that mail arrives. Messages to clients go out the same way, from ${this.config.mail.from}.`,
+      });
+    } catch (error) {
+      throw new Failure('mail.refused', `The mail server does not take it: ${(error as Error).message}`.slice(0, 300));
+    }
   }
 
   /** Sends what is queued; any number of servers can, since each claims its rows. */
@@ -126,9 +136,19 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       await this.leaveOut(manager, rows);
       await Promise.all(rows.filter(({ state }) => state === 'queued').map((row) => this.sendOne(row)));
       await manager.save(rows);
+      await this.note(manager);
       for (const agentId of new Set(rows.map((row) => row.agentId))) await this.events.say(agentId, 'mail', manager);
       return rows.length;
     });
+  }
+
+  /** Notes whether the mail server takes messages; that it refuses one is that message's own matter. */
+  private async note(manager: EntityManager): Promise<void> {
+    const [waiting] = await manager.query<{ lastError: string }[]>(
+      "SELECT lastError FROM outbox WHERE state = 'queued' AND lastError IS NOT NULL LIMIT 1",
+    );
+    if (waiting) await this.steps.failed('mail', `The mail server takes no messages: ${waiting.lastError}`);
+    else await this.steps.did('mail');
   }
 
   /** Those written to somebody who may not be written to any more are not sent. */
@@ -141,10 +161,12 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
 
   private async sendOne(row: OutboxRow): Promise<void> {
     try {
-      await this.smtp.sendMail({
+      await (
+        await this.smtp()
+      ).sendMail({
         messageId: row.messageId,
         date: row.createdAt,
-        from: { name: row.fromName, address: 'alerts@mail.perambula.example' },
+        from: { name: row.fromName, address: this.config.mail.from },
         replyTo: row.replyTo,
         to: { name: row.toName, address: row.toAddress },
         subject: row.subject,
@@ -167,90 +189,4 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       });
     }
   }
-
-  /**
-   * The agent's messages as they arrived in the stand-in mailbox, newest first, so many at a time.
-   *
-   * @param from  what the last page said of the older ones
-   */
-  async mailbox(agentId: string, from: string | undefined): Promise<MailPage> {
-    const [, at, id] = /^(\d+)-([\w-]{36})$/.exec(from ?? '') ?? [];
-    const rows = await this.database
-      .createQueryBuilder(OutboxRow, 'message')
-      .select(['message.id', 'message.messageId', 'message.toAddress', 'message.subject', 'message.createdAt'])
-      .where("message.agentId = :agentId AND message.state = 'sent'", { agentId })
-      .andWhere(at === undefined ? '1 = 1' : '(message.createdAt, message.id) < (:at, :id)', { at: new Date(Number(at)), id })
-      .orderBy('message.createdAt', 'DESC')
-      .addOrderBy('message.id', 'DESC')
-      .limit(A_PAGE + 1)
-      .getMany();
-    const page = rows.slice(0, A_PAGE);
-    const last = rows.length > A_PAGE ? page.at(-1) : undefined;
-    const arrived = await this.arrived(page.map(({ messageId }) => messageId));
-    return {
-      messages: page.flatMap((row) => {
-        const own = arrived.get(row.messageId);
-        return own === undefined ? [] : summaryOf(row, own);
-      }),
-      older: last ? `${last.createdAt.getTime()}-${last.id}` : null,
-    };
-  }
-
-  /** Of messages those that are in the stand-in mailbox: what it calls each, by Message-ID. */
-  private async arrived(messageIds: readonly string[]): Promise<Map<string, string>> {
-    if (messageIds.length === 0) return new Map();
-    const query = new URLSearchParams(messageIds.map((each): [string, string] => ['messageId', each]));
-    const found = (await (await this.ask(`/?${query.toString()}`)).json()) as { id: string; messageId: string }[];
-    return new Map(found.map(({ id, messageId }) => [messageId, id]));
-  }
-
-  async mail(agentId: string, id: string): Promise<MailMessage & { html: string }> {
-    const name = found(/^\w{1,60}$/.test(id) ? id : null, 'message');
-    const mail = await simpleParser(Buffer.from(await (await this.ask(`/${name}.eml`)).arrayBuffer()));
-    const row = await this.database.getRepository(OutboxRow).findOneBy({ agentId, messageId: mail.messageId ?? '' });
-    const headers = mail.headerLines.map(({ key, line }): [string, string] => [key, line.slice(line.indexOf(':') + 1).trim()]);
-    return { ...summaryOf(found(row, 'message'), id), text: mail.text ?? '', headers, html: clean(mail.html || '') };
-  }
-
-  private async ask(path: string): Promise<Response> {
-    const mailbox = found(this.config.mail.mailbox, 'mailbox');
-    const response = await fetch(`${mailbox}${path}`, { signal: AbortSignal.timeout(5000) });
-    return found(response.ok ? response : null, 'message');
-  }
-}
-
-function summaryOf({ toAddress, subject, createdAt }: OutboxRow, id: string): MailSummary {
-  return { id, to: toAddress, subject, sentAt: createdAt.toISOString() };
-}
-
-/** The policy of a message shown as a page: pictures and styles, and nothing that acts; its links open outside the frame. */
-export const LETTER_POLICY =
-  "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox allow-popups; frame-ancestors 'self'";
-
-/** A message's HTML without anything that could act. */
-export function clean(html: string): string {
-  return sanitizeHtml(html, {
-    allowedTags: [...sanitizeHtml.defaults.allowedTags, 'img', 'style', 'html', 'head', 'body', 'center'],
-    allowedAttributes: {
-      '*': [
-        'style',
-        'class',
-        'align',
-        'width',
-        'height',
-        'border',
-        'cellpadding',
-        'cellspacing',
-        'role',
-        'bgcolor',
-        'valign',
-        'lang',
-        'dir',
-      ],
-      a: ['href', 'target'],
-      img: ['src', 'alt'],
-    },
-    allowedSchemes: ['http', 'https', 'mailto', 'tel'],
-    allowVulnerableTags: true,
-  });
 }

@@ -46,7 +46,7 @@ export class RecordsSource {
   async picture(listingKey: string, file: string): Promise<{ body: Buffer; type: string } | null> {
     const feed = await this.settings.current();
     // the county's own feed draws its pictures as either, and need not be asked first
-    const isCountys = this.config.county !== null && feed.root.startsWith(`${this.config.county.url}/`);
+    const isCountys = feed !== null && this.config.county !== null && feed.root.startsWith(`${this.config.county.url}/`);
     const row = isCountys
       ? { MediaURL: `/media/${listingKey}/${file}` }
       : (await this.rowsOf(listingKey, feed)).filter(isPhoto)[parseInt(file)];
@@ -77,7 +77,9 @@ export class RecordsSource {
   }
 
   /** A listing's pictures and documents: of the Media resource, or expanded in the listing where the feed has none. */
-  private async rowsOf(listingKey: string, { root, access }: FeedAddress): Promise<readonly MediaRow[]> {
+  private async rowsOf(listingKey: string, feed: FeedAddress | null): Promise<readonly MediaRow[]> {
+    if (!feed) return [];
+    const { root, access } = feed;
     const key = `'${listingKey.replaceAll("'", "''")}'`;
     const filter = encodeURIComponent(`ResourceRecordKey eq ${key}`);
     let response = await this.ask(`${root}/Media?$filter=${filter}&$orderby=Order`, access);
@@ -94,7 +96,9 @@ export class RecordsSource {
   }
 
   /** A row's file, of the feed's own server; what another is said to keep is not asked for. */
-  private async fileAt({ MediaURL }: Pick<MediaRow, 'MediaURL'>, { root, access }: FeedAddress): Promise<Response | null> {
+  private async fileAt({ MediaURL }: Pick<MediaRow, 'MediaURL'>, feed: FeedAddress | null): Promise<Response | null> {
+    if (!feed) return null;
+    const { root, access } = feed;
     const url = new URL(MediaURL, root);
     return url.origin === new URL(root).origin ? this.ask(url.href, access) : null;
   }

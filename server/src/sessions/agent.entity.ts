@@ -23,3 +23,10 @@ export class SessionRow {
   @Column('char', { length: 36 }) agentId: string;
   @Column('datetime', { precision: 3 }) expiresAt: Date;
 }
+
+/** The code with which the first administrator's account is made: one row, while there is no account. */
+@Entity('first_codes')
+export class FirstCodeRow {
+  @PrimaryColumn('int') id: number;
+  @Column('char', { length: 64 }) codeHash: string;
+}

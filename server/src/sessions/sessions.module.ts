@@ -1,12 +1,13 @@
 import { Global, Module } from '@nestjs/common';
 import { SessionsController } from './sessions.controller.js';
+import { FirstAdministrator } from './first.administrator.js';
 import { ThrottleStorage } from './throttle.storage.js';
 import { SessionsService } from './sessions.service.js';
 
 @Global()
 @Module({
   controllers: [SessionsController],
-  providers: [SessionsService, ThrottleStorage],
-  exports: [SessionsService, ThrottleStorage],
+  providers: [FirstAdministrator, SessionsService, ThrottleStorage],
+  exports: [FirstAdministrator, SessionsService, ThrottleStorage],
 })
 export class SessionsModule {}

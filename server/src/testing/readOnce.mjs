@@ -12,7 +12,7 @@ const database = new DataSource(databaseOptions({ database: JSON.parse(DATABASE)
 await database.initialize();
 const clock = { date: () => new Date(Number(NOW)), now: () => Number(NOW) };
 const config = {
-  feed: { root: FEED_URL, access: { token: FEED_TOKEN }, internalHosts: ['127.0.0.1'] },
+  feed: { first: { root: FEED_URL, access: { token: FEED_TOKEN } }, internalHosts: ['127.0.0.1'] },
   zone: 'America/New_York',
   countyDir: COUNTY_DIR,
 };

@@ -1,8 +1,7 @@
-import type { Deployment } from '@perambula/contract';
 import { App } from 'antd';
-import { Activity, CalendarClock, Inbox, Map as MapIcon, NotebookTabs, Users } from 'lucide-react';
+import { Activity, CalendarClock, Map as MapIcon, NotebookTabs, Users } from 'lucide-react';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
-import { SignIn, useAgent } from '../features/sessions/index.js';
+import { FirstAdministrator, SignIn, useAgent } from '../features/sessions/index.js';
 import { useTodayCount } from '../features/today/index.js';
 import { Brand } from '../shared/Brand.js';
 import { deployment } from '../shared/deployment.js';
@@ -20,19 +19,14 @@ const PLACES = [
   { to: '/clients', label: 'Clients', Icon: Users },
   { to: '/shortlists', label: 'Shortlists', Icon: NotebookTabs },
   { to: '/showings', label: 'Showings', Icon: CalendarClock },
-  { to: '/mailbox', label: 'Mailbox', Icon: Inbox },
 ] as const;
-
-/** Where one can go; the mailbox that clients' messages arrive in is there in a demo only. */
-function placesOf({ isDemo }: Deployment): readonly (typeof PLACES)[number][] {
-  return PLACES.filter(({ to }) => isDemo || to !== '/mailbox');
-}
 
 /** The agent's side: the bar with the open file and the finder, the rail, and the view. */
 export function Shell() {
   const agent = useAgent();
   if (agent.isPending) return <Waiting what="Opening …" />;
-  if (agent.error instanceof RequestFailure && agent.error.code === 'session.missing') return <SignIn />;
+  if (agent.error instanceof RequestFailure && agent.error.code === 'session.missing')
+    return deployment().isNew ? <FirstAdministrator /> : <SignIn />;
   if (agent.isError) return <Failed error={agent.error} retry={() => void agent.refetch()} />;
   // inside the router, so that what messages say can hold links
   return (
@@ -57,7 +51,7 @@ function Signed() {
         <AgentMenu />
       </header>
       <nav className="rail" aria-label="Main">
-        {placesOf(deployment()).map(({ to, label, Icon }) => (
+        {PLACES.map(({ to, label, Icon }) => (
           <NavLink key={to} to={to} className="rail-place">
             <span className="rail-icon">
               <Icon size={19} strokeWidth={1.7} aria-hidden="true" />

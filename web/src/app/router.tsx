@@ -1,3 +1,4 @@
+import { deployment } from '../shared/deployment.js';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { Broken } from '../shared/Broken.js';
 import { Waiting } from '../shared/Waiting.js';
@@ -57,9 +58,14 @@ export const router = createBrowserRouter([
           },
           {
             path: 'mailbox/:mailId?',
-            lazy: async () => ({ Component: (await import('../features/mail/MailboxPage.js')).MailboxPage }),
+            lazy: async () => ({
+              Component: deployment().isDemo
+                ? (await import('../features/demo/MailboxPage.js')).MailboxPage
+                : (await import('./NothingHere.js')).NothingHere,
+            }),
           },
           { path: 'feed', lazy: async () => ({ Component: (await import('../features/feed/FeedPage.js')).FeedPage }) },
+          { path: 'setup', lazy: async () => ({ Component: (await import('../features/setup/SetupPage.js')).SetupPage }) },
           { path: '*', lazy: async () => ({ Component: (await import('./NothingHere.js')).NothingHere }) },
         ],
       },

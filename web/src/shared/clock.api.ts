@@ -1,5 +1,5 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { advanceClock, getClock } from '@perambula/contract';
+import { useQuery } from '@tanstack/react-query';
+import { getClock } from '@perambula/contract';
 import { ask } from './http.js';
 
 /** The application's time, kept fresh. */
@@ -10,13 +10,4 @@ export function useClock() {
 /** The application's time, or this machine's until it is known. */
 export function useNow(): string {
   return useClock().data?.now ?? new Date().toISOString();
-}
-
-/** Moves the demo's clock; everything is asked for anew afterwards. */
-export function useAdvance() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (advance: string) => ask(advanceClock, { body: { advance } }),
-    onSuccess: () => client.invalidateQueries(),
-  });
 }

@@ -53,9 +53,11 @@ function Reading({ feed }: { readonly feed: FeedState }) {
       <h2>The feed</h2>
       <p aria-live="polite" className={failure ? 'feed-state is-failing' : 'feed-state'}>
         {failure ??
-          (feed.hasReadAll
-            ? 'Up to date.'
-            : `Being read for the first time: ${feed.doing}, ${thousands(feed.read)} records so far. What is on the market is here already.`)}
+          (feed.address === null
+            ? 'No feed is read yet.'
+            : feed.hasReadAll
+              ? 'Up to date.'
+              : `Being read for the first time: ${feed.doing}, ${thousands(feed.read)} records so far. What is on the market is here already.`)}
       </p>
       <dl className="feed-figures">
         <Figure label="on the market" value={onMarket} />

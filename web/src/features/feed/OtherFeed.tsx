@@ -16,9 +16,9 @@ export function OtherFeed({ feed }: { readonly feed: FeedState }) {
   return (
     <p className="feed-actions">
       <Button size="small" onClick={() => setOpen(true)}>
-        Read another feed …
+        {feed.address === null ? 'Read a feed …' : 'Read another feed …'}
       </Button>
-      {feed.chosen && (
+      {feed.chosen && feed.first !== null && (
         <Button
           size="small"
           type="text"

@@ -1,2 +1,3 @@
+export { FirstAdministrator } from './FirstAdministrator.js';
 export { SignIn } from './SignIn.js';
 export { useAgent, useSignOut } from './session.api.js';

@@ -1,6 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { getAgent, getDemoAccount, signIn, signOut } from '@perambula/contract';
+import type { Agent } from '@perambula/contract';
+import { getAgent, getDemoAccount, makeFirstAgent, signIn, signOut } from '@perambula/contract';
+import { deployment, setDeployment } from '../../shared/deployment.js';
 import { ask } from '../../shared/http.js';
+
+/** What the first account is made of. */
+export type FirstAccount = Omit<Agent, 'id' | 'role'> & { readonly code: string; readonly password: string };
 
 export function useAgent() {
   return useQuery({ queryKey: ['session'], queryFn: () => ask(getAgent), staleTime: Infinity });
@@ -18,6 +23,18 @@ export function useSignIn() {
   return useMutation({
     mutationFn: (body: { email: string; password: string }) => ask(signIn, { body }),
     onSuccess: (agent) => client.setQueryData(['session'], agent),
+  });
+}
+
+/** Makes the first account of a copy that has none, and is signed in to it. */
+export function useMakeFirst() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: FirstAccount) => ask(makeFirstAgent, { body }),
+    onSuccess: (agent) => {
+      setDeployment({ ...deployment(), isNew: false });
+      client.setQueryData(['session'], agent);
+    },
   });
 }
 

@@ -1,14 +1,11 @@
-import { Body, Controller, Get, HttpCode, Inject, Post, UseGuards } from '@nestjs/common';
+import { Body, Controller, HttpCode, Post, UseGuards } from '@nestjs/common';
 import { ApiProperty } from '@nestjs/swagger';
 import { isPeriod } from '@perambula/core';
 import { IsLine } from '../common/fields.js';
 import { Duration } from 'luxon';
-import { Clock } from '../clock/index.js';
-import { CONFIG } from '../common/config.js';
-import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { AgentGuard } from '../sessions/index.js';
-import { PipelineThread } from './pipeline.thread.js';
+import { PipelineThread } from '../pipeline/index.js';
 
 const MOST_DAYS = 31;
 
@@ -16,24 +13,14 @@ class AdvanceBody {
   @ApiProperty() @IsLine(30) advance: string;
 }
 
-@Controller()
+@Controller('demo/clock')
 @UseGuards(AgentGuard)
-export class DemoController {
-  constructor(
-    private readonly clock: Clock,
-    private readonly pipeline: PipelineThread,
-    @Inject(CONFIG) private readonly config: Config,
-  ) {}
+export class DemoClockController {
+  constructor(private readonly pipeline: PipelineThread) {}
 
-  @Get('clock')
-  now(): { now: string; zone: string; movable: boolean } {
-    return { now: this.clock.date().toISOString(), zone: this.config.zone, movable: this.config.demo !== null };
-  }
-
-  @Post('demo/clock')
+  @Post()
   @HttpCode(200)
   async advance(@Body() { advance }: AdvanceBody): Promise<{ now: string }> {
-    if (!this.config.demo) throw new Failure('clock.fixed', 'Only the demo’s clock can be moved.');
     const ms = isPeriod(advance) ? Duration.fromISO(advance).as('milliseconds') : NaN;
     if (!(ms > 0 && ms <= MOST_DAYS * 86_400_000)) {
       throw new Failure(

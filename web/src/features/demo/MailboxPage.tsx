@@ -1,11 +1,11 @@
-import './mail.css';
+import './mailbox.css';
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { ago } from '../../shared/format.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
-import { useMail, useMailbox } from './mail.api.js';
+import { useMail, useMailbox } from './mailbox.api.js';
 
 /** Where the demo's messages arrive: what clients got, as they got it. */
 export function MailboxPage() {

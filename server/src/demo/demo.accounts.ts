@@ -6,11 +6,11 @@ import { nextDue } from '@perambula/core';
 import type { Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { ClientRow, PersonRow, TaskRow } from './clients/index.js';
-import { CONFIG } from './common/config.js';
-import type { Config } from './common/config.js';
-import { AlertRow, SearchRow } from './searches/index.js';
-import { AgentRow } from './sessions/index.js';
+import { ClientRow, PersonRow, TaskRow } from '../clients/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { AlertRow, SearchRow } from '../searches/index.js';
+import { AgentRow } from '../sessions/index.js';
 
 interface DemoClient {
   readonly name: string;

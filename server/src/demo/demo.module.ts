@@ -1,0 +1,14 @@
+import { Module } from '@nestjs/common';
+import { PipelineModule } from '../pipeline/index.js';
+import { DemoAccounts } from './demo.accounts.js';
+import { DemoClockController } from './demo.clock.controller.js';
+import { MailboxController } from './mailbox.controller.js';
+import { Mailbox } from './mailbox.service.js';
+
+/** What a demo has and no other copy: its people, a clock that can be moved, and a mailbox that shows what arrived. */
+@Module({
+  imports: [PipelineModule],
+  controllers: [DemoClockController, MailboxController],
+  providers: [DemoAccounts, Mailbox],
+})
+export class DemoModule {}

@@ -1,0 +1,1 @@
+export { DemoMenu } from './DemoMenu.js';

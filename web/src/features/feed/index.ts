@@ -1,0 +1,1 @@
+export { useFeed } from './feed.api.js';
