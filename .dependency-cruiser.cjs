@@ -44,6 +44,18 @@ module.exports = {
       from: { path: '^web/src/features/([^/]+)/' },
       to: { path: '^web/src/features/([^/]+)/(?!index\\.ts$)', pathNot: '^web/src/features/$1/' },
     },
+    // a search's rooms, each of which knows those before it: draft, lines, then where and results; the pages join them
+    ...[
+      ['draft', 'lines|where|results'],
+      ['lines', 'where|results'],
+      ['where', 'results'],
+      ['results', 'where'],
+    ].map(([room, others]) => ({
+      name: `searches-${room}-knows-what-comes-before`,
+      severity: 'error',
+      from: { path: `^web/src/features/searches/${room}/`, pathNot: 'test\\.tsx?$' },
+      to: { path: `^web/src/features/searches/(?:(?:${others})/|[^/]+$)` },
+    })),
     {
       name: 'portal-is-light',
       severity: 'error',

@@ -9,12 +9,12 @@ import { dayAndTime } from '../../shared/format.js';
 import { useParameters } from '../../shared/useParameters.js';
 import { Empty, Waiting } from '../../shared/Waiting.js';
 import { useClients } from '../clients/index.js';
-import { Differences } from './Differences.js';
-import { useDraft } from './draft.js';
-import { useComparison, useStates } from './keptSearches.api.js';
-import { ResultCard } from './ResultCard.js';
-import { useResultsState } from './results.js';
-import { useSavedSearches } from './searches.api.js';
+import { Differences } from './draft/Differences.js';
+import { useDraft } from './draft/draft.js';
+import { useComparison, useStates } from './draft/keptSearches.api.js';
+import { ResultCard } from './results/ResultCard.js';
+import { useResultsState } from './results/results.js';
+import { useSavedSearches } from './draft/searches.api.js';
 import './search.css';
 import './compare.css';
 

@@ -1,7 +1,7 @@
 import type { CountAnswer } from '@perambula/contract';
 import type { ResultSet } from '@perambula/core';
 import { Button } from 'antd';
-import { AddToShortlist } from './AddToShortlist.js';
+import { AddToShortlist } from './results/AddToShortlist.js';
 
 interface Props {
   readonly count: CountAnswer | undefined;

@@ -2,14 +2,14 @@ import { FIELD_GROUPS, fieldOf, isEither, linesOfMember, PROPERTY_TYPES, travelO
 import type { CatalogueEntry, Field, Line, NewLine, PropertyType, Search } from '@perambula/core';
 import { Select } from 'antd';
 import { useCallback, useState } from 'react';
-import { changeDraft, useDraft } from './draft.js';
-import { EitherRow } from './EitherRow.js';
-import { FieldCatalogue } from './FieldCatalogue.js';
-import { newLine, withChoice, withLine } from './lineEditing.rules.js';
-import { moveAmongLines } from './lineKeys.js';
-import { LineRow } from './LineRow.js';
-import type { LinesProps } from './linesProps.js';
-import { WhereGroup } from './WhereGroup.js';
+import { changeDraft, useDraft } from './draft/draft.js';
+import { EitherRow } from './lines/EitherRow.js';
+import { FieldCatalogue } from './lines/FieldCatalogue.js';
+import { newLine, withChoice, withLine } from './lines/lineEditing.rules.js';
+import { moveAmongLines } from './lines/lineKeys.js';
+import { LineRow } from './lines/LineRow.js';
+import type { LinesProps } from './lines/linesProps.js';
+import { WhereGroup } from './where/WhereGroup.js';
 
 const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
   Residential: 'Homes for sale',

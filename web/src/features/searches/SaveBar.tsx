@@ -7,11 +7,11 @@ import { messageOf, RequestFailure } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useFile } from '../clients/index.js';
-import { AdviceNotes } from './AdviceNotes.js';
-import { changesUnsaved, useDraft } from './draft.js';
-import { useRemoveDraft } from './keptSearches.api.js';
-import { useSaveSearch } from './searches.api.js';
-import { useBeginAnew } from './useBeginAnew.js';
+import { AdviceNotes } from './lines/AdviceNotes.js';
+import { changesUnsaved, useDraft } from './draft/draft.js';
+import { useRemoveDraft } from './draft/keptSearches.api.js';
+import { useSaveSearch } from './draft/searches.api.js';
+import { useBeginAnew } from './draft/useBeginAnew.js';
 
 /** Under the lines: what the figure means for an alert, and saving it for the client. */
 export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {

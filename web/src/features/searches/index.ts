@@ -1,6 +1,6 @@
-export { AddToShortlist } from './AddToShortlist.js';
-export { useStartingSearch } from './keptSearches.api.js';
-export { STARTING_SEARCH, useDraft } from './draft.js';
-export { useGazetteer } from './gazetteer.api.js';
-export { useResultsState } from './results.js';
-export { useChoices, useCount, useSavedSearch, useSavedSearches } from './searches.api.js';
+export { AddToShortlist } from './results/AddToShortlist.js';
+export { useStartingSearch } from './draft/keptSearches.api.js';
+export { STARTING_SEARCH, useDraft } from './draft/draft.js';
+export { useGazetteer } from './draft/gazetteer.api.js';
+export { useResultsState } from './results/results.js';
+export { useChoices, useCount, useSavedSearch, useSavedSearches } from './draft/searches.api.js';

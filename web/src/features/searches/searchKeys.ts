@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { isTyping } from '../../shared/isTyping.js';
-import { useDraft } from './draft.js';
-import { useBeginAnew } from './useBeginAnew.js';
+import { useDraft } from './draft/draft.js';
+import { useBeginAnew } from './draft/useBeginAnew.js';
 
 /** Takes the search's last change back, or does it again. */
 export function useUndoKeys(): void {

@@ -1,7 +1,7 @@
 import { fieldOf, FIELDS } from '@perambula/core';
 import type { Field, FieldLine, Is, Line, Search } from '@perambula/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { inGroups, shareSaid } from './catalogue.rules.js';
+import { inGroups, shareSaid } from './lines/catalogue.rules.js';
 import {
   asTyped,
   choiceIs,
@@ -13,14 +13,14 @@ import {
   withLine,
   withMove,
   withoutLine,
-} from './lineEditing.rules.js';
-import { metresOf } from './radius.rules.js';
-import { statusEntries, statusIs } from './statusEditing.rules.js';
-import { textIs, textTyped, textWaysOf, wordsIs, wordsTyped } from './textEditing.rules.js';
-import type { WordsTyped } from './textEditing.rules.js';
+} from './lines/lineEditing.rules.js';
+import { metresOf } from './where/radius.rules.js';
+import { statusEntries, statusIs } from './lines/statusEditing.rules.js';
+import { textIs, textTyped, textWaysOf, wordsIs, wordsTyped } from './lines/textEditing.rules.js';
+import type { WordsTyped } from './lines/textEditing.rules.js';
 
 vi.stubGlobal('window', { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { changesUnsaved, freshId, isUnfinished, STARTING_SEARCH, useDraft } = await import('./draft.js');
+const { changesUnsaved, freshId, isUnfinished, STARTING_SEARCH, useDraft } = await import('./draft/draft.js');
 
 const field = (name: string): Field => fieldOf(name) as Field;
 const search: Search = {

@@ -1,0 +1,35 @@
+import { FIELDS } from '@perambula/core';
+import type { CatalogueEntry, PropertyType } from '@perambula/core';
+import { Plus } from 'lucide-react';
+import { memo, useEffect, useRef, useState } from 'react';
+import { isTyping } from '../../../shared/isTyping.js';
+import { FieldPopover } from './FieldPopover.js';
+
+interface Props {
+  readonly kinds: readonly PropertyType[];
+  readonly onChoose: (entry: CatalogueEntry) => void;
+}
+
+/** Adds a line of any field, by the button or its key. */
+export const FieldCatalogue = memo(function FieldCatalogue({ kinds, onChoose }: Props) {
+  const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    const key = (event: KeyboardEvent): void => {
+      if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+      event.preventDefault();
+      // what hangs from a button out of sight would be out of sight, too
+      button.current?.scrollIntoView({ block: 'nearest' });
+      setOpen(true);
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
+  return (
+    <FieldPopover kinds={kinds} open={open} onOpen={setOpen} onChoose={onChoose} placement="topLeft">
+      <button ref={button} type="button" className="add-line">
+        <Plus size={14} aria-hidden="true" /> Add a line <kbd>L</kbd> <span className="soft">any of {FIELDS.length} fields</span>
+      </button>
+    </FieldPopover>
+  );
+});

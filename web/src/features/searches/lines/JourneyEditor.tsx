@@ -1,0 +1,99 @@
+import { sayPlace } from '@perambula/core';
+import type { Day, Travel, Way } from '@perambula/core';
+import { Input, Segmented, Select } from 'antd';
+import { useState } from 'react';
+import { PlaceField } from '../../places/index.js';
+import { arriving, reversed, withPlace } from './journey.rules.js';
+
+interface Props {
+  readonly travel: Travel;
+  readonly name: string | undefined;
+  readonly onChange: (travel: Travel, name: string | undefined) => void;
+}
+
+const DAYS: readonly { readonly value: Day; readonly label: string }[] = [
+  { value: 'weekday', label: 'a working day' },
+  { value: 'saturday', label: 'a Saturday' },
+  { value: 'sunday', label: 'a Sunday' },
+];
+
+/** How and when the journey of a line is made, and where it goes: under the line's minutes. */
+export function JourneyEditor({ travel, name, onChange }: Props) {
+  const [moving, setMoving] = useState(false);
+  const { by, on, arriveBy, leaveAt } = travel;
+  const isArrival = arriveBy !== undefined;
+  return (
+    <div className="journey" role="group" aria-label="The journey">
+      {moving ? (
+        <PlaceField
+          label="Another place"
+          onLeave={() => setMoving(false)}
+          onChoose={(place) => {
+            setMoving(false);
+            onChange(withPlace(travel, place.at), place.name);
+          }}
+        />
+      ) : (
+        <span className="journey-place">
+          <button
+            type="button"
+            className="link"
+            onClick={() => setMoving(true)}
+            aria-label={`${sayPlace(travel, name)}. Another place`}
+          >
+            {sayPlace(travel, name)}
+          </button>
+          <button type="button" className="link" onClick={() => onChange(reversed(travel), name)}>
+            {travel.to ? 'the way home instead' : 'the way there instead'}
+          </button>
+        </span>
+      )}
+      <Segmented<Way>
+        size="small"
+        value={by}
+        aria-label="By car or on foot"
+        options={[
+          { value: 'car', label: 'by car' },
+          { value: 'foot', label: 'on foot' },
+        ]}
+        onChange={(next) => onChange({ ...travel, by: next }, name)}
+      />
+      {by === 'car' && (
+        <span className="journey-when">
+          <Select
+            size="small"
+            aria-label="Arriving or leaving"
+            value={isArrival}
+            options={[
+              { value: true, label: travel.to ? 'there by' : 'home by' },
+              { value: false, label: 'leaving at' },
+            ]}
+            onChange={(next) => onChange(arriving(travel, next), name)}
+          />
+          <Input
+            size="small"
+            type="time"
+            aria-label="Time of day"
+            value={arriveBy ?? leaveAt}
+            onChange={({ target }) =>
+              target.value !== '' &&
+              onChange({ ...travel, ...(isArrival ? { arriveBy: target.value } : { leaveAt: target.value }) }, name)
+            }
+          />
+          <Select
+            size="small"
+            aria-label="On what day"
+            value={on}
+            options={[...DAYS]}
+            onChange={(next) => onChange({ ...travel, on: next }, name)}
+          />
+        </span>
+      )}
+      <p className="line-hint">
+        {by === 'car'
+          ? 'On the county’s streets, with the traffic of that hour.'
+          : 'Along streets and paths at three miles an hour.'}
+      </p>
+    </div>
+  );
+}

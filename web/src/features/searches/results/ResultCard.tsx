@@ -1,0 +1,102 @@
+import { isOwnKey } from '@perambula/contract';
+import type { Row } from '@perambula/contract';
+import { dollars } from '@perambula/core';
+import { Checkbox } from 'antd';
+import { memo } from 'react';
+import { Link } from 'react-router';
+import { facts, price, street, timeOnMarket } from '../../../shared/format.js';
+import { Picture } from '../../../shared/Picture.js';
+import { Status } from '../../../shared/status.js';
+
+interface Props {
+  readonly row: Row;
+  readonly now: string;
+  readonly hovered: boolean;
+  readonly chosen: boolean;
+  /** What would be nice, by the lines' ids. */
+  readonly wishes: ReadonlyMap<string, string>;
+  /** Its minutes on each journey, in words. */
+  readonly minutes: readonly string[];
+  readonly onHover: (key: string | null) => void;
+  readonly onChoose: (key: string) => void;
+}
+
+const WEEK_MS = 7 * 86_400_000;
+
+/** One result: its picture, price, what it is, and what is new or missing about it. */
+export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, wishes, minutes, onHover, onChoose }: Props) {
+  const time = timeOnMarket(row, now);
+  const reason = reasonOf(row);
+  return (
+    <article
+      className={`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`}
+      onMouseEnter={() => onHover(row.ListingKey)}
+      onMouseLeave={() => onHover(null)}
+    >
+      <Link to={`/listings/${row.ListingKey}`} className="result-picture" tabIndex={-1} aria-hidden="true">
+        <Picture listingKey={row.ListingKey} alt="" />
+      </Link>
+      <div className="result-text">
+        <p className="result-price">
+          <span className="result-figure">{price(row)}</span> {!reason && <News row={row} now={now} />}{' '}
+          <Wishes row={row} wishes={wishes} />
+        </p>
+        {reason && (
+          <p className="result-reason" title={reason}>
+            {reason}
+          </p>
+        )}
+        <p>
+          <Link to={`/listings/${row.ListingKey}`} className="result-address">
+            {street(row)},
+          </Link>{' '}
+          {String(row['City'] ?? '')}
+        </p>
+        <p className="soft figure">{facts(row)}</p>
+        {minutes.map((said) => (
+          <p key={said} className="result-minutes figure">
+            {said}
+          </p>
+        ))}
+        <p className="result-status">
+          <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
+        </p>
+        <p className="result-credit">{isOwnKey(row.ListingKey) ? 'Your own file' : String(row['ListOfficeName'] ?? '')}</p>
+      </div>
+      <Checkbox
+        className="result-choose"
+        checked={chosen}
+        onChange={() => onChoose(row.ListingKey)}
+        aria-label={`Choose ${street(row)}`}
+      />
+    </article>
+  );
+});
+
+/** Why a home is none of those that fit. */
+function reasonOf({ miss, open }: Row): string | undefined {
+  return miss?.text ?? open;
+}
+
+/** What a home has of what would be nice. */
+function Wishes({ row, wishes }: Pick<Props, 'row' | 'wishes'>) {
+  const had = (row.nice ?? []).flatMap((id) => wishes.get(id) ?? []);
+  return had.length === 0 ? null : <span className="chip chip-gain">{had.join(', ')}</span>;
+}
+
+/** The one thing about a result that is most worth a glance. */
+export function News({ row, now }: { readonly row: Row; readonly now: string }) {
+  const reason = reasonOf(row);
+  if (reason) return <span className="chip chip-wait">{reason}</span>;
+  const recently = (field: string): boolean =>
+    typeof row[field] === 'string' && Date.parse(now) - Date.parse(row[field]) < WEEK_MS;
+  const { ListPrice: asked, PreviousListPrice: before } = row;
+  if (recently('PriceChangeTimestamp') && typeof asked === 'number' && typeof before === 'number') {
+    return asked < before ? (
+      <span className="chip chip-gain">cut {dollars(before - asked)}</span>
+    ) : (
+      <span className="chip chip-wait">raised {dollars(asked - before)}</span>
+    );
+  }
+  return recently('OriginalEntryTimestamp') ? <span className="chip chip-new">new</span> : null;
+}

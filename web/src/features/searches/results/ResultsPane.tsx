@@ -1,0 +1,228 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { dollars, travelsOf } from '@perambula/core';
+import type { Order, Prices, ResultSet, Search } from '@perambula/core';
+import { Button, Checkbox, Segmented } from 'antd';
+import { memo, useEffect, useMemo, useRef } from 'react';
+import { useNow } from '../../../shared/clock.api.js';
+import { Empty, Waiting } from '../../../shared/Waiting.js';
+import { usePreferences, useSetPreferences } from '../../preferences/index.js';
+import { ColumnMenu } from './ColumnMenu.js';
+import { USUAL_COLUMNS } from './columns.rules.js';
+import { saidMinutes } from '../lines/journey.rules.js';
+import { wishesOf } from '../lines/lineEditing.rules.js';
+import { OrderMenu } from './OrderMenu.js';
+import { ResultCard } from './ResultCard.js';
+import type { ResultRows } from './resultRows.api.js';
+import { useResultsState } from './results.js';
+import { ResultsTable } from './ResultsTable.js';
+import { SaveAsFile } from './SaveAsFile.js';
+
+export type ResultsView = 'cards' | 'table';
+
+interface Props {
+  /** The search that the rows belong to. */
+  readonly search: Search;
+  readonly order: readonly Order[];
+  readonly set: ResultSet;
+  readonly view: ResultsView;
+  readonly rows: ResultRows;
+  /** Whether only those chosen are shown. */
+  readonly onlyChosen: boolean;
+  /** Whether only what the map shows is listed. */
+  readonly following: boolean;
+  readonly hovered: string | null;
+  readonly onHover: (key: string | null) => void;
+  readonly onOrder: (order: readonly Order[]) => void;
+  readonly onView: (view: ResultsView) => void;
+  readonly onOnlyChosen: (only: boolean) => void;
+}
+
+const ROW_HEIGHT = 126;
+/** A line more for each journey that the search names, and for why a home does not fit. */
+const LINE_HEIGHT = 19;
+
+/** What a search finds, as cards or as a table. It is drawn anew only when its rows change, not at each key typed. */
+export const ResultsPane = memo(function ResultsPane(props: Props) {
+  const { search, order, set, view, rows, onlyChosen, following, hovered, onHover, onOrder, onView, onOnlyChosen } = props;
+  const { keys, total, prices, pending } = rows;
+  const { chosen, toggle, choose } = useResultsState();
+  const columns = usePreferences().data?.resultColumns ?? USUAL_COLUMNS;
+  const setPreferences = useSetPreferences().mutate;
+  const now = useNow();
+  const wishes = useMemo(() => wishesOf(search), [search]);
+  const journeys = useMemo(() => travelsOf(search), [search]);
+  const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)).length, [keys, chosen]);
+  const everyOne = keys.length > 0 && shownChosen === keys.length;
+  return (
+    <section className="results" aria-label="Results">
+      <header className="results-head">
+        <OrderMenu order={order} journeys={journeys} set={set} onOrder={onOrder} />
+        <span className="results-tools">
+          {view === 'table' && (
+            <ColumnMenu kinds={search.kinds} columns={columns} onChange={(resultColumns) => setPreferences({ resultColumns })} />
+          )}
+          <Segmented
+            size="small"
+            value={view}
+            onChange={onView}
+            options={[
+              { value: 'cards', label: 'Cards' },
+              { value: 'table', label: 'Table' },
+            ]}
+          />
+          <SaveAsFile search={search} set={set} />
+        </span>
+      </header>
+      {(keys.length > 0 || onlyChosen || following) && (
+        <p className="results-choosing">
+          <Checkbox
+            checked={everyOne}
+            indeterminate={shownChosen > 0 && !everyOne}
+            onChange={() => choose(everyOne ? [] : keys)}
+            aria-label={everyOne ? 'Choose none' : `Choose all ${keys.length}`}
+          >
+            {shownChosen > 0
+              ? `${shownChosen.toLocaleString('en-US')} chosen`
+              : `choose all ${keys.length.toLocaleString('en-US')}`}
+          </Checkbox>
+          {(shownChosen > 0 || onlyChosen) && (
+            <Button size="small" type="link" onClick={() => onOnlyChosen(!onlyChosen)}>
+              {onlyChosen ? 'show all again' : 'show only these'}
+            </Button>
+          )}
+          {prices && keys.length > 1 && !onlyChosen && !following && <PriceRange prices={prices} onOrder={onOrder} />}
+        </p>
+      )}
+      {pending && <Waiting what="Looking …" />}
+      {!pending && keys.length === 0 && (onlyChosen ? <NoneChosen /> : following ? <NoneOnMap /> : <NothingFound set={set} />)}
+      {keys.length > 0 &&
+        (view === 'cards' ? (
+          <Cards
+            rows={rows}
+            wishes={wishes}
+            search={search}
+            set={set}
+            hovered={hovered}
+            onHover={onHover}
+            chosen={chosen}
+            onToggle={toggle}
+          />
+        ) : (
+          <ResultsTable
+            rows={rows}
+            now={now}
+            columns={columns}
+            journeys={journeys}
+            onColumns={(resultColumns) => setPreferences({ resultColumns })}
+            order={order}
+            onOrder={onOrder}
+            chosen={chosen}
+            onToggle={toggle}
+            onHover={onHover}
+          />
+        ))}
+      {!onlyChosen && !following && total > keys.length && keys.length > rows.first.length && (
+        <p className="results-more">
+          The first {keys.length.toLocaleString('en-US')} of {total.toLocaleString('en-US')} can be looked through. Narrow the
+          search to see the others.
+        </p>
+      )}
+    </section>
+  );
+});
+
+function NoneChosen() {
+  return <Empty title="None is chosen">Tick homes in the list to see them here by themselves.</Empty>;
+}
+
+function NoneOnMap() {
+  return <Empty title="None lies where the map is">Move the map or go farther off; the list shows what it shows.</Empty>;
+}
+
+/** The lowest and highest of all that was found, each leading to its home, and the middle. */
+function PriceRange({ prices: { lowest, median, highest }, onOrder }: { readonly prices: Prices } & Pick<Props, 'onOrder'>) {
+  const first = (direction: Order['direction']) => (): void => onOrder([{ field: 'ListPrice', direction }]);
+  return (
+    <span className="results-prices figure">
+      <button type="button" className="link" onClick={first('asc')} aria-label={`Lowest ${dollars(lowest)}: lowest first`}>
+        {dollars(lowest)}
+      </button>{' '}
+      to{' '}
+      <button type="button" className="link" onClick={first('desc')} aria-label={`Highest ${dollars(highest)}: highest first`}>
+        {dollars(highest)}
+      </button>
+      , median {dollars(median)}
+    </span>
+  );
+}
+
+function NothingFound({ set }: { readonly set: ResultSet }) {
+  if (set === 'fit')
+    return (
+      <Empty title="No home fits">
+        See at each line what it alone holds back, and loosen that one. Homes that miss by one line stand under “miss by one”.
+      </Empty>
+    );
+  if (set === 'unknown') return <Empty title="Nothing is left open">Every listing states what this search asks for.</Empty>;
+  return <Empty title="Nothing misses by one line">Listings either fit or miss by more.</Empty>;
+}
+
+function Cards({
+  rows: { keys, rowAt, see },
+  wishes,
+  search,
+  set,
+  hovered,
+  onHover,
+  chosen,
+  onToggle,
+}: {
+  readonly rows: ResultRows;
+  readonly wishes: ReadonlyMap<string, string>;
+  readonly search: Search;
+  readonly set: ResultSet;
+  readonly hovered: string | null;
+  readonly onHover: (key: string | null) => void;
+  readonly chosen: ReadonlySet<string>;
+  readonly onToggle: (key: string) => void;
+}) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const now = useNow();
+  const height = ROW_HEIGHT + LINE_HEIGHT * (travelsOf(search).length + (set === 'fit' ? 0 : 1));
+  const virtual = useVirtualizer({
+    count: keys.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => height,
+    overscan: 4,
+  });
+  const items = virtual.getVirtualItems();
+  const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
+  useEffect(() => see(from, to), [see, from, to]);
+  return (
+    <div ref={scroller} className="cards" tabIndex={0} role="region" aria-label="Results as cards">
+      <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+        {items.map(({ index, start }) => {
+          const row = rowAt(index);
+          return (
+            <div key={keys[index]} className="cards-row" style={{ height, transform: `translateY(${start}px)` }}>
+              {row ? (
+                <ResultCard
+                  row={row}
+                  now={now}
+                  hovered={hovered === row.ListingKey}
+                  chosen={chosen.has(row.ListingKey)}
+                  wishes={wishes}
+                  minutes={saidMinutes(search, row.minutes)}
+                  onHover={onHover}
+                  onChoose={onToggle}
+                />
+              ) : (
+                <div className="result is-waiting" />
+              )}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

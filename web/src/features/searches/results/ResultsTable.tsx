@@ -1,0 +1,301 @@
+import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import type { Row } from '@perambula/contract';
+import { dollars, fieldOf, labelOf, labelWithin } from '@perambula/core';
+import type { Field, NamedTravel, Order } from '@perambula/core';
+import { columnResizingFeature, columnSizingFeature, tableFeatures, useTable } from '@tanstack/react-table';
+import type { ColumnDef, Header } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Checkbox } from 'antd';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { memo, useEffect, useMemo, useRef } from 'react';
+import { Link } from 'react-router';
+import { street } from '../../../shared/format.js';
+import { Status } from '../../../shared/status.js';
+import { cellText, cellTitle, headOf, isNumeric, known, moved, withWidth } from './columns.rules.js';
+import type { Column } from './columns.rules.js';
+import { byMinutes, goesBy, turned } from './order.rules.js';
+import type { OrderBy } from './order.rules.js';
+import { News } from './ResultCard.js';
+import type { ResultRows } from './resultRows.api.js';
+
+interface Props {
+  readonly rows: ResultRows;
+  readonly now: string;
+  readonly columns: readonly Column[];
+  /** The journeys of the search, each a column of minutes after the agent's own. */
+  readonly journeys: readonly NamedTravel[];
+  readonly onColumns: (columns: readonly Column[]) => void;
+  readonly order: readonly Order[];
+  readonly onOrder: (order: readonly Order[]) => void;
+  readonly chosen: ReadonlySet<string>;
+  readonly onToggle: (key: string) => void;
+  readonly onHover: (key: string | null) => void;
+}
+
+const features = tableFeatures({ columnSizingFeature, columnResizingFeature });
+type Features = typeof features;
+
+/** A column, and how it shows a listing. */
+interface Cell {
+  readonly id: string;
+  /** In pixels; the agent's own columns have that of their order and width. */
+  readonly size?: number;
+  readonly enableResizing?: boolean;
+  /** Whether its figures stand at the right. */
+  readonly isFigure: boolean;
+  readonly render: (row: Row) => React.ReactNode;
+}
+
+interface SizedCell extends Cell {
+  readonly width: number;
+}
+
+const NO_ROWS: Row[] = [];
+
+const ROW_HEIGHT = 33;
+const HEAD_HEIGHT = 34;
+const NEWS = 'news';
+const NEWS_WIDTH = 124;
+const JOURNEY = 'minutes ';
+const MINUTES_WIDTH = 150;
+const STEP = 16;
+
+/** The results as a table of the agent's own columns. A column's head orders the search itself, so the order is kept with it. */
+export function ResultsTable(props: Props) {
+  const { rows, now, columns, journeys, onColumns, order, onOrder, chosen, onToggle, onHover } = props;
+  const { keys, rowAt, see } = rows;
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: keys.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    paddingStart: HEAD_HEIGHT,
+    scrollPaddingStart: HEAD_HEIGHT,
+    overscan: 12,
+  });
+  const items = virtual.getVirtualItems();
+  const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
+  useEffect(() => see(from, to), [see, from, to]);
+  const fields = useMemo(() => known(columns), [columns]);
+  const cells = useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]);
+  const table = useTable({
+    features,
+    columns: useMemo(() => cells.map(({ render: _, ...cell }): ColumnDef<Features, Row> => cell), [cells]),
+    // the rows are drawn from their cells, each by itself: only those that come into view are drawn anew
+    data: NO_ROWS,
+    columnResizeMode: 'onEnd',
+    state: { columnSizing: Object.fromEntries(columns.map(({ field, width }) => [field, width])) },
+    onColumnSizingChange: (update) => {
+      const before = Object.fromEntries(columns.map(({ field, width }) => [field, width]));
+      const after = typeof update === 'function' ? update(before) : update;
+      const [field, width] = Object.entries(after).find(([name, size]) => before[name] !== size) ?? [];
+      if (field !== undefined && width !== undefined && field !== NEWS) onColumns(withWidth(columns, field, width));
+    },
+  });
+  const drag = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const widths = cells.map(({ id }) => table.getColumn(id)?.getSize() ?? 0).join();
+  const sized = useMemo(() => {
+    const all = widths.split(',').map(Number);
+    return cells.map((cell, i): SizedCell => ({ ...cell, width: all[i] ?? 0 }));
+  }, [cells, widths]);
+  return (
+    <DndContext
+      sensors={drag}
+      collisionDetection={closestCenter}
+      onDragEnd={({ active, over }) => over && onColumns(moved(columns, String(active.id), String(over.id)))}
+    >
+      <div ref={scroller} className="table" role="region" aria-label="Results as a table" tabIndex={0}>
+        <div
+          role="table"
+          aria-rowcount={keys.length + 1}
+          style={{ height: virtual.getTotalSize(), width: table.getTotalSize() + 36 }}
+        >
+          <div role="row" className="table-head" aria-rowindex={1}>
+            <span role="columnheader" className="table-choose" aria-label="Chosen" />
+            <SortableContext items={columns.map(({ field }) => field)} strategy={horizontalListSortingStrategy}>
+              {table.getHeaderGroups().flatMap(({ headers }) =>
+                headers.map((header) => (
+                  <Head
+                    key={header.id}
+                    header={header}
+                    by={byOf(header.column.id, journeys)}
+                    movable={columns.some(({ field }) => field === header.column.id)}
+                    order={order}
+                    onOrder={(by, further) => onOrder(turned(order, by, further))}
+                    onWiden={(by) => onColumns(withWidth(columns, header.column.id, header.getSize() + by))}
+                    onMove={(by) => {
+                      const at = columns.findIndex(({ field }) => field === header.column.id);
+                      const to = columns[at + by];
+                      if (to) onColumns(moved(columns, header.column.id, to.field));
+                    }}
+                  />
+                )),
+              )}
+            </SortableContext>
+          </div>
+          {items.map(({ index, start }) => (
+            <TableRow
+              key={keys[index]}
+              listingKey={keys[index] ?? ''}
+              row={rowAt(index)}
+              index={index}
+              start={start}
+              cells={sized}
+              chosen={chosen.has(keys[index] ?? '')}
+              onToggle={onToggle}
+              onHover={onHover}
+            />
+          ))}
+        </div>
+      </div>
+    </DndContext>
+  );
+}
+
+const TableRow = memo(function TableRow({
+  listingKey,
+  row,
+  index,
+  start,
+  cells,
+  chosen,
+  onToggle,
+  onHover,
+}: {
+  readonly listingKey: string;
+  /** Undefined until it has come. */
+  readonly row: Row | undefined;
+  readonly index: number;
+  readonly start: number;
+  readonly cells: readonly SizedCell[];
+  readonly chosen: boolean;
+  readonly onToggle: (key: string) => void;
+  readonly onHover: (key: string | null) => void;
+}) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      className={chosen ? 'table-row is-chosen' : 'table-row'}
+      style={{ transform: `translateY(${start}px)`, height: ROW_HEIGHT }}
+      onMouseEnter={() => onHover(listingKey)}
+      onMouseLeave={() => onHover(null)}
+    >
+      <span role="cell" className="table-choose">
+        <Checkbox checked={chosen} onChange={() => onToggle(listingKey)} aria-label={row ? `Choose ${street(row)}` : 'Choose'} />
+      </span>
+      {cells.map(({ id, isFigure, width, render }) => (
+        <span key={id} role="cell" className={isFigure ? 'table-cell is-figure' : 'table-cell'} style={{ width }}>
+          {row ? render(row) : <i className="table-waiting" />}
+        </span>
+      ))}
+    </div>
+  );
+});
+
+/** The columns: the agent's own, the news after the first of them, and the journeys' minutes last. */
+function cellsOf(fields: ReturnType<typeof known>, journeys: readonly NamedTravel[], now: string): Cell[] {
+  const news: Cell = {
+    id: NEWS,
+    size: NEWS_WIDTH,
+    enableResizing: false,
+    isFigure: false,
+    render: (row) => <News row={row} now={now} />,
+  };
+  const [first, ...others] = fields.map(({ field, known: of }): Cell => ({
+    id: field,
+    isFigure: isNumeric(of),
+    render: (row) => <Value field={of} row={row} now={now} />,
+  }));
+  const minutes = journeys.map((_, i): Cell => ({
+    id: `${JOURNEY}${i}`,
+    size: MINUTES_WIDTH,
+    enableResizing: false,
+    isFigure: true,
+    render: (row) => <Minutes taken={row.minutes?.[i]} />,
+  }));
+  return first ? [first, news, ...others, ...minutes] : [news, ...minutes];
+}
+
+/** What a column's head orders by: one of the agent's fields, or a journey's minutes; the news are in no order. */
+function byOf(column: string, journeys: readonly NamedTravel[]): OrderBy | null {
+  if (column === NEWS) return null;
+  const journey = column.startsWith(JOURNEY) ? journeys[Number(column.slice(JOURNEY.length))] : undefined;
+  return journey ? byMinutes(journey) : { field: column };
+}
+
+function Minutes({ taken }: { readonly taken: number | null | undefined }) {
+  return <span>{taken == null ? '–' : Math.round(taken)}</span>;
+}
+
+function Value({ field, row, now }: { readonly field: Field; readonly row: Row; readonly now: string }) {
+  if (field.name === 'UnparsedAddress') return <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link>;
+  if (field.name === 'Status') return <Status status={String(row['StandardStatus'])} />;
+  if (field.name === 'ListPrice' && typeof row['ListPrice'] === 'number') return <b>{dollars(row['ListPrice'])}</b>;
+  return <span title={cellTitle(field, row)}>{cellText(field, row, now)}</span>;
+}
+
+function Head({
+  header,
+  by,
+  movable,
+  order,
+  onOrder,
+  onWiden,
+  onMove,
+}: {
+  readonly header: Header<Features, Row>;
+  /** What the column orders by; null where it cannot. */
+  readonly by: OrderBy | null;
+  /** Whether it is one of the agent's own columns. */
+  readonly movable: boolean;
+  readonly order: readonly Order[];
+  readonly onOrder: (by: OrderBy, further: boolean) => void;
+  readonly onWiden: (by: number) => void;
+  readonly onMove: (by: 1 | -1) => void;
+}) {
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: header.column.id, disabled: !movable });
+  const field = by && fieldOf(by.field);
+  const place = by ? order.findIndex((each) => goesBy(each, by)) : -1;
+  const direction = order[place]?.direction;
+  if (!by || !field)
+    return (
+      <span role="columnheader" className="table-cell soft" style={{ width: header.getSize() }}>
+        News
+      </span>
+    );
+  const { unit } = headOf(field);
+  const label = labelOf(by);
+  const onKeyDown = (event: React.KeyboardEvent): void => {
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (step === 0 || !movable || !(event.shiftKey || event.altKey)) return;
+    event.preventDefault();
+    if (event.altKey) onMove(step);
+    else onWiden(step * STEP);
+  };
+  const Arrow = direction === 'asc' ? ArrowUp : ArrowDown;
+  return (
+    <span
+      ref={setNodeRef}
+      role="columnheader"
+      aria-sort={direction ? (direction === 'asc' ? 'ascending' : 'descending') : 'none'}
+      className={`table-cell ${isNumeric(field) ? 'is-figure' : ''} ${isDragging ? 'is-dragged' : ''}`}
+      style={{ width: header.getSize(), transform: CSS.Translate.toString(transform), transition }}
+    >
+      <button
+        type="button"
+        {...listeners}
+        onClick={({ shiftKey }) => onOrder(by, shiftKey)}
+        onKeyDown={onKeyDown}
+        title={`Order by ${labelWithin(field)}; with Shift, after what orders already`}
+      >
+        {label} {unit && <span className="table-unit">{unit}</span>}
+        {direction && <Arrow size={12} aria-hidden="true" />}
+        {direction && order.length > 1 && <sup>{place + 1}</sup>}
+      </button>
+      {movable && <i className="table-edge" onMouseDown={header.getResizeHandler()} onTouchStart={header.getResizeHandler()} />}
+    </span>
+  );
+}

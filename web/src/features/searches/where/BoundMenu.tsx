@@ -1,0 +1,84 @@
+import type { CountAnswer } from '@perambula/contract';
+import { sayBound } from '@perambula/core';
+import type { Bound, Search } from '@perambula/core';
+import { Dropdown } from 'antd';
+import { Ellipsis } from 'lucide-react';
+import { useState } from 'react';
+import { FORMATS, KeepBound, writeAll } from '../../bounds/index.js';
+import { CornersEditor } from './CornersEditor.js';
+import { freshId } from '../draft/draft.js';
+import type { LinesProps } from '../lines/linesProps.js';
+
+interface Props {
+  readonly bound: Bound;
+  readonly search: Search;
+  readonly held: CountAnswer['bounds'][number] | undefined;
+  readonly tried: boolean;
+  readonly onTry: () => void;
+  readonly onChange: LinesProps['onChange'];
+  readonly onReplace: (bound: Bound) => void;
+}
+
+/** What else can be done with a bound. */
+export function BoundMenu({ bound, search, held, tried, onTry, onChange, onReplace }: Props) {
+  const [open, setOpen] = useState<'corners' | 'keep' | null>(null);
+  const { shape, name } = bound;
+  const items = [
+    { key: 'try', label: tried ? 'Put it back' : sayTrial(held), onClick: onTry },
+    {
+      key: 'double',
+      label: 'Double it',
+      onClick: () => onChange({ ...search, bounds: [...search.bounds, { ...bound, id: freshId(search) }] }),
+    },
+    ...(shape.type === 'Polygon' ? [{ key: 'corners', label: 'Type its corners …', onClick: () => setOpen('corners') }] : []),
+    ...(shape.type === 'TravelTime'
+      ? []
+      : [
+          ...(bound.keptId ? [] : [{ key: 'keep', label: 'Keep for other searches …', onClick: () => setOpen('keep') }]),
+          {
+            key: 'write',
+            label: 'Write to a file',
+            children: FORMATS.map(({ key, label }) => ({
+              key,
+              label,
+              onClick: () => void writeAll([{ shape, ...(name ? { name } : {}) }], key, name ?? 'bound'),
+            })),
+          },
+        ]),
+  ];
+  return (
+    <>
+      <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
+        <button type="button" className="line-remove line-more" aria-label={`More about ${sayBound(bound)}`}>
+          <Ellipsis size={14} aria-hidden="true" />
+        </button>
+      </Dropdown>
+      {open === 'corners' && shape.type === 'Polygon' && (
+        <CornersEditor
+          from={shape}
+          onDone={(typed) => {
+            setOpen(null);
+            onReplace({ ...bound, shape: typed });
+          }}
+          onLeave={() => setOpen(null)}
+        />
+      )}
+      {open === 'keep' && shape.type !== 'TravelTime' && (
+        <KeepBound
+          bound={{ id: null, name: name ?? '', note: '', shape }}
+          onKept={(kept) => {
+            setOpen(null);
+            onReplace({ ...bound, name: kept.name, keptId: kept.id });
+          }}
+          onLeave={() => setOpen(null)}
+        />
+      )}
+    </>
+  );
+}
+
+/** What the search would find without it; of several kept in, one less may find fewer. */
+function sayTrial(held: Props['held']): string {
+  if (held?.adds != null) return `Try without it: ${held.adds} fewer`;
+  return held?.holdsBack ? `Try without it: adds ${held.holdsBack}` : 'Try without it';
+}

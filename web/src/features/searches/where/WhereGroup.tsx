@@ -1,0 +1,113 @@
+import type { Search } from '@perambula/core';
+import { useState } from 'react';
+import { KeptBounds } from '../../bounds/index.js';
+import { PlaceField } from '../../places/index.js';
+import { BoundRow } from './BoundRow.js';
+import { freshId } from '../draft/draft.js';
+import type { LinesProps } from '../lines/linesProps.js';
+
+/** Where homes are to lie: the search's bounds, kept in or out. */
+export function WhereGroup({
+  search,
+  count,
+  most,
+  pen,
+  onPen,
+  onChange,
+  onShow,
+  boundChosen,
+  onChooseBound,
+  onPlace,
+  triedWithout,
+  onTry,
+  journeys,
+}: LinesProps & {
+  readonly most: number;
+  /** The lines of minutes to places. */
+  readonly journeys: React.ReactNode;
+}) {
+  const inCount = search.bounds.filter(({ mode }) => mode === 'in').length;
+  const shown = [...search.bounds.filter(({ mode }) => mode === 'in'), ...search.bounds.filter(({ mode }) => mode === 'out')];
+  const [choosing, setChoosing] = useState(false);
+  return (
+    <section aria-label="Where">
+      <h4 className="lines-head">
+        Where{' '}
+        <span className="lines-head-end">
+          {inCount > 1 && count ? `${count.keepIn.holdsBack} held back by all` : 'holds back'}
+        </span>
+      </h4>
+      {shown.map((bound, i) => (
+        <BoundRow
+          key={bound.id}
+          bound={bound}
+          isFurther={i > 0}
+          search={search}
+          held={count?.bounds.find(({ id }) => id === bound.id)}
+          most={most}
+          isChosen={boundChosen === bound.id}
+          onChoose={() => onChooseBound(bound.id)}
+          onChange={onChange}
+          onShow={onShow}
+          tried={triedWithout === bound.id}
+          onTry={onTry}
+        />
+      ))}
+      {journeys}
+      {(pen === 'circle' || pen === 'place') && (
+        <PlaceField
+          key={pen}
+          label={pen === 'circle' ? 'Around which place' : 'Within minutes of which place'}
+          onChoose={onPlace}
+          onLeave={() => onPen(null)}
+        />
+      )}
+      <div className="where-add">
+        {PENS.map(({ value, label }) => (
+          <button
+            key={value}
+            type="button"
+            className={pen === value ? 'link is-on' : 'link'}
+            aria-pressed={pen === value}
+            onClick={() => onPen(pen === value ? null : value)}
+          >
+            + {label}
+          </button>
+        ))}
+        <button type="button" className="link" onClick={() => setChoosing(true)}>
+          + A kept bound
+        </button>
+        {search.bounds.length > 1 && (
+          <button type="button" className="link" onClick={() => onChange({ ...search, bounds: [] })}>
+            Clear all
+          </button>
+        )}
+      </div>
+      {choosing && (
+        <KeptBounds
+          onUse={(bounds, mode) =>
+            onChange(
+              bounds.reduce(
+                (now, { name, shape, keptId }): Search => ({
+                  ...now,
+                  bounds: [
+                    ...now.bounds,
+                    { id: freshId(now), mode, shape, ...(name ? { name } : {}), ...(keptId ? { keptId } : {}) },
+                  ],
+                }),
+                search,
+              ),
+            )
+          }
+          onLeave={() => setChoosing(false)}
+        />
+      )}
+    </section>
+  );
+}
+
+const PENS = [
+  { value: 'circle', label: 'Around a place' },
+  { value: 'place', label: 'Within minutes' },
+  { value: 'corners', label: 'Draw' },
+] as const;
