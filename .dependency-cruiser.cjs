@@ -7,7 +7,7 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       comment: 'core is the computation: nothing of ours, and only kernels from outside',
-      from: { path: workspace('core'), pathNot: 'test\\.ts$|/testing/' },
+      from: { path: workspace('core'), pathNot: 'test\\.tsx?$|/testing/' },
       to: {
         path: '.',
         pathNot: `${workspace('core')}|node_modules/(clipper2-ts|luxon|@types/luxon|d3-array|d3-contour|@types/d3-contour|geographiclib-geodesic|fastest-levenshtein|flatbush|flatqueue|papaparse|@types/papaparse|robust-predicates|simplify-js|splaytree-ts|stemmer|street-types)/`,
@@ -16,7 +16,7 @@ module.exports = {
     {
       name: 'contract-knows-core-only',
       severity: 'error',
-      from: { path: workspace('contract'), pathNot: 'test\\.ts$' },
+      from: { path: workspace('contract'), pathNot: 'test\\.tsx?$' },
       to: { pathNot: `${workspace('contract')}|^core/|node_modules/@perambula/core` },
     },
     { name: 'web-and-server-never-meet', severity: 'error', from: { path: workspace('web') }, to: { path: '^(server|county)/' } },
@@ -29,7 +29,7 @@ module.exports = {
     {
       name: 'server-modules-by-their-index',
       severity: 'error',
-      from: { path: '^server/src/([^/]+)/.+', pathNot: 'test\\.ts$|/testing/' },
+      from: { path: '^server/src/([^/]+)/.+', pathNot: 'test\\.tsx?$|/testing/' },
       to: { path: '^server/src/(?!common/|testing/)([^/]+)/(?!index\\.ts$).+', pathNot: '^server/src/$1/' },
     },
     {
@@ -72,8 +72,8 @@ module.exports = {
     {
       name: 'tests-stay-out',
       severity: 'error',
-      from: { pathNot: 'test\\.ts$|/testing/' },
-      to: { path: 'test\\.ts$|/testing/' },
+      from: { pathNot: 'test\\.tsx?$|/testing/' },
+      to: { path: 'test\\.tsx?$|/testing/' },
     },
     { name: 'nothing-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\.svg$' } },
   ],

@@ -1,3 +1,4 @@
+import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -58,11 +59,26 @@ export default tseslint.config(
   },
   {
     files: ['web/src/**/*.{ts,tsx}'],
-    plugins: { 'react-hooks': reactHooks },
-    rules: { ...reactHooks.configs.recommended.rules, 'react-hooks/incompatible-library': 'off' },
+    plugins: { 'react-hooks': reactHooks, 'jsx-a11y': jsxA11y },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      'react-hooks/incompatible-library': 'off',
+      ...jsxA11y.flatConfigs.recommended.rules,
+      // what opens to be typed into takes the focus; what scrolls can be scrolled by the keyboard; a list's options are
+      // pointed at by its field (aria-activedescendant)
+      'jsx-a11y/no-autofocus': 'off',
+      'jsx-a11y/no-noninteractive-tabindex': 'off',
+      'jsx-a11y/interactive-supports-focus': 'off',
+      'jsx-a11y/click-events-have-key-events': 'off',
+      'jsx-a11y/no-static-element-interactions': 'off',
+      'jsx-a11y/label-has-associated-control': [
+        'error',
+        { controlComponents: ['Input', 'Input.TextArea', 'InputNumber', 'Select', 'DatePicker'] },
+      ],
+    },
   },
   {
-    files: ['**/*.test.ts', '**/testing/**', 'e2e/**', 'bench/**'],
+    files: ['**/*.test.{ts,tsx}', '**/testing/**', 'e2e/**', 'bench/**'],
     rules: { '@typescript-eslint/no-unsafe-assignment': 'off', 'no-console': 'off' },
   },
 );

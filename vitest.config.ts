@@ -18,7 +18,12 @@ export default defineConfig({
         },
       },
       {
-        test: { name: 'web', include: ['web/src/**/*.test.ts'], globalSetup: BUILT, setupFiles: 'web/src/testing/deployment.ts' },
+        test: {
+          name: 'web',
+          include: ['web/src/**/*.test.{ts,tsx}'],
+          globalSetup: BUILT,
+          setupFiles: 'web/src/testing/deployment.ts',
+        },
       },
       {
         test: {

@@ -76,6 +76,7 @@ export class Agent {
   async openFile(name: string): Promise<void> {
     await this.click(this.page.locator('.file-tab'));
     await this.click(this.page.getByRole('menuitem', { name, exact: true }));
+    await expect(this.page.locator('.file-tab')).toContainText(name);
   }
 
   /** One of the three figures, once it belongs to the search as it now is. */

@@ -320,10 +320,10 @@ test('another feed that is none is refused with a sentence, and what was typed s
   await expect(page.getByLabel('Address of the feed’s service')).toBeFocused();
   await page.keyboard.type('not an address');
   await page.getByLabel('Token', { exact: true }).fill('x');
-  await agent.click(agent.button('Read this feed'));
+  await agent.click(agent.button('Look at its first listings'));
   await expect(page.getByText(/Give the feed’s address in full/)).toBeVisible();
   await page.getByLabel('Address of the feed’s service').fill('http://127.0.0.1:9/odata');
-  await agent.click(agent.button('Read this feed'));
+  await agent.click(agent.button('Look at its first listings'));
   await expect(page.getByText(/it is an address of an internal network/)).toBeVisible();
   await expect(page.getByLabel('Address of the feed’s service')).toHaveValue('http://127.0.0.1:9/odata');
   await agent.click(agent.button('Leave it'));

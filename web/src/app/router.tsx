@@ -1,4 +1,3 @@
-import { deployment } from '../shared/deployment.js';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { Broken } from '../shared/Broken.js';
 import { Waiting } from '../shared/Waiting.js';
@@ -58,15 +57,11 @@ export const router = createBrowserRouter([
           },
           {
             path: 'mailbox/:mailId?',
-            lazy: async () => ({
-              Component: deployment().isDemo
-                ? (await import('../features/demo/MailboxPage.js')).MailboxPage
-                : (await import('./NothingHere.js')).NothingHere,
-            }),
+            lazy: async () => ({ Component: (await import('../features/demo/MailboxPage.js')).MailboxPage }),
           },
           { path: 'feed', lazy: async () => ({ Component: (await import('../features/feed/FeedPage.js')).FeedPage }) },
           { path: 'setup', lazy: async () => ({ Component: (await import('../features/setup/SetupPage.js')).SetupPage }) },
-          { path: '*', lazy: async () => ({ Component: (await import('./NothingHere.js')).NothingHere }) },
+          { path: '*', lazy: async () => ({ Component: (await import('../shared/NothingHere.js')).NothingHere }) },
         ],
       },
     ],

@@ -45,5 +45,6 @@ export const NEVER_STALE: readonly string[] = [
   'preferences',
   'roads',
   'session',
+  'setup',
   'startingSets',
 ];

@@ -3,12 +3,18 @@ import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
+import { deployment } from '../../shared/deployment.js';
 import { ago } from '../../shared/format.js';
+import { NothingHere } from '../../shared/NothingHere.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { useMail, useMailbox } from './mailbox.api.js';
 
-/** Where the demo's messages arrive: what clients got, as they got it. */
+/** Where the demo's messages arrive: what clients got, as they got it. No other copy has one. */
 export function MailboxPage() {
+  return deployment().isDemo ? <Mailbox /> : <NothingHere />;
+}
+
+function Mailbox() {
   const { mailId } = useParams();
   const mailbox = useMailbox();
   const now = useNow();

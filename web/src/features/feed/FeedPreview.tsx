@@ -23,8 +23,7 @@ export function FeedPreview({ preview, names, isAsking, onNames }: Props) {
   return (
     <section className="feed-preview" aria-label="Its first listings">
       <p className={readable < records ? 'feed-state is-failing' : 'feed-state'} aria-live="polite">
-        {thousands(readable)} of its first {thousands(records)} listings can be read. {thousands(fields.length - others.length)}{' '}
-        fields bear the RESO Data Dictionary’s names.
+        {thousands(readable)} of its first {thousands(records)} listings can be read. {sayStandard(fields.length - others.length)}
       </p>
       {reasons.length > 0 && (
         <ul className="feed-rejects">
@@ -70,6 +69,12 @@ export function FeedPreview({ preview, names, isAsking, onNames }: Props) {
       )}
     </section>
   );
+}
+
+function sayStandard(fields: number): string {
+  return fields === 1
+    ? '1 field bears a name of the RESO Data Dictionary.'
+    : `${thousands(fields)} fields bear names of the RESO Data Dictionary.`;
 }
 
 /** A field by its label, and by its name where that says more. */

@@ -280,8 +280,14 @@ function PortalFoot({ portal }: { readonly portal: Portal }) {
   const countVisits = useCountVisits();
   const withdraw = useWithdrawLinks();
   const { agent, countsVisits, source } = portal;
+  const problem = stop.error ?? countVisits.error ?? withdraw.error;
   return (
     <footer className="portal-foot">
+      {problem && (
+        <p className="portal-problem" role="alert">
+          {messageOf(problem)}
+        </p>
+      )}
       <p>
         {countsVisits
           ? `${agent.name.split(' ')[0]} can see when you come by and which homes you open; nobody else in your household can.`

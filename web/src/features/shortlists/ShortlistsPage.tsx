@@ -155,6 +155,7 @@ function Item({
   const remove = useRemoveItem(shortlist.id);
   const askToSee = useAskShowing();
   const { message } = App.useApp();
+  const failed = (error: Error): void => void message.error(messageOf(error));
   const { listing } = item;
   const name = street(listing);
   return (
@@ -203,8 +204,7 @@ function Item({
         defaultValue={item.note}
         rows={2}
         onBlur={({ target }) =>
-          target.value !== item.note &&
-          change.mutate({ itemId: item.id, note: target.value }, { onError: (error) => void message.error(messageOf(error)) })
+          target.value !== item.note && change.mutate({ itemId: item.id, note: target.value }, { onError: failed })
         }
       />
       <Select
@@ -212,7 +212,7 @@ function Item({
         aria-label={`Stage of ${name}`}
         className="shortlist-stage"
         options={STAGES.map((value) => ({ value, label: STAGE_LABEL[value] }))}
-        onChange={(stage) => change.mutate({ itemId: item.id, stage })}
+        onChange={(stage) => change.mutate({ itemId: item.id, stage }, { onError: failed })}
       />
       <Button
         onClick={() =>
@@ -225,7 +225,7 @@ function Item({
                     Under <Link to="/showings">showings</Link> now; propose a time there.
                   </>,
                 ),
-              onError: (error) => void message.error(messageOf(error)),
+              onError: failed,
             },
           )
         }
@@ -236,7 +236,7 @@ function Item({
         type="text"
         aria-label={`Take ${name} off the shortlist`}
         icon={<X size={15} />}
-        onClick={() => remove.mutate(item.id)}
+        onClick={() => remove.mutate(item.id, { onError: failed })}
       />
     </li>
   );

@@ -22,6 +22,7 @@ export function TodayPage() {
   const agent = useAgent().data;
   const now = useNow();
   const looked = useLooked();
+  const { message } = App.useApp();
   if (today.isPending) return <Waiting what="Gathering the day …" />;
   if (today.isError) return <Failed error={today.error} retry={() => void today.refetch()} />;
   const { behind, asked, held, failed, cameBy, tasks, since, sinceAt, ahead, newHomes } = today.data;
@@ -127,7 +128,12 @@ export function TodayPage() {
               </div>
             </div>
           ))}
-          <Button size="small" icon={<Check size={14} />} loading={looked.isPending} onClick={() => looked.mutate(undefined)}>
+          <Button
+            size="small"
+            icon={<Check size={14} />}
+            loading={looked.isPending}
+            onClick={() => looked.mutate(undefined, { onError: (error) => void message.error(messageOf(error)) })}
+          >
             I have looked
           </Button>
         </section>
@@ -252,6 +258,8 @@ function Visit({ visit, now }: { readonly visit: CameBy; readonly now: string })
 function Tasks({ tasks }: { readonly tasks: readonly Task[] }) {
   const add = useAddTask();
   const tick = useTickTask();
+  const { message } = App.useApp();
+  const failed = (error: Error): void => void message.error(messageOf(error));
   const { clientId } = useOpenFile();
   const client = useClients().data?.find(({ id }) => id === clientId);
   const [text, setText] = useState('');
@@ -262,7 +270,7 @@ function Tasks({ tasks }: { readonly tasks: readonly Task[] }) {
     if (text.trim())
       add.mutate(
         { text, ...(clientId ? { clientId } : {}), ...(dueOn ? { dueOn } : {}) },
-        { onSuccess: () => (setText(''), setDueOn(null)) },
+        { onSuccess: () => (setText(''), setDueOn(null)), onError: failed },
       );
   };
   return (
@@ -277,7 +285,7 @@ function Tasks({ tasks }: { readonly tasks: readonly Task[] }) {
               aria-checked={task.doneAt !== null}
               aria-label={task.text}
               className="tick"
-              onClick={() => tick.mutate({ id: task.id, done: task.doneAt === null })}
+              onClick={() => tick.mutate({ id: task.id, done: task.doneAt === null }, { onError: failed })}
             >
               {task.doneAt && <Check size={13} aria-hidden="true" />}
             </button>

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { Empty } from '../shared/Waiting.js';
+import { Empty } from './Waiting.js';
 
 export function NothingHere() {
   return (

@@ -1,0 +1,177 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ROOT } from './machine.mjs';
+import { main, say, Stop } from './say.mjs';
+
+const TO = join(ROOT, 'docs/screenshots');
+const [DATA = '.data'] = process.argv.slice(2);
+/** The map and its pictures are drawn by and by. */
+const DRAWN_MS = 3000;
+
+/** Takes the pictures of docs/screenshots from a new demo, which it lives through: node scripts/pictures.mjs DATA-FOLDER */
+await main(async () => {
+  const run = JSON.parse(readFileSync(join(DATA, 'run.json'), 'utf8'));
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const agent = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await agent.newPage();
+  const call = async (method, path, data) => {
+    const response = await page.request.fetch(`${run.web}/api/${path}`, { method, ...(data ? { data } : {}) });
+    if (!response.ok()) throw new Stop(`${method} ${path} answered ${response.status()}: ${await response.text()}`);
+    return response.json();
+  };
+  const open = (path) => page.goto(`${run.web}${path}`);
+  const take = async (name, of = page, wait = DRAWN_MS) => {
+    await of.waitForTimeout(wait);
+    await of.screenshot({ path: join(TO, `${name}.png`) });
+    say(name);
+  };
+  const typed = async (words) => {
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type(words);
+    await page.locator('.finder-search .soft', { hasText: /homes? fits?/ }).waitFor();
+  };
+  const line = async (field, value) => {
+    await page.locator('.sentence').click();
+    await page.keyboard.press('l');
+    await page.getByRole('textbox', { name: 'Find a field' }).fill(field);
+    await page.waitForTimeout(400);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(400);
+    await page.keyboard.type(value);
+  };
+  const anew = async () => {
+    await open('/search');
+    await page.waitForTimeout(2000);
+    await page.getByRole('button', { name: 'New search', exact: true }).last().click();
+    await page.waitForTimeout(800);
+  };
+  const onMap = async (...places) => {
+    const box = await page.getByRole('application').boundingBox();
+    for (const [x, y] of places) {
+      await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+      await page.waitForTimeout(450);
+    }
+  };
+
+  await call('POST', 'session', run.signIn);
+  const { id } = (await call('GET', 'clients')).find(({ name }) => name.startsWith('Amara'));
+  const file = await call('GET', `clients/${id}`);
+  const search = file.savedSearches.find(({ name }) => name.startsWith('Within'));
+  await open(`/clients/${id}`);
+
+  await open(`/search/${search.id}`);
+  await take('search', page, 5000);
+  await open(`/search/${search.id}?as=table`);
+  await take('table');
+  const { keys } = await call('POST', 'searches/keys', { search: search.document, set: 'fit' });
+  await open(`/listings/${keys[3]}`);
+  await take('listing');
+
+  await anew();
+  await page.keyboard.press('l');
+  await page.getByRole('textbox', { name: 'Find a field' }).fill('deck');
+  await take('catalogue', page, 1500);
+  await page.keyboard.press('Escape');
+  await line('beds', '3 or more\n');
+  await line('garage', '2 or more\n');
+  await line('price change', 'down 2% in the last 90 days\n');
+  await page.getByRole('button', { name: 'More about Garage' }).press('Enter');
+  await page.getByRole('menuitem', { name: 'This, or something else …' }).click();
+  await page.getByRole('textbox', { name: 'Find a field' }).fill('stories');
+  await page.waitForTimeout(400);
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Stories' }).fill('exactly 1');
+  await page.keyboard.press('Enter');
+  await line('heating', 'heat pump, woo');
+  await take('lines', page, 2000);
+  await page.keyboard.press('Escape');
+
+  await anew();
+  await typed('houses under 450k within 20 minutes of Ferry Square, 3 beds, not bank-owned');
+  await take('finder', page, 1200);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await typed('homes within 20 minutes of Ferry Square and within 20 minutes of Tansy Hill station');
+  await page.keyboard.press('Enter');
+  await take('minutes', page, 6000);
+
+  await anew();
+  await typed('homes within 1.4 miles of Wrenfield');
+  await page.keyboard.press('Enter');
+  await page.waitForTimeout(1500);
+  await page.getByRole('button', { name: 'Draw' }).click();
+  await onMap([0.28, 0.3], [0.5, 0.26], [0.62, 0.4], [0.52, 0.56], [0.3, 0.52], [0.28, 0.3]);
+  await take('bounds');
+
+  await anew();
+  await page.getByRole('button', { name: /Measure/ }).click();
+  await onMap([0.42, 0.4], [0.55, 0.62]);
+  await page.mouse.move(640, 20);
+  await take('map', page, 5000);
+
+  // two days of the market, an alert, and what comes of it
+  const alert = { cadence: 'eachMorning', tell: ['new', 'priceDown', 'backOnMarket'], held: false, subject: '', greeting: '' };
+  await call('PUT', `searches/${search.id}/alert`, alert);
+  await open(`/clients/${id}/alerts/${search.id}`);
+  await take('alert', page, 6000);
+  const [price] = search.document.lines.filter(({ field }) => field === 'ListPrice');
+  const dearer = {
+    ...search.document,
+    lines: search.document.lines.map((each) => (each === price ? { ...each, is: { atMost: 480_000 } } : each)),
+  };
+  await call('POST', 'shortlists', { clientId: id, name: 'Saturday', listingKeys: keys.slice(0, 4) });
+  await call('POST', 'demo/clock', { advance: 'P2D' });
+  const { version } = await call('GET', `searches/${search.id}`);
+  await call('PUT', `searches/${search.id}`, { name: search.name, clientId: id, document: dearer, version });
+  const states = await call('GET', `searches/${search.id}/states`);
+  await open(`/search/compare?a=${search.id}.${states.at(-1).version}&b=${search.id}`);
+  await take('compare', page, 4000);
+
+  const letters = await (await fetch(run.mail.mailbox)).json();
+  const mine = letters.filter(({ to }) => to.some((address) => file.people.some(({ email }) => email === address)));
+  const letter = await (await fetch(`${run.mail.mailbox}/${mine[0].id}.eml`)).text();
+  const [, token] = /\/p\/([\w-]{20,})/.exec(letter.replace(/=\r?\n/g, ''));
+  const telephone = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const portal = await telephone.newPage();
+  await portal.goto(`${run.web}/p/${token}`);
+  await portal.waitForTimeout(DRAWN_MS);
+  for (const button of [/^Like/, /^Ask to see/])
+    await portal
+      .getByRole('button', { name: button })
+      .first()
+      .click({ timeout: 5000 })
+      .catch(() => undefined);
+  await take('portal', portal);
+
+  const now = new Date((await call('GET', 'clock')).now);
+  const at = (days, hour) =>
+    new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + days, hour)).toISOString();
+  for (const [i, key] of keys.slice(0, 3).entries())
+    await call('POST', 'showings', { clientId: id, listingKey: key, startAt: at(1 + i, 15 + i) }).catch((error) =>
+      say(error.message),
+    );
+  for (const [name, path] of [
+    ['today', '/today'],
+    ['file', `/clients/${id}`],
+    ['shortlist', '/shortlists'],
+    ['showings', '/showings'],
+    ['mailbox', '/mailbox'],
+    ['feed', '/feed'],
+    ['setup', '/setup'],
+  ]) {
+    await open(path);
+    await take(name);
+  }
+  await page.context().clearCookies();
+  const phone = await telephone.newPage();
+  await phone.request.post(`${run.web}/api/session`, { data: run.signIn });
+  await phone.goto(`${run.web}/search/${search.id}`);
+  await phone.waitForTimeout(DRAWN_MS);
+  await phone.getByText('Map', { exact: true }).click();
+  await take('search-phone', phone);
+  await browser.close();
+});

@@ -1,0 +1,105 @@
+// @vitest-environment jsdom
+import type { Portal, PortalHome } from '@perambula/contract';
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it } from 'vitest';
+import { drawn, failing } from '../../testing/drawn.js';
+import { PortalPage } from './PortalPage.js';
+
+const home = (key: string, more: Partial<PortalHome> = {}): PortalHome => ({
+  listing: {
+    ListingKey: key,
+    ListPrice: 418_000,
+    StandardStatus: 'Active',
+    ListOfficeName: 'Marl & Mason',
+    ListOfficePhone: '555-0114',
+    ModificationTimestamp: '2026-04-14T13:00:00Z',
+    PhotosCount: 1,
+  } as unknown as PortalHome['listing'],
+  address: `${key} Lantern Ln, Port Ostrey`,
+  why: 'New on the market',
+  toldAt: '2026-04-14T13:00:00Z',
+  isNew: true,
+  reaction: null,
+  showing: null,
+  ...more,
+});
+const portal = (...homes: PortalHome[]): Portal => ({
+  person: 'Amara',
+  household: 'Amara & Teo Lindqvist',
+  agent: {
+    name: 'Juno Albright',
+    phone: '555-0142',
+    email: 'juno@wayfarer.example',
+    officeName: 'Wayfarer',
+    postalAddress: '12 Chandlery St',
+    licenseNumber: '00-417',
+  },
+  searches: [],
+  homes,
+  lastVisitAt: null,
+  countsVisits: true,
+  source: 'Deemed reliable.',
+  now: '2026-04-14T13:12:00.000Z',
+});
+
+describe('a client’s portal', () => {
+  it('takes what is thought of a home, and then the reason why', async () => {
+    let liked = portal(home('27'));
+    const { asked } = drawn(<PortalPage />, {
+      'GET portal': () => liked,
+      'PUT portal/homes/27/reaction': (body: unknown) => (
+        (liked = portal(home('27', { reaction: body as PortalHome['reaction'] }))),
+        {}
+      ),
+    });
+    const card = await screen.findByRole('article', { name: '27 Lantern Ln, Port Ostrey' });
+    await userEvent.click(within(card).getByRole('button', { name: 'Like' }));
+    const note = await within(card).findByLabelText('Why? A note for your agent');
+    expect(within(card).getByRole('button', { name: 'Like' }).getAttribute('aria-pressed')).toBe('true');
+    await userEvent.type(note, 'The garden{Enter}');
+    expect(await within(card).findByRole('button', { name: 'Kept' })).toBeTruthy();
+    expect(asked.filter(({ what }) => what.startsWith('PUT')).map(({ body }) => body)).toEqual([
+      { verdict: 'like', note: '' },
+      { verdict: 'like', note: 'The garden' },
+    ]);
+  });
+  it('asks to see a home, and says why it could not', async () => {
+    drawn(<PortalPage />, {
+      'GET portal': portal(home('27')),
+      'POST portal/homes/27/showing': () => failing(409, 'showing.tooEarly', 'It takes no visits before May 1.'),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'Ask to see it' }));
+    await userEvent.type(screen.getByLabelText('When would suit you?'), 'Thursday{Enter}');
+    expect((await screen.findByRole('alert')).textContent).toBe('It takes no visits before May 1.');
+    expect(screen.getByLabelText<HTMLInputElement>('When would suit you?').value).toBe('Thursday');
+  });
+  it('shows homes by what was said of them', async () => {
+    drawn(
+      <PortalPage />,
+      { 'GET portal': portal(home('1'), home('2', { isNew: false, reaction: { verdict: 'unsure', note: '' } })) },
+      '/?show=unsure',
+    );
+    expect(await screen.findByRole('button', { name: 'Unsure 1' })).toBeTruthy();
+    expect(screen.getAllByRole('article').map((each) => each.getAttribute('aria-label'))).toEqual(['2 Lantern Ln, Port Ostrey']);
+    await userEvent.click(screen.getByRole('button', { name: 'Visits 0' }));
+    expect(screen.getByText('Homes you ask to see stand here with their time.')).toBeTruthy();
+  });
+  it('says so when messages could not be stopped, and when they are', async () => {
+    let fails = true;
+    drawn(<PortalPage />, {
+      'GET portal': portal(home('1')),
+      'POST portal/stop': () => (fails ? failing(503, 'server.failed', 'Something failed on our side.') : {}),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'Stop all messages' }));
+    expect((await screen.findByRole('alert')).textContent).toBe('Something failed on our side.');
+    fails = false;
+    await userEvent.click(screen.getByRole('button', { name: 'Stop all messages' }));
+    expect(await screen.findByText('The messages are stopped.')).toBeTruthy();
+  });
+  it('whose link is none any more says what to do', async () => {
+    drawn(<PortalPage />, { 'GET portal': () => failing(404, 'link.expired', 'Open the newest message.') });
+    expect(await screen.findByRole('heading', { name: 'This page could not be opened' })).toBeTruthy();
+    expect(screen.getByText('Open the newest message.')).toBeTruthy();
+  });
+});

@@ -1,0 +1,83 @@
+// @vitest-environment jsdom
+import type { Task, Today } from '@perambula/contract';
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it } from 'vitest';
+import { drawn, failing } from '../../testing/drawn.js';
+import { TodayPage } from './TodayPage.js';
+
+const NOW = '2026-04-14T13:12:00.000Z';
+const NOTHING: Today = {
+  behind: [],
+  asked: [],
+  held: [],
+  failed: [],
+  cameBy: [],
+  tasks: [],
+  since: [],
+  sinceAt: null,
+  ahead: [],
+  newHomes: [],
+};
+const message: Today['held'][number] = {
+  id: 'm1',
+  to: 'amara@lindqvist.example',
+  clientName: 'Amara & Teo Lindqvist',
+  subject: '3 homes',
+  state: 'held',
+  createdAt: NOW,
+  lastError: null,
+};
+const task: Task = { id: 't1', clientId: null, clientName: null, text: 'Ask the lender', dueOn: null, doneAt: null };
+const answers = (today: Partial<Today>, more: object = {}): Record<string, unknown> => ({
+  'GET today': { ...NOTHING, ...today },
+  'GET session': { id: 'a', name: 'Juno Albright' },
+  'GET clock': { now: NOW, zone: 'America/New_York', movable: true },
+  'GET clients': [],
+  ...more,
+});
+
+describe('Today', () => {
+  it('greets by the county’s time, and says where what would stand, when nothing does', async () => {
+    drawn(<TodayPage />, answers({}));
+    expect(await screen.findByRole('heading', { name: 'Good morning, Juno' })).toBeTruthy();
+    expect(screen.getByText(/Nothing waits for an answer\. No visit is agreed\./)).toBeTruthy();
+    expect(screen.getByText(/Requests to see a home, alerts held for your look/)).toBeTruthy();
+  });
+  it('tells what waits, what failed and why, and which step is behind since when', async () => {
+    const failed = { ...message, id: 'm2', state: 'failed' as const, lastError: 'It came back: no such mailbox' };
+    drawn(
+      <TodayPage />,
+      answers({ held: [message], failed: [failed], behind: [{ step: 'mail', minutes: 130, reason: 'It takes no messages.' }] }),
+    );
+    expect(await screen.findByText(/2 things wait for an answer\./)).toBeTruthy();
+    expect(screen.getByText('It came back: no such mailbox')).toBeTruthy();
+    expect(screen.getByText('Messages have not been sent for 2 hours.')).toBeTruthy();
+  });
+  it('lets a held message go, or does not send it', async () => {
+    const { asked } = drawn(<TodayPage />, answers({ held: [message] }, { 'POST outbox/m1/pass': {} }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Let it go' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Don’t send' }));
+    const passed = asked.filter(({ what }) => what === 'POST outbox/m1/pass').map(({ body }) => body);
+    expect(passed).toEqual([{ send: true }, { send: false }]);
+  });
+  it('leaves a follow-up and keeps what was typed when that fails', async () => {
+    let fails = true;
+    const { asked } = drawn(
+      <TodayPage />,
+      answers({ tasks: [task] }, { 'POST tasks': () => (fails ? failing(503, 'server.failed', 'Something failed.') : task) }),
+    );
+    const field = await screen.findByLabelText<HTMLInputElement>('New task');
+    await userEvent.type(field, 'Call Teo{Enter}');
+    expect(await screen.findByText('Something failed.')).toBeTruthy();
+    expect(field.value).toBe('Call Teo');
+    fails = false;
+    await userEvent.type(field, '{Enter}');
+    await expect.poll(() => field.value).toBe('');
+    expect(asked.filter(({ what }) => what === 'POST tasks').map(({ body }) => body)).toEqual([
+      { text: 'Call Teo' },
+      { text: 'Call Teo' },
+    ]);
+    expect(within(screen.getByRole('list', { name: '' })).getByRole('checkbox', { name: 'Ask the lender' })).toBeTruthy();
+  });
+});
