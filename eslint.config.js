@@ -14,6 +14,7 @@ export default tseslint.config(
       '.dependency-cruiser.cjs',
       '**/*.d.mts',
       'server/src/testing/*.mjs',
+      'e2e/*.mjs',
       'core/assembly/**',
     ],
   },

@@ -1,15 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { ROOT } from './machine.mjs';
-import { main, say, Stop } from './say.mjs';
+import { ROOT } from '../scripts/machine.mjs';
+import { main, say, Stop } from '../scripts/say.mjs';
 
 const TO = join(ROOT, 'docs/screenshots');
 const [DATA = '.data'] = process.argv.slice(2);
 /** The map and its pictures are drawn by and by. */
 const DRAWN_MS = 3000;
 
-/** Takes the pictures of docs/screenshots from a new demo, which it lives through: node scripts/pictures.mjs DATA-FOLDER */
+/** Takes the pictures of docs/screenshots from a new demo, which it lives through: node e2e/pictures.mjs DATA-FOLDER */
 await main(async () => {
   const run = JSON.parse(readFileSync(join(DATA, 'run.json'), 'utf8'));
   const browser = await chromium.launch({
@@ -35,6 +35,7 @@ await main(async () => {
     await page.locator('.finder-search .soft', { hasText: /homes? fits?/ }).waitFor();
   };
   const line = async (field, value) => {
+    await page.waitForTimeout(500);
     await page.locator('.sentence').click();
     await page.keyboard.press('l');
     await page.getByRole('textbox', { name: 'Find a field' }).fill(field);
@@ -75,7 +76,7 @@ await main(async () => {
   await page.keyboard.press('l');
   await page.getByRole('textbox', { name: 'Find a field' }).fill('deck');
   await take('catalogue', page, 1500);
-  await page.keyboard.press('Escape');
+  await anew();
   await line('beds', '3 or more\n');
   await line('garage', '2 or more\n');
   await line('price change', 'down 2% in the last 90 days\n');

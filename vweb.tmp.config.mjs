@@ -1,2 +1,0 @@
-import { defineConfig } from 'vitest/config';
-export default defineConfig({ test: { include: ['web/src/**/*.test.{ts,tsx}'], setupFiles: 'web/src/testing/deployment.ts' } });
