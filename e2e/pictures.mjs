@@ -110,7 +110,9 @@ await main(async () => {
 
   await anew();
   await page.getByRole('button', { name: /Measure/ }).click();
-  await onMap([0.42, 0.4], [0.55, 0.62]);
+  const zoomIn = page.getByRole('button', { name: 'Zoom in' });
+  for (let i = 0; i < 2; i++) await zoomIn.click().then(() => page.waitForTimeout(600));
+  await onMap([0.3, 0.55], [0.6, 0.72], [0.6, 0.72]);
   await page.mouse.move(640, 20);
   await take('map', page, 5000);
 
@@ -127,7 +129,7 @@ await main(async () => {
   await call('POST', 'shortlists', { clientId: id, name: 'Saturday', listingKeys: keys.slice(0, 4) });
   await call('POST', 'demo/clock', { advance: 'P2D' });
   const { version } = await call('GET', `searches/${search.id}`);
-  await call('PUT', `searches/${search.id}`, { name: search.name, clientId: id, document: dearer, version });
+  await call('PUT', `searches/${search.id}`, { name: search.name, document: dearer, version });
   const states = await call('GET', `searches/${search.id}/states`);
   await open(`/search/compare?a=${search.id}.${states.at(-1).version}&b=${search.id}`);
   await take('compare', page, 4000);
@@ -140,27 +142,26 @@ await main(async () => {
   const portal = await telephone.newPage();
   await portal.goto(`${run.web}/p/${token}`);
   await portal.waitForTimeout(DRAWN_MS);
-  for (const button of [/^Like/, /^Ask to see/])
-    await portal
-      .getByRole('button', { name: button })
-      .first()
-      .click({ timeout: 5000 })
-      .catch(() => undefined);
+  await portal.getByRole('button', { name: 'Like' }).first().click();
+  await portal.getByRole('button', { name: 'Ask to see it' }).nth(1).click();
+  await portal.getByLabel('When would suit you?').fill('Thursday after 4');
+  await portal.keyboard.press('Enter');
   await take('portal', portal);
 
   const now = new Date((await call('GET', 'clock')).now);
   const at = (days, hour) =>
     new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + days, hour)).toISOString();
-  for (const [i, key] of keys.slice(0, 3).entries())
-    await call('POST', 'showings', { clientId: id, listingKey: key, startAt: at(1 + i, 15 + i) }).catch((error) =>
-      say(error.message),
-    );
+  for (const [i, listingKey] of keys.slice(0, 3).entries()) {
+    const showing = await call('POST', 'showings', { clientId: id, listingKey });
+    await call('POST', `showings/${showing.id}/time`, { startAt: at(1 + i, 15 + i) });
+  }
+  const { messages } = await call('GET', 'mailbox');
   for (const [name, path] of [
     ['today', '/today'],
     ['file', `/clients/${id}`],
     ['shortlist', '/shortlists'],
     ['showings', '/showings'],
-    ['mailbox', '/mailbox'],
+    ['mailbox', `/mailbox/${messages.find(({ to }) => to.startsWith('amara')).id}`],
     ['feed', '/feed'],
     ['setup', '/setup'],
   ]) {
