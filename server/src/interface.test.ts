@@ -111,6 +111,14 @@ describe('the interface', () => {
     expect((await fetch(`${stack.run.web}/api/events`)).status).toBe(401);
   });
 
+  it('says in a frame why something is not shown, as a page and not as JSON', async () => {
+    const { status, body, headers } = await juno.ask<string>('GET', `/api/outbox/${NOBODY}/body`, undefined, {
+      'sec-fetch-dest': 'iframe',
+    });
+    expect([status, headers.get('content-type')]).toEqual([404, 'text/html; charset=utf-8']);
+    expect(body).toContain('<p>There is no such message, or it is not yours.</p>');
+  });
+
   it('answers any body with what it makes of it, never with a failure of its own', async () => {
     const odd = fc.oneof(
       fc.jsonValue({ maxDepth: 4 }),

@@ -1,22 +1,34 @@
 import { Catch, HttpException } from '@nestjs/common';
 import type { ArgumentsHost, ExceptionFilter } from '@nestjs/common';
 import type { ErrorBody } from '@perambula/contract';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { Failure } from './failure.js';
 import { log } from './log.js';
 import { Dropped } from './thread.js';
 
-/** Answers every error as { code, message, details }; what was not foreseen is logged and told without its inside. */
+/**
+ * Answers every error as { code, message, details }, and in a frame as a page that says it; what was not foreseen is logged
+ * and told without its inside.
+ */
 @Catch()
 export class FailureFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
-    const response = host.switchToHttp().getResponse<Response>();
+    const http = host.switchToHttp();
+    const response = http.getResponse<Response>();
     // nobody waits for an answer
     if (error instanceof Dropped || response.headersSent) return void response.end();
     const failure = asFailure(error);
+    response.status(failure.status);
     // whatever was to be answered, it is a failure now
-    response.status(failure.status).type('json').json(failure.body);
+    if (http.getRequest<Request>().headers['sec-fetch-dest'] === 'iframe') response.type('html').send(pageOf(failure));
+    else response.type('json').json(failure.body);
   }
+}
+
+/** What stands in a frame instead of what was to be shown there. */
+function pageOf({ message }: Failure): string {
+  const text = message.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+  return `<!doctype html><meta charset="utf-8"><title>Not shown</title><p>${text}</p><p><a href="">Try again</a></p>`;
 }
 
 export function asFailure(error: unknown): Failure {
