@@ -47,7 +47,8 @@ describe('npm start', () => {
         stdio: ['ignore', 'pipe', 'inherit'],
       });
       const file = join(data, 'run.json');
-      for (let tries = 0; tries < 600 && !existsSync(file); tries++) await new Promise((resolve) => setTimeout(resolve, 100));
+      // as long as the command itself waits for its server, and for all that comes before
+      for (let tries = 0; tries < 1800 && !existsSync(file); tries++) await new Promise((resolve) => setTimeout(resolve, 100));
       expect(statSync(file).mode & 0o777).toBe(0o600);
       return { child, run: JSON.parse(readFileSync(file, 'utf8')) as RunFile };
     };
@@ -89,5 +90,5 @@ describe('npm start', () => {
     expect(await tasks()).toBe(before);
     expect(third.run.signIn).toEqual(first.run.signIn);
     expect(await stop(third.child)).toBe(0);
-  });
+  }, 600_000);
 });
