@@ -84,7 +84,7 @@ describe('the same listings in another accent', () => {
         interval: 300,
       })
       .toBe('waiting');
-    await expect.poll(counts, { timeout: 20_000, interval: 300 }).toEqual(before);
+    await expect.poll(counts, { timeout: 60_000, interval: 300 }).toEqual(before);
     expect(await listings()).toEqual(known);
     expect(await feed()).toMatchObject({ changes, rejects: [], missing: null });
   });

@@ -11,7 +11,7 @@ import { freePort, ROOT } from '../../../scripts/machine.mjs';
 import { Browser, startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
 
-const SOON = { timeout: 30_000, interval: 300 } as const;
+const SOON = { timeout: 90_000, interval: 300 } as const;
 const ACCOUNT = { user: 'perambula', pass: 'at the mail server' };
 const LOST = /<gone@nowhere\.example>/;
 
