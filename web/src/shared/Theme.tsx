@@ -35,8 +35,6 @@ export function Theme({ children }: { readonly children: ReactNode }) {
           fontFamily: FONT.text,
           fontSize: 13.5,
           borderRadius: 8,
-          // what opens stands where it will stay: a click meant for it does not fall beside it
-          motion: false,
           controlHeight: 32,
           controlHeightSM: 26,
           lineHeight: 1.42,
