@@ -197,14 +197,15 @@ function isWhole({ firstLoad, parts }) {
 
 async function healthy(web, logs, loaded = false) {
   const until = Date.now() + LONGEST_WAIT_MS;
-  while (Date.now() < until) {
+  // a server that answers is busy beginning: asked often, it would take longer
+  for (let pause = 100; Date.now() < until; await new Promise((resolve) => setTimeout(resolve, pause))) {
     try {
       const response = await fetch(`${web}/api/health`, { signal: AbortSignal.timeout(2000) });
       if (response.ok && (!loaded || isWhole(await response.json()))) return;
+      pause = 400;
     } catch {
       // not listening yet
     }
-    await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Stop(`The server did not become ready within ${LONGEST_WAIT_MS / 1000} s. Its log is ${join(logs, 'server.log')}.`);
 }

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { EventName } from '@perambula/contract';
 import { useEffect } from 'react';
-import { STALE, WHEN_OPENED } from './stale.rules.js';
+import { makeStale } from '../shared/queryKeys.js';
 
 /** Listens to the server and asks anew for what it says has changed. */
 export function useLiveEvents(): void {
@@ -10,9 +10,7 @@ export function useLiveEvents(): void {
     const source = new EventSource('/api/events');
     source.onmessage = ({ data }: MessageEvent<string>) => {
       const { name } = JSON.parse(data) as { name: EventName | 'alive' };
-      if (name === 'alive') return;
-      for (const key of STALE[name])
-        void client.invalidateQueries({ queryKey: [key], refetchType: WHEN_OPENED.includes(key) ? 'none' : 'active' });
+      if (name !== 'alive') void makeStale(client, name);
     };
     return () => source.close();
   }, [client]);

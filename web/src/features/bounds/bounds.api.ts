@@ -3,10 +3,18 @@ import { changeBound, foreseeBound, keepBound, listBounds, removeBound } from '@
 import type { BoundKept } from '@perambula/contract';
 import type { DrawnShape } from '@perambula/core';
 import { ask } from '../../shared/http.js';
+import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
+
+const boundKeys = queryKeys(
+  'bounds',
+  { staleBy: [...MARKET_CHANGES, 'bound'] },
+  // counted over the listings as they stand
+  { effect: (id: string, shape: DrawnShape) => [id, 'effect', shape] },
+);
 
 /** The bounds that the agent keeps by name. */
 export function useKeptBounds() {
-  return useQuery({ queryKey: ['bounds'], queryFn: () => ask(listBounds) });
+  return useQuery({ queryKey: boundKeys.all, queryFn: () => ask(listBounds) });
 }
 
 type Kept = BoundKept & { readonly id: string | null };
@@ -16,7 +24,7 @@ export function useKeepBound() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ id, ...body }: Kept) => (id ? ask(changeBound, { at: { id }, body }) : ask(keepBound, { body })),
-    onSuccess: () => Promise.all(['bounds', 'searches'].map((key) => client.invalidateQueries({ queryKey: [key] }))),
+    onSuccess: () => makeStale(client, 'bound'),
   });
 }
 
@@ -24,14 +32,14 @@ export function useRemoveBound() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (id: string) => ask(removeBound, { at: { id } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['bounds'] }),
+    onSuccess: () => makeStale(client, 'bound'),
   });
 }
 
 /** What another shape of a kept bound would do to the saved searches that have it. */
 export function useBoundEffect(id: string, shape: DrawnShape) {
   return useQuery({
-    queryKey: ['bounds', id, 'effect', shape],
+    queryKey: boundKeys.effect(id, shape),
     queryFn: ({ signal }) => ask(foreseeBound, { at: { id }, body: { shape }, signal }),
   });
 }

@@ -11,14 +11,22 @@ import {
 } from '@perambula/contract';
 import type { Agreement, NewPerson } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
+import { makeStale, queryKeys } from '../../shared/queryKeys.js';
+
+/** Everybody's file. */
+const clientKeys = queryKeys(
+  'clients',
+  { staleBy: ['clock', 'visit', 'reaction', 'showing', 'mail', 'client', 'search', 'alert', 'shortlist', 'task'] },
+  { one: (id: string | null | undefined) => [id] },
+);
 
 export function useClients() {
-  return useQuery({ queryKey: ['clients'], queryFn: () => ask(listClients) });
+  return useQuery({ queryKey: clientKeys.all, queryFn: () => ask(listClients) });
 }
 
 export function useFile(clientId: string | null | undefined) {
   return useQuery({
-    queryKey: ['clients', clientId],
+    queryKey: clientKeys.one(clientId),
     queryFn: () => ask(getClient, { at: { id: clientId ?? '' } }),
     enabled: !!clientId,
   });
@@ -28,12 +36,7 @@ function useClientChange<T, R = unknown>(change: (input: T) => Promise<R>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSuccess: () =>
-      Promise.all([
-        client.invalidateQueries({ queryKey: ['clients'] }),
-        client.invalidateQueries({ queryKey: ['today'] }),
-        client.invalidateQueries({ queryKey: ['mailbox'] }),
-      ]),
+    onSuccess: () => makeStale(client, 'client'),
   });
 }
 

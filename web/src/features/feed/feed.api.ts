@@ -13,11 +13,16 @@ import {
 } from '@perambula/contract';
 import type { FeedSourceInput } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
+import { makeStale, queryKeys } from '../../shared/queryKeys.js';
+
+const feedKeys = queryKeys('feed', { staleBy: ['feed'] });
+const coverageKeys = queryKeys('coverage', { staleBy: [] });
+const ownListingKeys = queryKeys('ownListings', { staleBy: [] });
 
 /** While the feed is being read its figures are asked for every other second. */
 export function useFeed() {
   return useQuery({
-    queryKey: ['feed'],
+    queryKey: feedKeys.all,
     queryFn: () => ask(getFeed),
     refetchInterval: ({ state }) => (state.data?.doing === 'waiting' && state.data.hasReadAll ? 15_000 : 2_000),
   });
@@ -25,14 +30,14 @@ export function useFeed() {
 
 /** Counted over all homes for sale, so asked for once in a while only. */
 export function useCoverage() {
-  return useQuery({ queryKey: ['coverage'], queryFn: () => ask(getCoverage), staleTime: 600_000 });
+  return useQuery({ queryKey: coverageKeys.all, queryFn: () => ask(getCoverage), staleTime: 600_000 });
 }
 
 export function useChooseFeed() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (source: FeedSourceInput) => ask(chooseFeed, { body: source }),
-    onSuccess: (state) => queries.setQueryData(['feed'], state),
+    onSuccess: (state) => queries.setQueryData(feedKeys.all, state),
   });
 }
 
@@ -45,7 +50,7 @@ export function useResetFeed() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: () => ask(resetFeed),
-    onSuccess: (state) => queries.setQueryData(['feed'], state),
+    onSuccess: (state) => queries.setQueryData(feedKeys.all, state),
   });
 }
 
@@ -54,7 +59,7 @@ export function useTakeOut() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (listings: number) => ask(takeOutMissing, { body: { listings } }),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['feed'] }),
+    onSettled: () => makeStale(queries, 'feed'),
   });
 }
 
@@ -75,7 +80,7 @@ export function useReadFile() {
 
 /** How many listings of the agent's own files are there. */
 export function useOwnListings() {
-  return useQuery({ queryKey: ['own listings'], queryFn: () => ask(getOwnListings) });
+  return useQuery({ queryKey: ownListingKeys.all, queryFn: () => ask(getOwnListings) });
 }
 
 export function useRemoveOwn() {

@@ -3,14 +3,18 @@ import type { LonLat, MapFile } from '@perambula/core';
 import { findAddresses, getMapPiece } from '@perambula/contract';
 import { useMemo } from 'react';
 import { ask } from '../../shared/http.js';
+import { queryKeys } from '../../shared/queryKeys.js';
 import { areasOf, pointsOf, streetsOf } from './mapPlaces.rules.js';
 import type { NamedArea, NamedPlace } from './places.rules.js';
+
+const mapKeys = queryKeys('map', { staleBy: [] }, { file: (file: string) => [file] });
+const addressKeys = queryKeys('addresses', { staleBy: [] }, { sought: (sought: string) => [sought] });
 
 const NONE: MapFile = { features: [] };
 
 function useMapFile(file: 'far' | 'zones'): MapFile {
   const answer = useQuery({
-    queryKey: ['map', file],
+    queryKey: mapKeys.file(file),
     queryFn: () => ask(getMapPiece, { at: { piece: `${file}.geojson` } }),
     staleTime: Infinity,
     structuralSharing: false,
@@ -27,7 +31,7 @@ export function useMapPlaces(): readonly NamedPlace[] {
 /** Parcels by an address as it is typed, also such as were never listed. */
 export function useAddresses(sought: string) {
   return useQuery({
-    queryKey: ['addresses', sought],
+    queryKey: addressKeys.sought(sought),
     enabled: /\d.*[a-z]/i.test(sought),
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) => ask(findAddresses, { query: { sought }, signal }),

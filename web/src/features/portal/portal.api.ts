@@ -11,11 +11,14 @@ import {
 } from '@perambula/contract';
 import type { Portal, Verdict } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
+import { queryKeys } from '../../shared/queryKeys.js';
+
+const portalKeys = queryKeys('portal', { staleBy: [] }, { by: (token: string) => [token] });
 
 /** Takes the link's token into a cookie once, then asks for the portal. */
 export function usePortal(token: string | undefined) {
   return useQuery({
-    queryKey: ['portal', token ?? ''],
+    queryKey: portalKeys.by(token ?? ''),
     queryFn: async () => {
       if (token) await ask(openPortal, { body: { token } });
       return ask(getPortal);
@@ -32,7 +35,7 @@ function usePortalChange<T>(change: (input: T) => Promise<unknown>) {
     mutationFn: change,
     onSuccess: async () => {
       const fresh = await ask(getPortal);
-      client.setQueriesData<Portal>({ queryKey: ['portal'] }, fresh);
+      client.setQueriesData<Portal>({ queryKey: portalKeys.all }, fresh);
     },
   });
 }

@@ -3,6 +3,9 @@ import { areaWithin } from '@perambula/contract';
 import type { AreaAnswer } from '@perambula/contract';
 import type { Travel } from '@perambula/core';
 import { ask } from '../../shared/http.js';
+import { queryKeys } from '../../shared/queryKeys.js';
+
+const areaKeys = queryKeys('areas', { staleBy: [] }, { within: (travel: Travel, minutes: number | null) => [travel, minutes] });
 
 /** A journey as it is drawn: its place, and the minutes within which its area lies, where it has such a limit. */
 export interface ShownJourney {
@@ -17,7 +20,7 @@ export interface ShownJourney {
 export function useAreas(journeys: readonly ShownJourney[]): ReadonlyMap<string, AreaAnswer> {
   return useQueries({
     queries: journeys.map(({ travel, minutes }) => ({
-      queryKey: ['roads', 'area', travel, minutes],
+      queryKey: areaKeys.within(travel, minutes),
       enabled: minutes !== null,
       staleTime: Infinity,
       retry: false,

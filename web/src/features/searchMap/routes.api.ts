@@ -3,6 +3,13 @@ import { routeTo } from '@perambula/contract';
 import type { RouteAnswer } from '@perambula/contract';
 import type { LonLat, Way } from '@perambula/core';
 import { ask, messageOf } from '../../shared/http.js';
+import { queryKeys } from '../../shared/queryKeys.js';
+
+const routeKeys = queryKeys(
+  'routes',
+  { staleBy: [] },
+  { leg: (from: LonLat | undefined, to: LonLat, by: Way) => [from, to, by] },
+);
 
 /** A way through all corners of a line, leg by leg. */
 export interface WayThrough {
@@ -17,7 +24,7 @@ export interface WayThrough {
 export function useWayThrough(line: readonly LonLat[], by: Way): WayThrough {
   return useQueries({
     queries: line.slice(1).map((to, i) => ({
-      queryKey: ['roads', 'route', line[i], to, by],
+      queryKey: routeKeys.leg(line[i], to, by),
       staleTime: Infinity,
       retry: false,
       queryFn: ({ signal }: { signal: AbortSignal }) =>

@@ -3,17 +3,21 @@ import type { Agent } from '@perambula/contract';
 import { getAgent, getDemoAccount, makeFirstAgent, signIn, signOut } from '@perambula/contract';
 import { deployment, setDeployment } from '../../shared/deployment.js';
 import { ask } from '../../shared/http.js';
+import { queryKeys } from '../../shared/queryKeys.js';
+
+const sessionKeys = queryKeys('session', { staleBy: [] });
+const demoAccountKeys = queryKeys('demoAccount', { staleBy: [] });
 
 /** What the first account is made of. */
 export type FirstAccount = Omit<Agent, 'id' | 'role'> & { readonly code: string; readonly password: string };
 
 export function useAgent() {
-  return useQuery({ queryKey: ['session'], queryFn: () => ask(getAgent), staleTime: Infinity });
+  return useQuery({ queryKey: sessionKeys.all, queryFn: () => ask(getAgent), staleTime: Infinity });
 }
 
 export function useDemoAccount() {
   return useQuery({
-    queryKey: ['demoAccount'],
+    queryKey: demoAccountKeys.all,
     queryFn: () => ask(getDemoAccount),
   });
 }
@@ -22,7 +26,7 @@ export function useSignIn() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: { email: string; password: string }) => ask(signIn, { body }),
-    onSuccess: (agent) => client.setQueryData(['session'], agent),
+    onSuccess: (agent) => client.setQueryData(sessionKeys.all, agent),
   });
 }
 
@@ -33,7 +37,7 @@ export function useMakeFirst() {
     mutationFn: (body: FirstAccount) => ask(makeFirstAgent, { body }),
     onSuccess: (agent) => {
       setDeployment({ ...deployment(), isNew: false });
-      client.setQueryData(['session'], agent);
+      client.setQueryData(sessionKeys.all, agent);
     },
   });
 }

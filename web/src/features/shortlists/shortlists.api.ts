@@ -2,9 +2,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { addToShortlist, changeItem, createShortlist, listShortlists, removeItem, reorderItems } from '@perambula/contract';
 import type { Shortlist, Stage } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
+import { makeStale, queryKeys } from '../../shared/queryKeys.js';
+
+const shortlistKeys = queryKeys('shortlists', { staleBy: ['listings', 'reaction', 'shortlist'] });
 
 export function useShortlists() {
-  return useQuery({ queryKey: ['shortlists'], queryFn: () => ask(listShortlists) });
+  return useQuery({ queryKey: shortlistKeys.all, queryFn: () => ask(listShortlists) });
 }
 
 function useShortlistChange<T>(change: (input: T) => Promise<Shortlist>) {
@@ -12,13 +15,10 @@ function useShortlistChange<T>(change: (input: T) => Promise<Shortlist>) {
   return useMutation({
     mutationFn: change,
     onSuccess: (shortlist) => {
-      client.setQueryData<Shortlist[]>(['shortlists'], (all) =>
+      client.setQueryData<Shortlist[]>(shortlistKeys.all, (all) =>
         all?.map((each) => (each.id === shortlist.id ? shortlist : each)),
       );
-      return Promise.all([
-        client.invalidateQueries({ queryKey: ['shortlists'] }),
-        client.invalidateQueries({ queryKey: ['clients'] }),
-      ]);
+      return makeStale(client, 'shortlist');
     },
   });
 }

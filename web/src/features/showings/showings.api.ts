@@ -1,17 +1,19 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { askShowing, cancelShowing, listShowings, proposeTime, sendShowing } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
+import { makeStale, queryKeys } from '../../shared/queryKeys.js';
+
+const showingKeys = queryKeys('showings', { staleBy: ['clock', 'showing'] });
 
 export function useShowings() {
-  return useQuery({ queryKey: ['showings'], queryFn: () => ask(listShowings) });
+  return useQuery({ queryKey: showingKeys.all, queryFn: () => ask(listShowings) });
 }
 
 function useShowingChange<T, R = unknown>(change: (input: T) => Promise<R>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSuccess: () =>
-      Promise.all(['showings', 'today', 'clients', 'mailbox'].map((key) => client.invalidateQueries({ queryKey: [key] }))),
+    onSuccess: () => makeStale(client, 'showing'),
   });
 }
 

@@ -1,9 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { addTask, getToday, noteLooked, passMessage, tickTask } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
+import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
+import type { Change } from '../../shared/queryKeys.js';
+
+const todayKeys = queryKeys('today', {
+  staleBy: [...MARKET_CHANGES, 'visit', 'reaction', 'showing', 'mail', 'client', 'task'],
+});
 
 export function useToday() {
-  return useQuery({ queryKey: ['today'], queryFn: () => ask(getToday) });
+  return useQuery({ queryKey: todayKeys.all, queryFn: () => ask(getToday) });
 }
 
 /** How many things wait for the agent's answer. */
@@ -12,18 +18,18 @@ export function useTodayCount(): number {
   return today ? today.asked.length + today.held.length + today.failed.length : 0;
 }
 
-function useTodayChange<T>(change: (input: T) => Promise<unknown>) {
+function useTodayChange<T>(what: Change, change: (input: T) => Promise<unknown>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSuccess: () => Promise.all(['today', 'clients', 'mailbox'].map((key) => client.invalidateQueries({ queryKey: [key] }))),
+    onSuccess: () => makeStale(client, what),
   });
 }
 
-export const useLooked = () => useTodayChange(() => ask(noteLooked));
+export const useLooked = () => useTodayChange('visit', () => ask(noteLooked));
 export const usePass = () =>
-  useTodayChange(({ id, send }: { id: string; send: boolean }) => ask(passMessage, { at: { id }, body: { send } }));
+  useTodayChange('mail', ({ id, send }: { id: string; send: boolean }) => ask(passMessage, { at: { id }, body: { send } }));
 export const useAddTask = () =>
-  useTodayChange((body: { text: string; clientId?: string; dueOn?: string }) => ask(addTask, { body }));
+  useTodayChange('task', (body: { text: string; clientId?: string; dueOn?: string }) => ask(addTask, { body }));
 export const useTickTask = () =>
-  useTodayChange(({ id, done }: { id: string; done: boolean }) => ask(tickTask, { at: { id }, body: { done } }));
+  useTodayChange('task', ({ id, done }: { id: string; done: boolean }) => ask(tickTask, { at: { id }, body: { done } }));

@@ -13,11 +13,21 @@ import {
 import type { Draft, StartingSet } from '@perambula/contract';
 import type { ComparedPartName, Search } from '@perambula/core';
 import { ask } from '../../../shared/http.js';
+import { makeStale, MARKET_CHANGES, queryKeys } from '../../../shared/queryKeys.js';
 import { STARTING_SEARCH } from './draft.js';
+import { savedSearchKeys } from './searches.api.js';
+
+const startingSetKeys = queryKeys('startingSets', { staleBy: ['startingSet'] });
+export const draftKeys = queryKeys('drafts', { staleBy: ['draft'] });
+const comparisonKeys = queryKeys(
+  'comparison',
+  { staleBy: MARKET_CHANGES },
+  { of: (a: Search | undefined, b: Search | undefined, part: ComparedPartName) => [a, b, part] },
+);
 
 /** The agent's usual ways to start. */
 export function useStartingSets() {
-  return useQuery({ queryKey: ['startingSets'], queryFn: () => ask(listStartingSets), staleTime: 60_000 });
+  return useQuery({ queryKey: startingSetKeys.all, queryFn: () => ask(listStartingSets), staleTime: 60_000 });
 }
 
 /** What a new search begins with: the agent's default, or what the application has. */
@@ -31,7 +41,7 @@ export function useSaveStartingSet() {
   return useMutation({
     mutationFn: ({ id, ...body }: Omit<StartingSet, 'id'> & { readonly id: string | null }) =>
       id ? ask(changeStartingSet, { at: { id }, body }) : ask(createStartingSet, { body }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['startingSets'] }),
+    onSuccess: () => makeStale(client, 'startingSet'),
   });
 }
 
@@ -39,7 +49,7 @@ export function useRemoveStartingSet() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (id: string) => ask(removeStartingSet, { at: { id } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['startingSets'] }),
+    onSuccess: () => makeStale(client, 'startingSet'),
   });
 }
 
@@ -51,7 +61,7 @@ const IN_TURN = { id: 'drafts' };
 /** What was left unfinished, the newest first. */
 export function useDrafts() {
   return useQuery({
-    queryKey: ['drafts'],
+    queryKey: draftKeys.all,
     queryFn: async () => (await ask(listDrafts)).filter(({ id }) => !removed.has(id)),
   });
 }
@@ -62,7 +72,7 @@ export function useKeepDraft() {
     scope: IN_TURN,
     mutationFn: ({ id, ...body }: Omit<Draft, 'updatedAt'>) => ask(keepDraft, { at: { id }, body }),
     onMutate: ({ id }) => void removed.delete(id),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['drafts'] }),
+    onSuccess: () => makeStale(client, 'draft'),
   });
 }
 
@@ -73,16 +83,16 @@ export function useRemoveDraft() {
     mutationFn: (id: string) => ask(removeDraft, { at: { id } }),
     onMutate: (id) => {
       removed.add(id);
-      client.setQueryData<Draft[]>(['drafts'], (drafts) => drafts?.filter((draft) => draft.id !== id));
+      client.setQueryData<Draft[]>(draftKeys.all, (drafts) => drafts?.filter((draft) => draft.id !== id));
     },
-    onSuccess: () => client.invalidateQueries({ queryKey: ['drafts'] }),
+    onSuccess: () => makeStale(client, 'draft'),
   });
 }
 
 /** A search as it was saved each time, the newest first. */
 export function useStates(searchId: string | null, wanted: boolean) {
   return useQuery({
-    queryKey: ['searches', searchId, 'states'],
+    queryKey: savedSearchKeys.states(searchId),
     queryFn: () => ask(listStates, { at: { id: searchId ?? '' } }),
     enabled: wanted && searchId !== null,
   });
@@ -93,7 +103,7 @@ const MOST_COMPARED = 200;
 /** What only one of two searches finds and what both do, and the homes of one part. */
 export function useComparison(a: Search | undefined, b: Search | undefined, part: ComparedPartName) {
   return useQuery({
-    queryKey: ['comparison', a, b, part],
+    queryKey: comparisonKeys.of(a, b, part),
     queryFn: a && b ? () => ask(compareSearches, { body: { a, b, part, limit: MOST_COMPARED } }) : skipToken,
     structuralSharing: false,
   });

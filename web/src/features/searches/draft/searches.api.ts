@@ -14,6 +14,33 @@ import {
 } from '@perambula/contract';
 import type { PropertyType, ResultSet, Search } from '@perambula/core';
 import { ask } from '../../../shared/http.js';
+import { makeStale, MARKET_CHANGES, queryKeys } from '../../../shared/queryKeys.js';
+
+/** What is worked out of a search as it stands on the page. */
+const ofSearch = (first: string) => queryKeys(first, { staleBy: MARKET_CHANGES }, { of: (search: Search) => [search] });
+const ofResult = (first: string) =>
+  queryKeys(
+    first,
+    { staleBy: MARKET_CHANGES },
+    { of: (search: Search, set: ResultSet, line: string | null) => [search, set, line] },
+  );
+const countKeys = ofSearch('count');
+const looseningKeys = ofSearch('loosenings');
+const resultKeys = ofResult('results');
+const keyKeys = ofResult('keys');
+const markKeys = ofResult('marks');
+const choiceKeys = queryKeys('choices', { staleBy: MARKET_CHANGES, whenOpened: true });
+const filledKeys = queryKeys(
+  'filled',
+  { staleBy: MARKET_CHANGES, whenOpened: true },
+  { of: (kinds: readonly PropertyType[]) => [kinds] },
+);
+/** The agent's saved searches, each with its alert. */
+export const savedSearchKeys = queryKeys(
+  'searches',
+  { staleBy: ['clock', 'mail', 'search', 'alert', 'bound'] },
+  { one: (id: string | undefined) => [id], states: (id: string | null) => [id, 'states'] },
+);
 
 /** How many results the first answer brings; the map shows as many. */
 const FIRST_RESULTS = 500;
@@ -22,7 +49,7 @@ const FIRST_RESULTS = 500;
 export function useCount(search: Search, wanted = true) {
   return useQuery({
     enabled: wanted,
-    queryKey: ['count', search],
+    queryKey: countKeys.of(search),
     queryFn: ({ signal }) => ask(countSearch, { body: { search }, signal }),
     placeholderData: keepPreviousData,
   });
@@ -32,14 +59,14 @@ export function useCount(search: Search, wanted = true) {
 export function useLoosenings(search: Search, resting: boolean) {
   return useQuery({
     enabled: resting,
-    queryKey: ['loosenings', search],
+    queryKey: looseningKeys.of(search),
     queryFn: ({ signal }) => ask(loosenSearch, { body: { search }, signal }),
   });
 }
 
 export function useResults(search: Search, set: ResultSet, line: string | null) {
   return useQuery({
-    queryKey: ['results', search, set, line],
+    queryKey: resultKeys.of(search, set, line),
     queryFn: ({ signal }) =>
       ask(findListings, {
         body: { search, set, limit: FIRST_RESULTS, ...(line ? { line } : {}) },
@@ -54,7 +81,7 @@ export function useResults(search: Search, set: ResultSet, line: string | null) 
 /** The keys of a whole result, where the first answer does not bring all of it. */
 export function useKeys(search: Search, set: ResultSet, line: string | null, wanted: boolean) {
   return useQuery({
-    queryKey: ['keys', search, set, line],
+    queryKey: keyKeys.of(search, set, line),
     enabled: wanted,
     queryFn: ({ signal }) => ask(findKeys, { body: { search, set, ...(line ? { line } : {}) }, signal }),
     structuralSharing: false,
@@ -64,7 +91,7 @@ export function useKeys(search: Search, set: ResultSet, line: string | null, wan
 /** A whole result as the map draws it; the one before stays until the next has come. */
 export function useMarks(search: Search, set: ResultSet, line: string | null) {
   return useQuery({
-    queryKey: ['marks', search, set, line],
+    queryKey: markKeys.of(search, set, line),
     queryFn: ({ signal }) => ask(findMarks, { body: { search, set, ...(line ? { line } : {}) }, signal }),
     placeholderData: keepPreviousData,
     structuralSharing: false,
@@ -72,13 +99,13 @@ export function useMarks(search: Search, set: ResultSet, line: string | null) {
 }
 
 export function useChoices() {
-  return useQuery({ queryKey: ['choices'], queryFn: () => ask(getChoices), staleTime: 300_000 });
+  return useQuery({ queryKey: choiceKeys.all, queryFn: () => ask(getChoices), staleTime: 300_000 });
 }
 
 /** The share of the listings of some kinds that fill in each field, asked for when it is to be seen. */
 export function useFilled(kinds: readonly PropertyType[], wanted: boolean) {
   return useQuery({
-    queryKey: ['filled', kinds],
+    queryKey: filledKeys.of(kinds),
     queryFn: () => ask(getFilled, { query: { kinds: kinds.join(',') } }),
     enabled: wanted,
     staleTime: 300_000,
@@ -87,11 +114,11 @@ export function useFilled(kinds: readonly PropertyType[], wanted: boolean) {
 
 /** All of the agent's searches, of clients and their own. */
 export function useSavedSearches() {
-  return useQuery({ queryKey: ['searches'], queryFn: () => ask(listSearches) });
+  return useQuery({ queryKey: savedSearchKeys.all, queryFn: () => ask(listSearches) });
 }
 
 export function useSavedSearch(id: string | undefined) {
-  return useQuery({ queryKey: ['searches', id], queryFn: () => ask(getSearch, { at: { id: id ?? '' } }), enabled: !!id });
+  return useQuery({ queryKey: savedSearchKeys.one(id), queryFn: () => ask(getSearch, { at: { id: id ?? '' } }), enabled: !!id });
 }
 
 export interface SaveSearch {
@@ -110,11 +137,8 @@ export function useSaveSearch() {
         ? ask(changeSearch, { at: { id }, body: { name, document, version } })
         : ask(createSearch, { body: { name, clientId, document } }),
     onSuccess: (saved) => {
-      client.setQueryData(['searches', saved.id], saved);
-      return Promise.all([
-        client.invalidateQueries({ queryKey: ['clients'] }),
-        client.invalidateQueries({ queryKey: ['searches'], exact: true }),
-      ]);
+      client.setQueryData(savedSearchKeys.one(saved.id), saved);
+      return makeStale(client, 'search');
     },
   });
 }

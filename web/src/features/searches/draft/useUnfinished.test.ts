@@ -6,7 +6,7 @@ import { createRoot } from 'react-dom/client';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { STARTING_SEARCH, useDraft } from './draft.js';
-import { useDrafts, useKeepDraft, useRemoveDraft } from './keptSearches.api.js';
+import { draftKeys, useDrafts, useKeepDraft, useRemoveDraft } from './keptSearches.api.js';
 import { useUnfinished } from './useUnfinished.js';
 
 beforeAll(() => void Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true }));
@@ -27,7 +27,7 @@ async function openAt(drawn: string, address: string): Promise<string> {
   vi.stubGlobal('fetch', () => Promise.resolve(Response.json([left])));
   useDraft.getState().startNew(null);
   const client = new QueryClient();
-  client.setQueryData(['drafts'], [left]);
+  client.setQueryData(draftKeys.all, [left]);
   const Page = () => (useUnfinished(), null);
   const router = createMemoryRouter([{ path: '/search', element: createElement(Page) }], { initialEntries: [drawn] });
   const root = createRoot(document.createElement('div'));

@@ -4,6 +4,7 @@ import type { Row } from '@perambula/contract';
 import type { Prices, ResultSet, Search } from '@perambula/core';
 import { useCallback, useMemo, useState } from 'react';
 import { ask } from '../../../shared/http.js';
+import { MARKET_CHANGES, queryKeys } from '../../../shared/queryKeys.js';
 import { pagesAt, pagesOf } from './resultRows.rules.js';
 import { useKeys, useResults } from '../draft/searches.api.js';
 
@@ -23,6 +24,12 @@ export interface ResultRows {
   readonly see: (from: number, to: number) => void;
 }
 
+const rowKeys = queryKeys(
+  'rows',
+  { staleBy: MARKET_CHANGES },
+  { page: (search: Search, set: ResultSet, keys: readonly string[]) => [search, set, keys] },
+);
+
 const NONE: readonly Row[] = [];
 
 export function useResultRows(search: Search, set: ResultSet, line: string | null, only: ReadonlySet<string> | null): ResultRows {
@@ -39,7 +46,7 @@ export function useResultRows(search: Search, set: ResultSet, line: string | nul
   const pages = useMemo(() => pagesOf(keys, known, seen), [keys, known, seen]);
   const loaded = useQueries({
     queries: pages.map((page) => ({
-      queryKey: ['rows', search, set, page],
+      queryKey: rowKeys.page(search, set, page),
       queryFn: ({ signal }: { signal: AbortSignal }) => ask(findRows, { body: { search, set, keys: page }, signal }),
       structuralSharing: false as const,
     })),
