@@ -2,7 +2,7 @@ import { ERRORS } from '@perambula/contract';
 import type { ErrorBody } from '@perambula/contract';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { addressOf, declaredEndpoints } from './openApi.js';
+import { addressOf, bodySchemas, declaredEndpoints } from './openApi.js';
 import { startTestStack } from './testing/stack.js';
 import type { Answer, Browser, TestStack } from './testing/stack.js';
 
@@ -12,19 +12,35 @@ interface Operation {
   readonly hasBody: boolean;
 }
 
+interface Schema {
+  readonly $ref?: string;
+  readonly allOf?: readonly Schema[];
+  readonly anyOf?: readonly Schema[];
+  readonly items?: Schema;
+  readonly properties?: Readonly<Record<string, Schema>>;
+  readonly required?: readonly string[];
+}
+
+interface Described {
+  readonly parameters?: readonly { readonly in: string; readonly name: string; readonly required?: boolean }[];
+  readonly requestBody?: { readonly content: Readonly<Record<string, { readonly schema: Schema }>> };
+}
+
 interface OpenApi {
   readonly openapi: string;
-  readonly paths: Readonly<Record<string, Readonly<Record<string, { readonly requestBody?: unknown }>>>>;
+  readonly paths: Readonly<Record<string, Readonly<Record<string, Described>>>>;
+  readonly components: { readonly schemas: Readonly<Record<string, Schema>> };
 }
 
 let stack: TestStack;
 let juno: Browser;
+let description: OpenApi;
 let operations: readonly Operation[] = [];
 beforeAll(async () => {
   stack = await startTestStack();
   juno = stack.juno;
-  const { paths } = await juno.good<OpenApi>('GET', '/api/openapi.json');
-  operations = Object.entries(paths).flatMap(([path, methods]) =>
+  description = await juno.good<OpenApi>('GET', '/api/openapi.json');
+  operations = Object.entries(description.paths).flatMap(([path, methods]) =>
     Object.entries(methods).map(([method, { requestBody }]) => ({
       method: method.toUpperCase(),
       path,
@@ -72,6 +88,19 @@ const filled = (path: string, value: string): string => path.replace(/\{\w+\}/g,
 const isLasting = ({ path, method }: Operation): boolean =>
   path.endsWith('/events') || (path === '/api/session' && method === 'DELETE');
 
+/** What a body or query must and may have, as `name`, `people[].email`, `people[].phone?`; what is a document of its own is one word. */
+function wordsOf(schema: Schema, named: OpenApi['components']['schemas']): string[] {
+  const at = schema.$ref?.split('/').at(-1);
+  if (at !== undefined) return wordsOf(named[at] ?? {}, named);
+  if (schema.allOf) return schema.allOf.flatMap((each) => wordsOf(each, named));
+  const { properties = {}, required = [] } = schema;
+  return Object.entries(properties).flatMap(([name, value]) => {
+    const word = `${name}${required.includes(name) ? '' : '?'}`;
+    const within = value.items ? wordsOf(value.items, named).map((each) => `${word}[].${each}`) : [];
+    return [word, ...within];
+  });
+}
+
 function expectFailure({ status, body, headers }: Answer<ErrorBody>, where: string): void {
   expect([where, status < 500 || status === 503]).toEqual([where, true]);
   if (status < 400) return;
@@ -94,6 +123,24 @@ describe('the interface', () => {
     });
     const answered = operations.map(({ method, path, hasBody }) => `${method} ${path}${hasBody ? ' with a body' : ''}`);
     expect([...declared, ...BY_ADDRESS, ...BY_MAIL_SERVER].sort()).toEqual([...answered].sort());
+  });
+
+  it('takes just the bodies and queries that browsers ask with: the same words, and the same of them must be there', () => {
+    const { paths, components } = description;
+    const bodies = bodySchemas() as Record<string, Schema & { definitions?: Record<string, Schema> }>;
+    let compared = 0;
+    for (const [name, { method, path, takes }] of declaredEndpoints()) {
+      if (takes !== 'values') continue;
+      const { definitions = {}, ...declared } = bodies[name] ?? {};
+      const { parameters = [], requestBody } = paths[addressOf(path)]?.[method.toLowerCase()] ?? {};
+      const answered =
+        method === 'GET'
+          ? parameters.filter((each) => each.in === 'query').map((each) => `${each.name}${each.required ? '' : '?'}`)
+          : wordsOf(requestBody?.content['application/json']?.schema ?? {}, components.schemas);
+      expect([name, wordsOf(declared, definitions).sort()]).toEqual([name, answered.sort()]);
+      compared++;
+    }
+    expect(compared).toBeGreaterThan(45);
   });
 
   it('is shut to whoever has not signed in, but for what is listed here', async () => {

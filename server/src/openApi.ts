@@ -14,8 +14,17 @@ export function declaredEndpoints(): Map<string, AnyEndpoint> {
 
 /** The JSON Schema of what each endpoint gives, by its name; those that give files have none. */
 export function answerSchemas(): Record<string, object> {
-  const file = fileURLToPath(import.meta.resolve('@perambula/contract/answers.json'));
-  return JSON.parse(readFileSync(file, 'utf8')) as Record<string, object>;
+  return schemasIn('answers.json');
+}
+
+/** The JSON Schema of the query or JSON body that each endpoint takes, by its name. */
+export function bodySchemas(): Record<string, object> {
+  return schemasIn('bodies.json');
+}
+
+function schemasIn(file: string): Record<string, object> {
+  const path = fileURLToPath(import.meta.resolve(`@perambula/contract/${file}`));
+  return JSON.parse(readFileSync(path, 'utf8')) as Record<string, object>;
 }
 
 /** An endpoint's path as OpenAPI writes it, from the server's root on. */

@@ -32,6 +32,7 @@ const known = new Map<string, Staleness>();
  * @param of     the rest of a key, by what it is called
  * @throws Error where two kinds of answer have the same first word
  */
+// eslint-disable-next-line @typescript-eslint/no-generated-empty-object-type -- keys without a rest have no more names
 export function queryKeys<Of extends Record<string, Maker> = Record<never, Maker>>(
   first: string,
   staleness: Staleness,
