@@ -13,6 +13,7 @@ export default defineConfig({
           include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
           globalSetup: BUILT,
+          maxWorkers: 2,
           // properties over thousands of cases, on machines of any speed
           testTimeout: 60_000,
         },
@@ -22,6 +23,7 @@ export default defineConfig({
           name: 'web',
           include: ['web/src/**/*.test.{ts,tsx}'],
           globalSetup: BUILT,
+          maxWorkers: 2,
           setupFiles: 'web/src/testing/deployment.ts',
         },
       },

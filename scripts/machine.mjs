@@ -65,9 +65,15 @@ export function requirePackages() {
   writeFileSync(stamp, hash);
 }
 
+const BUILT_OF = join(ROOT, 'node_modules', '.perambula-build');
+
+/** Tells one build from another: a hash of what the last was made of. */
+export function lastBuild() {
+  return existsSync(BUILT_OF) ? readFileSync(BUILT_OF, 'utf8') : '';
+}
+
 /** Builds when a source is newer than the last build. */
 export function requireBuild() {
-  const stamp = join(ROOT, 'node_modules', '.perambula-build');
   const sources = ['core', 'contract', 'county', 'server', 'web'].flatMap((workspace) => [
     join(ROOT, workspace, 'assembly'),
     join(ROOT, workspace, 'asconfig.json'),
@@ -80,15 +86,15 @@ export function requireBuild() {
     ...['index.html', 'portal.html', 'vite.config.ts'].map((name) => join(ROOT, 'web', name)),
     join(ROOT, 'package-lock.json'),
     join(ROOT, 'scripts/answers.mjs'),
+    join(ROOT, 'scripts/bundle.mjs'),
   ].sort()) {
     if (existsSync(file)) hash.update(file.slice(ROOT.length)).update(readFileSync(file));
   }
   const now = hash.digest('hex');
   if (
-    existsSync(stamp) &&
-    readFileSync(stamp, 'utf8') === now &&
+    lastBuild() === now &&
     existsSync(join(ROOT, 'web/dist/index.html')) &&
-    existsSync(join(ROOT, 'server/dist/main.js'))
+    existsSync(join(ROOT, 'server/dist/bundle/main.js'))
   )
     return;
   say('Building …');
@@ -97,7 +103,7 @@ export function requireBuild() {
   } catch (error) {
     throw new Stop(`The build failed:\n${`${error.stdout}${error.stderr}`.trim().split('\n').slice(-20).join('\n')}`);
   }
-  writeFileSync(stamp, now);
+  writeFileSync(BUILT_OF, now);
 }
 
 function filesBelow(path) {

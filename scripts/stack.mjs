@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { freePort, ROOT } from './machine.mjs';
+import { freePort, lastBuild, ROOT } from './machine.mjs';
 import { MariaDb } from './mariadb.mjs';
 import { Stop } from './say.mjs';
 
@@ -94,6 +94,7 @@ export async function startStack({ data, port, county = {}, loaded = false, publ
       FEED_PORT: String(feedPort),
       FEED_TOKEN: secrets.feed,
       COUNTY_DIR: countyDir,
+      COUNTY_BUILD: lastBuild(),
       ...(county.parcels ? { COUNTY_PARCELS: String(county.parcels) } : {}),
       ...(county.since ? { COUNTY_SINCE: county.since } : {}),
     },
@@ -107,7 +108,8 @@ export async function startStack({ data, port, county = {}, loaded = false, publ
   );
   const server = new Part(
     'server',
-    'server/dist/main.js',
+    // a debugger is better served by the files as they were compiled, which are followed as they change
+    inspect ? 'server/dist/main.js' : 'server/dist/bundle/main.js',
     {
       PORT: String(port),
       PUBLIC_URL: publicUrl ?? web,

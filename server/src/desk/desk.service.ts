@@ -5,6 +5,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Thread } from '../common/thread.js';
 import { Turns } from '../common/turns.js';
+import { workerScript } from '../common/workerScript.js';
 
 /** What a thread of the desk can be asked. */
 export interface DeskCalls {
@@ -32,7 +33,7 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
 
   constructor(@Inject(CONFIG) private readonly config: Config) {
     const start = (): Thread<DeskCalls> =>
-      new Thread(new URL('../background.worker.js', import.meta.url), {
+      new Thread(workerScript('background.worker.js'), {
         workerData: { ...config, role: 'desk' },
       });
     this.threads = { page: start(), file: start() };

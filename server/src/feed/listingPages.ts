@@ -1,4 +1,5 @@
 import { Thread } from '../common/thread.js';
+import { workerScript } from '../common/workerScript.js';
 import type { Page, Place } from './place.js';
 import type { ListingCalls, PagesData } from './listings.worker.js';
 import type { ReadBatch } from './readRecord.js';
@@ -11,7 +12,7 @@ export class ListingPages {
   private readonly thread: Thread<ListingCalls>;
 
   constructor(workerData: PagesData) {
-    this.thread = new Thread(new URL('./listings.worker.js', import.meta.url), { workerData, resourceLimits: ROOM_FOR_PAGES });
+    this.thread = new Thread(workerScript('feed/listings.worker.js'), { workerData, resourceLimits: ROOM_FOR_PAGES });
   }
 
   /** @throws Error when the feed stays out of reach */

@@ -6,6 +6,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
 import { Thread } from '../common/thread.js';
+import { workerScript } from '../common/workerScript.js';
 import { EventsService } from '../events/index.js';
 import { EngineHost } from '../searches/index.js';
 
@@ -31,7 +32,7 @@ export class PipelineThread implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly events: EventsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {
-    const script = new URL('../background.worker.js', import.meta.url);
+    const script = workerScript('background.worker.js');
     this.thread = new Thread(script, { workerData: { ...config, role: 'pipeline' } }, () => {
       if (!this.stopped) setTimeout(() => this.begin(), AGAIN_AFTER_MS);
     });

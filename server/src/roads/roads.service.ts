@@ -9,6 +9,7 @@ import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { Thread } from '../common/thread.js';
 import { Turns } from '../common/turns.js';
+import { workerScript } from '../common/workerScript.js';
 import type { RoadCalls } from './roads.worker.js';
 import { Sweeps } from './sweeps.js';
 
@@ -25,7 +26,7 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   constructor(@Inject(CONFIG) { countyDir, role }: Config) {
     this.role = role;
-    this.thread = new Thread<RoadCalls>(new URL('./roads.worker.js', import.meta.url), { workerData: { countyDir } });
+    this.thread = new Thread<RoadCalls>(workerScript('roads/roads.worker.js'), { workerData: { countyDir } });
   }
 
   onApplicationBootstrap(): void {

@@ -2,6 +2,7 @@ import { asking, spending } from '../common/asking.js';
 import { Gate } from '../common/gate.js';
 import { Thread } from '../common/thread.js';
 import { Turns } from '../common/turns.js';
+import { workerScript } from '../common/workerScript.js';
 import type { EngineCalls, Readable, SliceCalls, WriteCalls } from './engine.worker.js';
 
 interface Reader {
@@ -34,7 +35,7 @@ export class EngineThreads {
    */
   constructor(threads: number, workerData: unknown, lost: () => void) {
     this.turns = new Turns(AT_ONCE * threads);
-    const script = new URL('./engine.worker.js', import.meta.url);
+    const script = workerScript('searches/engine.worker.js');
     const options = { workerData, resourceLimits: MOST_MEMORY };
     this.writer = new Thread(script, options, () => {
       this.readable = null;
