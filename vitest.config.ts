@@ -24,6 +24,7 @@ export default defineConfig({
           include: ['web/src/**/*.test.{ts,tsx}'],
           globalSetup: BUILT,
           maxWorkers: 2,
+          testTimeout: 60_000,
           setupFiles: 'web/src/testing/deployment.ts',
         },
       },

@@ -103,7 +103,13 @@ export async function startStack({ data, port, county = {}, loaded = false, publ
   const mail = new Part(
     'mail',
     'county/dist/mail/main.js',
-    { SMTP_PORT: String(smtpPort), MAILBOX_PORT: String(mailboxPort), MAILBOX_DIR: join(data, 'mail') },
+    {
+      SMTP_PORT: String(smtpPort),
+      MAILBOX_PORT: String(mailboxPort),
+      MAILBOX_DIR: join(data, 'mail'),
+      COUNTY_URL: feedUrl,
+      COUNTY_TOKEN: secrets.feed,
+    },
     logs,
   );
   const server = new Part(

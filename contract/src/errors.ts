@@ -33,6 +33,7 @@ export const ERRORS = {
   'agreement.missing': { status: 409, means: 'The client has no signed buyer agreement for the day; details say how to go on.' },
   'showing.tooEarly': { status: 409, means: 'A Coming Soon home takes no showings before its date.' },
   'showing.notAgreed': { status: 409, means: 'The showing is not agreed with the listing office, so it is not sent as one.' },
+  'showing.nobody': { status: 409, means: 'The listing names no e-mail address of its agent, who could be asked.' },
   'showing.past': { status: 422, means: 'The time proposed is past.' },
   'roads.offRoad': { status: 422, means: 'The place lies too far from every road.' },
   'bound.named': { status: 409, means: 'Another bound that the agent keeps has this name.' },

@@ -10,6 +10,7 @@ export * from './events.js';
 export * from './feed.js';
 export * from './listings.js';
 export * from './mail.js';
+export * from './offices.js';
 export * from './ownKey.js';
 export * from './places.js';
 export * from './portal.js';

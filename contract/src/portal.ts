@@ -1,5 +1,6 @@
 import type { ShownTo } from '@perambula/core';
 import { get, post, put, remove } from './endpoint.js';
+import type { Showing } from './showings.js';
 
 export const VERDICTS = ['like', 'unsure', 'notForUs'] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -19,7 +20,7 @@ export interface PortalHome {
   readonly toldAt: string;
   readonly isNew: boolean;
   readonly reaction: { readonly verdict: Verdict; readonly note: string } | null;
-  readonly showing: { readonly state: 'asked' | 'confirmed' | 'refused' | 'canceled'; readonly startAt: string | null } | null;
+  readonly showing: Pick<Showing, 'state' | 'startAt'> | null;
 }
 
 export interface Portal {

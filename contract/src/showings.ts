@@ -11,7 +11,8 @@ export interface Showing {
   readonly longitude: number | null;
   readonly latitude: number | null;
   readonly status: string;
-  readonly state: 'asked' | 'confirmed' | 'refused' | 'canceled';
+  /** Proposed: the listing office was asked for the time, and has not answered yet. */
+  readonly state: 'asked' | 'proposed' | 'confirmed' | 'refused' | 'canceled';
   readonly startAt: string | null;
   readonly minutes: number;
   /** What the client wrote when asking. */

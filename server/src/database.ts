@@ -15,6 +15,7 @@ import { KeptBounds1764500000000 } from './migrations/1764500000000-KeptBounds.j
 import { FirmFooting1764900000000 } from './migrations/1764900000000-FirmFooting.js';
 import { KeptFeeds1764950000000 } from './migrations/1764950000000-KeptFeeds.js';
 import { FeedsOfAnyKind1765200000000 } from './migrations/1765200000000-FeedsOfAnyKind.js';
+import { OfficesByMail1765300000000 } from './migrations/1765300000000-OfficesByMail.js';
 import { LeftHouseholds1765100000000 } from './migrations/1765100000000-LeftHouseholds.js';
 import { OwnListings1765000000000 } from './migrations/1765000000000-OwnListings.js';
 import { ReactionRow, VisitRow } from './portal/index.js';
@@ -82,6 +83,7 @@ export function databaseOptions({ database, role = 'web' }: Pick<Config, 'databa
       OwnListings1765000000000,
       LeftHouseholds1765100000000,
       FeedsOfAnyKind1765200000000,
+      OfficesByMail1765300000000,
     ],
     migrationsRun: role === 'web',
     synchronize: false,

@@ -90,7 +90,7 @@ export function serveInterface(app: Express, webDir: string): void {
   const [agent, client] = [pageOf('index.html'), pageOf('portal.html')];
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (!isPage(request)) return next();
-    const page = /^\/(p|confirm|stop)(\/|$)/.test(request.path) ? client : agent;
+    const page = /^\/(asked|p|confirm|stop)(\/|$)/.test(request.path) ? client : agent;
     response.setHeader('cache-control', 'no-store');
     response.type('html').send(page.replaceAll(NONCE, String(response.locals['nonce'])));
   });

@@ -3,6 +3,7 @@ import '@fontsource-variable/hanken-grotesk';
 import './shared/base.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { AskedPage } from './features/portal/AskedPage.js';
 import { LinkButtonPage } from './features/portal/LinkButtonPage.js';
 import { PortalPage } from './features/portal/PortalPage.js';
 import { begin } from './shared/begin.js';
@@ -14,6 +15,7 @@ const router = createBrowserRouter([
     children: [
       { path: '/p/:token?', Component: PortalPage },
       { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },
+      { path: '/asked/:token', Component: AskedPage },
       { path: '/stop/:token', element: <LinkButtonPage act="stop" /> },
     ],
   },

@@ -1,5 +1,5 @@
 import { distance } from 'fastest-levenshtein';
-import { stemOf, wordsOf } from '../text/words.js';
+import { spaced, stemOf, wordsOf } from '../text/words.js';
 import type { Field } from './field.js';
 import { appliesTo, FIELDS } from './fields.js';
 import type { PropertyType } from './kinds.js';
@@ -56,7 +56,7 @@ const KNOWN: ReadonlyMap<Field, Known> = new Map(
   FIELDS.map((field) => {
     const { name, label, choices = [], synonyms = [], help } = field;
     const plain = (texts: readonly string[]): string[] => texts.map((text) => wordsOf(text).join(' '));
-    const names = plain([label, name, name.replace(/([a-z])([A-Z])/g, '$1 $2')]);
+    const names = plain([label, name, spaced(name)]);
     const [others, values] = [plain(synonyms), plain(choices)];
     const words = [...new Set([...names, ...others, ...values].flatMap((text) => text.split(' ')))];
     return [field, { names, others, values, words, meant: new Set([...words, ...wordsOf(help)].map(stemOf)) }];

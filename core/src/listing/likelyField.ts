@@ -1,4 +1,4 @@
-import { wordsOf } from '../text/words.js';
+import { spaced, wordsOf } from '../text/words.js';
 import { FIELDS } from './fields.js';
 import { isCalled } from './findFields.js';
 import { isStandard, LOOKUP_FIELDS } from './spelling.js';
@@ -16,7 +16,7 @@ const MOST_UNLIKE = 0.2;
  * @param isFree  whether a field may be meant at all
  */
 export function likelyField(heading: string, values: readonly unknown[], isFree: (field: string) => boolean): string | null {
-  const words = heading.replace(/(?<=[a-z0-9])(?=[A-Z])/g, ' ').replaceAll('_', ' ');
+  const words = spaced(heading).replaceAll('_', ' ');
   const holds = (field: string): boolean => values.every((value) => holderOf(field)(value) !== undefined);
   const called = FIELDS.filter(({ name, derive }) => !derive && isFree(name));
   const text = wordsOf(words).join(' ');

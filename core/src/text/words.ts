@@ -18,6 +18,11 @@ export function wordsOf(text: string): string[] {
   );
 }
 
+/** A name of several words joined as words: `OceanGlimpse` is "Ocean Glimpse", `HOAFee` "HOA Fee". */
+export function spaced(name: string): string {
+  return name.replace(/(?<=[a-z0-9])(?=[A-Z])|(?<=[A-Z])(?=[A-Z][a-z])/g, ' ');
+}
+
 /** Words reduced to their stems by Porter's algorithm (M. F. Porter, 1980), so that "gardens" finds "garden". */
 export function stemsOf(text: string): string[] {
   return wordsOf(text).map(stemOf);

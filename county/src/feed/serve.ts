@@ -54,9 +54,11 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
       return send(response, 200, body);
     }
     if (root === 'showings' && request.method === 'POST') {
-      const ask = JSON.parse(await bodyOf(request)) as { ListingKey: string; startAt: number; askedAt: number };
+      const ask = JSON.parse(await bodyOf(request)) as { ListingKey: string; startAt: number };
       const home = market.find(ask.ListingKey);
-      return home ? send(response, 200, answerShowing(market.record(home), ask)) : missing();
+      return home
+        ? send(response, 200, answerShowing(market.record(home), { startAt: ask.startAt, askedAt: market.moment }))
+        : missing();
     }
     if (root === 'documents') {
       if (!entry || !sendDocument(response, market.record(entry), entry.listing.parcel, file)) missing();

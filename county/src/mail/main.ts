@@ -1,10 +1,12 @@
 import { createServer } from 'node:http';
 import { SMTPServer } from 'smtp-server';
+import { answerByMail } from '../offices/answerByMail.js';
 import { Mailbox } from './mailbox.js';
 
 // the mail stand-in as a process of its own: SMTP in, a mailbox to read over HTTP
-const { SMTP_PORT = '0', MAILBOX_PORT = '0', MAILBOX_DIR = '.data/mail' } = process.env;
+const { SMTP_PORT = '0', MAILBOX_PORT = '0', MAILBOX_DIR = '.data/mail', COUNTY_URL = '', COUNTY_TOKEN = '' } = process.env;
 const mailbox = new Mailbox(MAILBOX_DIR);
+const county = { url: COUNTY_URL, token: COUNTY_TOKEN };
 
 const smtp = new SMTPServer({
   authOptional: true,
@@ -14,8 +16,10 @@ const smtp = new SMTPServer({
     const chunks: Buffer[] = [];
     stream.on('data', (chunk: Buffer) => chunks.push(chunk));
     stream.on('end', () => {
-      const recipients = session.envelope.rcptTo.map(({ address }) => address);
-      mailbox.keep(Buffer.concat(chunks), recipients).then(() => done(), done);
+      const [raw, recipients] = [Buffer.concat(chunks), session.envelope.rcptTo.map(({ address }) => address)];
+      mailbox.keep(raw, recipients).then(() => done(), done);
+      // the county's people who read their mail
+      answerByMail(raw, recipients, county).catch((error: unknown) => process.stderr.write(`${String(error)}\n`));
     });
   },
 });

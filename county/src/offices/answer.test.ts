@@ -4,7 +4,7 @@ import { TIME_ZONE } from '../county.js';
 import { NOW } from '../testing/figures.js';
 import { answerShowing } from './answer.js';
 
-const HOME = { StandardStatus: 'Active', OccupantType: 'Vacant', ListOfficeName: 'Marl & Mason' };
+const HOME = { StandardStatus: 'Active', OccupantType: 'Vacant' };
 const at = (clock: string, day = '2026-04-18'): number => DateTime.fromISO(`${day}T${clock}`, { zone: TIME_ZONE }).toMillis();
 const HOUR = 3_600_000;
 
@@ -21,7 +21,7 @@ describe('answerShowing', () => {
   it('keeps them by the county’s clock, in summer and in winter', () => {
     for (const day of ['2026-01-17', '2026-03-08', '2026-07-18', '2026-11-01']) {
       expect(answerShowing(HOME, { startAt: at('09:00', day), askedAt: at('09:00', day) }).answer).toBe('confirmed');
-      expect(answerShowing(HOME, { startAt: at('08:30', day), askedAt: at('08:30', day) }).reason).toContain(
+      expect(answerShowing(HOME, { startAt: at('08:30', day), askedAt: at('08:30', day) }).note).toContain(
         'between 9 am and 7 pm',
       );
     }
@@ -36,21 +36,21 @@ describe('answerShowing', () => {
     expect(answerShowing(home, { startAt, askedAt: startAt - hours * HOUR }).answer).toBe('confirmed');
     if (hours === 0) return;
     const late = answerShowing(home, { startAt, askedAt: startAt - hours * HOUR + 60_000 });
-    expect([late.answer, late.reason]).toEqual(['refused', `Marl & Mason: ${hours} hours’ notice, please.`]);
+    expect([late.answer, late.note]).toEqual(['refused', `${hours} hours’ notice, please.`]);
   });
   it.each(['Active Under Contract', 'Pending', 'Closed', 'Withdrawn', 'Hold', 'Expired', 'Canceled'])(
     'shows no home that is %s',
     (StandardStatus) => {
       expect(answerShowing({ ...HOME, StandardStatus }, { startAt: at('14:00'), askedAt: NOW })).toEqual({
         answer: 'refused',
-        reason: `Marl & Mason: the home is ${StandardStatus.toLowerCase()}.`,
+        note: `The home is ${StandardStatus.toLowerCase()}.`,
       });
     },
   );
   it('shows no Coming Soon home before its day, and from then on', () => {
     const soon = { ...HOME, StandardStatus: 'Coming Soon', ActivationDate: '2026-04-18' };
-    expect(answerShowing(soon, { startAt: at('18:00', '2026-04-17'), askedAt: NOW }).reason).toContain(
-      'no showings before 2026-04-18',
+    expect(answerShowing(soon, { startAt: at('18:00', '2026-04-17'), askedAt: NOW }).note).toContain(
+      'No showings before 2026-04-18',
     );
     expect(answerShowing(soon, { startAt: at('09:00'), askedAt: NOW }).answer).toBe('confirmed');
   });

@@ -10,7 +10,8 @@ export interface ShowingRequest {
 
 export interface ShowingAnswer {
   readonly answer: 'confirmed' | 'refused';
-  readonly reason: string;
+  /** What the office says besides; may be empty. */
+  readonly note: string;
 }
 
 const OPENS = 9;
@@ -19,17 +20,16 @@ const CLOSES = 19;
 /** A listing office's answer to a showing request, by its hours, the home's occupants and its status. */
 export function answerShowing(record: FeedRecord, { startAt, askedAt }: ShowingRequest): ShowingAnswer {
   const start = DateTime.fromMillis(startAt, { zone: TIME_ZONE });
-  const office = String(record['ListOfficeName']);
   const status = record['StandardStatus'];
   const opensOn = record['ActivationDate'];
   if (status === 'Coming Soon' && typeof opensOn === 'string' && (start.toISODate() as string) < opensOn) {
-    return { answer: 'refused', reason: `${office}: no showings before ${opensOn}.` };
+    return { answer: 'refused', note: `No showings before ${opensOn}.` };
   }
   if (status !== 'Active' && status !== 'Coming Soon')
-    return { answer: 'refused', reason: `${office}: the home is ${String(status).toLowerCase()}.` };
+    return { answer: 'refused', note: `The home is ${String(status).toLowerCase()}.` };
   const hour = start.hour + start.minute / 60;
-  if (hour < OPENS || hour > CLOSES) return { answer: 'refused', reason: `${office}: showings are between 9 am and 7 pm.` };
+  if (hour < OPENS || hour > CLOSES) return { answer: 'refused', note: 'Showings are between 9 am and 7 pm.' };
   const notice = { Tenant: 24, Owner: 2 }[String(record['OccupantType'])] ?? 0;
-  if (startAt - askedAt < notice * 3_600_000) return { answer: 'refused', reason: `${office}: ${notice} hours’ notice, please.` };
-  return { answer: 'confirmed', reason: `${office} confirms.` };
+  if (startAt - askedAt < notice * 3_600_000) return { answer: 'refused', note: `${notice} hours’ notice, please.` };
+  return { answer: 'confirmed', note: '' };
 }

@@ -204,7 +204,7 @@ describe('a new client', () => {
       agreement: { from: '2026-04-01', until: '2026-12-31', scope: 'Buying' },
     });
     expect((await propose({ startAt })).status).toBe(200);
-    const agreed = (await juno.good<Showing[]>('GET', '/api/showings')).find(({ id }) => id === showing?.id);
+    const agreed = await stack.answered(juno, showing?.id ?? '');
     expect(agreed).toMatchObject({ state: 'confirmed', startAt, agreementSigned: true });
     expect(
       await juno.ask('PATCH', `/api/clients/${file.id}`, { agreement: { from: '2026-04-01', until: '2026-03-01', scope: '' } }),

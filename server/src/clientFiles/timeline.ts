@@ -37,6 +37,7 @@ export class Timeline {
     const verdicts = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to' } as const;
     const states = {
       asked: 'asked to see',
+      proposed: 'visit proposed:',
       confirmed: 'visit agreed:',
       refused: 'visit refused:',
       canceled: 'visit canceled:',

@@ -1,3 +1,4 @@
+import { spaced } from '@perambula/core';
 import type { Raw } from './place.js';
 import type { Description } from './csdl.js';
 import { BROUGHT_FIELDS } from './readRecord.js';
@@ -95,9 +96,4 @@ function listIn(text: string, standards: ReadonlyMap<string, string>): string | 
   if (!text.includes(',')) return text;
   const parts = text.split(',').map((part) => part.trim());
   return parts.some((part) => standards.has(part)) ? parts.map((part) => standards.get(part) ?? part) : text;
-}
-
-/** A member's name as words: `OceanGlimpse` is "Ocean Glimpse". */
-function spaced(member: string): string {
-  return member.replace(/(?<=[a-z0-9])(?=[A-Z])|(?<=[A-Z])(?=[A-Z][a-z])/g, ' ');
 }

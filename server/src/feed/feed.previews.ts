@@ -5,12 +5,11 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
-import { Outside } from '../common/outside.js';
 import { Surroundings } from '../common/surroundings.js';
-import { dialectOf, translate } from './dialect.js';
-import { FeedClient } from './feed.client.js';
+import { translate } from './dialect.js';
+import type { Dialect } from './dialect.js';
 import type { FeedAddress } from './feed.settings.js';
-import { FeedSource } from './feed.source.js';
+import { openFeed } from './openFeed.js';
 import type { Raw } from './place.js';
 import { BROUGHT_FIELDS, readBatch } from './readRecord.js';
 
@@ -34,12 +33,10 @@ export class FeedPreviews {
    *
    * @throws Failure when it does not answer as a feed does
    */
-  async look({ root, access, names }: Omit<FeedAddress, 'chosen'>): Promise<FeedPreview> {
-    const source = new FeedSource(root, new FeedClient(access, new Outside(this.config.feed.internalHosts)));
-    const records = await source.first(RECORDS).catch((error: unknown) => {
-      throw new Failure('feed.unreadable', `${root} is not read: ${(error as Error).message}. The feed stays as it was.`);
+  async look(address: Omit<FeedAddress, 'chosen'>): Promise<FeedPreview> {
+    const { records, dialect } = await this.firstOf(address).catch((error: unknown) => {
+      throw new Failure('feed.unreadable', `${address.root} is not read: ${(error as Error).message}. The feed stays as it was.`);
     });
-    const dialect = dialectOf(await source.description(), await source.lookups(), names);
     const fields = fieldsOf(records, dialect.fields);
     const read = readBatch(
       records.map((record) => translate({ ...record }, dialect)),
@@ -59,6 +56,11 @@ export class FeedPreviews {
       fields,
       free: [...BROUGHT_FIELDS.keys()].filter((field) => !taken.has(field)).sort(),
     };
+  }
+
+  private async firstOf(address: Omit<FeedAddress, 'chosen'>): Promise<{ records: readonly Raw[]; dialect: Dialect }> {
+    const { plain, dialect } = await openFeed(address, this.config.feed.internalHosts);
+    return { records: await plain.first(RECORDS), dialect };
   }
 }
 

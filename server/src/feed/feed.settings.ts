@@ -80,12 +80,16 @@ export class FeedSettings {
    * @throws Failure when it is not, or no longer, so many
    */
   async agree(missing: number): Promise<void> {
+    const changed = new Failure(
+      'feed.changed',
+      'The feed was compared anew meanwhile. Look at the figure again, and then agree.',
+    );
     const address = await this.current();
-    const feed = address && nameOf(address);
+    if (!address) throw changed;
+    const feed = nameOf(address);
     await this.database.transaction(async (manager) => {
-      const { affected } = feed === null ? {} : await manager.update(FeedMissingRow, { feed, missing }, { agreed: missing });
-      if (feed === null || !affected)
-        throw new Failure('feed.changed', 'The feed was compared anew meanwhile. Look at the figure again, and then agree.');
+      const { affected } = await manager.update(FeedMissingRow, { feed, missing }, { agreed: missing });
+      if (!affected) throw changed;
       await manager.delete(FeedCursorRow, { feed, resource: 'Comparison' });
     });
   }

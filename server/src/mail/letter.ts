@@ -17,7 +17,8 @@ export interface Letter {
   readonly homes: readonly LetterHome[];
   readonly button: { readonly label: string; readonly url: string } | null;
   readonly agent: Pick<AgentRow, 'name' | 'officeName' | 'phone' | 'postalAddress' | 'licenseNumber'>;
-  readonly stopUrl: string;
+  /** Null in a letter to a listing office. */
+  readonly stopUrl: string | null;
 }
 
 const INK = '#23302E';
@@ -41,7 +42,7 @@ function markup({ greeting, paragraphs, homes, button, agent, stopUrl }: Letter)
 <mj-section background-color="#FFFFFF" padding="20px 4px 4px"><mj-column>${said}</mj-column></mj-section>
 ${homes.map(homeMarkup).join('')}
 ${button ? `<mj-section background-color="#FFFFFF" padding="4px 0 20px"><mj-column><mj-button href="${escape(button.url)}" background-color="${MULBERRY}" color="#FFFFFF" border-radius="8px" font-weight="600" font-size="15px">${escape(button.label)}</mj-button></mj-column></mj-section>` : ''}
-<mj-section padding="14px 4px"><mj-column><mj-text font-size="12.5px" color="${SOFT}" line-height="1.5"><strong>${escape(agent.name)}</strong> · ${escape(agent.officeName)} · ${escape(agent.phone)}<br/>${escape(agent.postalAddress)} · license ${escape(agent.licenseNumber)}<br/>Equal housing opportunity. Information is from the listing source and should be verified.<br/><a href="${escape(stopUrl)}" style="color:${SOFT}">Stop these messages</a></mj-text></mj-column></mj-section>
+<mj-section padding="14px 4px"><mj-column><mj-text font-size="12.5px" color="${SOFT}" line-height="1.5"><strong>${escape(agent.name)}</strong> · ${escape(agent.officeName)} · ${escape(agent.phone)}<br/>${escape(agent.postalAddress)} · license ${escape(agent.licenseNumber)}<br/>Equal housing opportunity. Information is from the listing source and should be verified.${stopUrl === null ? '' : `<br/><a href="${escape(stopUrl)}" style="color:${SOFT}">Stop these messages</a>`}</mj-text></mj-column></mj-section>
 </mj-body></mjml>`;
 }
 
@@ -56,7 +57,7 @@ function plainText({ greeting, paragraphs, homes, button, agent, stopUrl }: Lett
     ...paragraphs,
     ...homes.map((home) => `${home.why}\n${home.price}  ${home.address}\n${home.facts}\n${home.credit}\n${home.url}`),
     ...(button ? [`${button.label}: ${button.url}`] : []),
-    `-- \n${agent.name}\n${agent.officeName}, ${agent.postalAddress}\n${agent.phone}, license ${agent.licenseNumber}\nEqual housing opportunity. Information is from the listing source and should be verified.\nStop these messages: ${stopUrl}`,
+    `-- \n${agent.name}\n${agent.officeName}, ${agent.postalAddress}\n${agent.phone}, license ${agent.licenseNumber}\nEqual housing opportunity. Information is from the listing source and should be verified.${stopUrl === null ? '' : `\nStop these messages: ${stopUrl}`}`,
   ].join('\n\n');
 }
 

@@ -31,10 +31,13 @@ export interface Addressed {
   readonly kind: MessageKind;
   readonly state?: 'queued' | 'held';
   readonly digestId?: string;
+  readonly showingId?: string;
   readonly calendar?: string;
 }
 
 const LOOK_EVERY_MS = 500;
+/** Where nothing was sent meanwhile, what the mail server did last is looked at so often. */
+const NOTED_EVERY_MS = 5_000;
 const BATCH = 20;
 
 /** Writes messages to the outbox, and sends what is queued there by SMTP. */
@@ -43,6 +46,8 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
   private transport: Promise<Smtp> | null = null;
   private timer: NodeJS.Timeout | undefined;
   private sending: Promise<void> | null = null;
+  /** When it was noted last whether the mail server takes messages, milliseconds since 1970 UTC. */
+  private notedAt = 0;
   private stopped = false;
 
   constructor(
@@ -67,7 +72,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Writes a message to the outbox, in the caller's transaction. */
   async write(manager: EntityManager, message: Addressed): Promise<void> {
-    const { letter, state = 'queued', digestId = null, calendar = null, ...address } = message;
+    const { letter, state = 'queued', digestId = null, showingId = null, calendar = null, ...address } = message;
     const id = randomUUID();
     const { html, text } = await renderLetter(letter);
     await manager.insert(OutboxRow, {
@@ -77,11 +82,12 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       text,
       state,
       digestId,
+      showingId,
       calendar,
       messageId: `<${id}@${this.config.mail.from.split('@').at(-1)}>`,
       fromName: `${letter.agent.name}, ${letter.agent.officeName}`,
       subject: message.subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
-      stopUrl: letter.stopUrl,
+      stopUrl: letter.stopUrl ?? '',
       tries: 0,
       nextTryAt: new Date(),
       createdAt: this.clock.date(),
@@ -92,6 +98,15 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
 
   private smtp(): Promise<Smtp> {
     return (this.transport ??= smtpTransport(this.config.mail));
+  }
+
+  /** Leaves what waits about a visit unsent, in the caller's transaction: something else is said of it now. */
+  async drop(manager: EntityManager, { showingId }: { readonly showingId: string }): Promise<void> {
+    await manager.update(
+      OutboxRow,
+      { showingId, state: 'queued' },
+      { state: 'dropped', lastError: 'Not sent: it is out of date.' },
+    );
   }
 
   /** Sends an agent a message at once, to see that mail arrives. @throws Failure saying why the mail server does not take it */
@@ -136,7 +151,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       await this.leaveOut(manager, rows);
       await Promise.all(rows.filter(({ state }) => state === 'queued').map((row) => this.sendOne(row)));
       await manager.save(rows);
-      await this.note(manager);
+      if (rows.length > 0 || Date.now() - this.notedAt > NOTED_EVERY_MS) await this.note(manager);
       for (const agentId of new Set(rows.map((row) => row.agentId))) await this.events.say(agentId, 'mail', manager);
       return rows.length;
     });
@@ -144,6 +159,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Notes whether the mail server takes messages; that it refuses one is that message's own matter. */
   private async note(manager: EntityManager): Promise<void> {
+    this.notedAt = Date.now();
     const [waiting] = await manager.query<{ lastError: string }[]>(
       "SELECT lastError FROM outbox WHERE state = 'queued' AND lastError IS NOT NULL LIMIT 1",
     );
@@ -173,7 +189,9 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
         html: row.html,
         text: row.text,
         // RFC 2369 and RFC 8058
-        headers: { 'List-Unsubscribe': `<${row.stopUrl}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' },
+        headers: row.stopUrl
+          ? { 'List-Unsubscribe': `<${row.stopUrl}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' }
+          : {},
         ...(row.calendar ? { icalEvent: { method: 'REQUEST', content: row.calendar, filename: 'showing.ics' } } : {}),
       });
       Object.assign(row, { state: 'sent', sentAt: this.clock.date(), lastError: null });

@@ -12,7 +12,10 @@ export class OutboxRow {
   @PrimaryColumn('char', { length: 36 }) id: string;
   @Index() @Column('char', { length: 36 }) agentId: string;
   @Index() @Column('char', { length: 36 }) clientId: string;
+  /** Empty where it goes to a listing office. */
   @Column('char', { length: 36 }) personId: string;
+  /** The visit that a listing office is written to about. */
+  @Index() @Column('char', { length: 36, nullable: true }) showingId: string | null;
   /** The digest it carries, one for all its readers; null for single messages. */
   @Index() @Column('char', { length: 36, nullable: true }) digestId: string | null;
   @Column('varchar', { length: 120, unique: true }) messageId: string;
@@ -23,6 +26,7 @@ export class OutboxRow {
   @Column('varchar', { length: 250 }) subject: string;
   @Column('mediumtext') html: string;
   @Column('mediumtext') text: string;
+  /** Empty where no client is written to. */
   @Column('varchar', { length: 300 }) stopUrl: string;
   @Column('mediumtext', { nullable: true }) calendar: string | null;
   @Column('varchar', { length: 12 }) kind: MessageKind;

@@ -47,7 +47,6 @@ export class FirstAdministrator implements OnApplicationBootstrap {
 
   /** @throws Failure when the code is not the one that was printed, or somebody has an account already */
   async make(code: string, { password, email, ...administrator }: NewAdministrator): Promise<void> {
-    const passwordHash = await hash(password);
     await this.database.transaction(async (manager) => {
       const row = await manager.findOne(FirstCodeRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
       const typed = code.toUpperCase().replace(/[^A-Z0-9]/g, '');
@@ -57,7 +56,7 @@ export class FirstAdministrator implements OnApplicationBootstrap {
         ...administrator,
         id: randomUUID(),
         email: email.trim().toLowerCase(),
-        passwordHash,
+        passwordHash: await hash(password),
         role: 'administrator',
         lookedAt: null,
       });

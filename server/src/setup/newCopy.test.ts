@@ -2,7 +2,18 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import type { Agent, ClientFile, ClientSummary, CountAnswer, Deployment, FeedState, Setup, Today } from '@perambula/contract';
+import type {
+  Agent,
+  ClientFile,
+  ClientSummary,
+  CountAnswer,
+  Deployment,
+  FeedState,
+  Setup,
+  Showing,
+  Today,
+} from '@perambula/contract';
+import type { ListingRecord } from '@perambula/core';
 import { simpleParser } from 'mailparser';
 import { generate } from 'selfsigned';
 import { SMTPServer } from 'smtp-server';
@@ -132,6 +143,30 @@ describe('a copy that is no demo', () => {
     const search = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
     const fit = async (): Promise<number> => (await browser.good<CountAnswer>('POST', '/api/searches/count', { search })).fit;
     await expect.poll(fit, SOON).toBeGreaterThan(50);
+  });
+
+  it('asks a listing office by mail, which answers on the page behind its link, without an account', async () => {
+    const { id: clientId } = await browser.good<{ id: string }>('POST', '/api/clients', {
+      name: 'Ode Fenner',
+      people: [{ name: 'Ode Fenner', email: 'ode@fenner.example' }],
+    });
+    const search = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
+    const { rows } = await browser.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', { search, set: 'fit' });
+    const listingKey = rows.find(({ StandardStatus }) => StandardStatus === 'Active')?.ListingKey;
+    const { id } = await browser.good<{ id: string }>('POST', '/api/showings', { clientId, listingKey });
+    const startAt = new Date(Date.now() + 3 * 86_400_000).toISOString();
+    await browser.good('POST', `/api/showings/${id}/time`, { startAt, withoutAgreement: true });
+    const letter = (): string =>
+      arrived.map(({ raw }) => raw.toString()).find((raw) => /^Subject: Showing request/m.test(raw)) ?? '';
+    await expect.poll(letter, SOON).not.toBe('');
+    const { text = '', replyTo } = await simpleParser(letter());
+    expect(replyTo?.text).toBe('ines@calloway.example');
+    expect(text).not.toContain('Fenner');
+    const token = /\/asked\/([\w-]+)/.exec(text)?.[1];
+    await new Browser(web).good('POST', '/api/offices/answer', { token, answer: 'confirmed', note: 'Shoes off, please.' });
+    const showing = (await browser.good<Showing[]>('GET', '/api/showings')).find((each) => each.id === id);
+    expect(showing).toMatchObject({ state: 'confirmed', startAt });
+    expect(showing?.answer).toMatch(/ confirms\. “Shoes off, please\.”$/);
   });
 
   it('takes back what came back: the agent is told, and the address is not written to again', async () => {

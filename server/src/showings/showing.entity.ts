@@ -1,3 +1,4 @@
+import type { Showing } from '@perambula/contract';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** A visit to a home: asked for, then agreed with the listing office at a time, or refused. */
@@ -7,11 +8,13 @@ export class ShowingRow {
   @Index() @Column('char', { length: 36 }) agentId: string;
   @Index() @Column('char', { length: 36 }) clientId: string;
   @Column('varchar', { length: 60 }) listingKey: string;
-  @Column('varchar', { length: 10 }) state: 'asked' | 'confirmed' | 'refused' | 'canceled';
+  @Column('varchar', { length: 10 }) state: Showing['state'];
   @Column('datetime', { precision: 3, nullable: true }) startAt: Date | null;
   @Column('int') minutes: number;
   @Column('varchar', { length: 500 }) wish: string;
   @Column('varchar', { length: 300 }) answer: string;
+  /** Of the token in the message that asked the listing office last. */
+  @Index({ unique: true }) @Column('char', { length: 64, nullable: true }) requestHash: string | null;
   /** RFC 5545 SEQUENCE: raised whenever the time changes. */
   @Column('int') revision: number;
   @Column('datetime', { precision: 3 }) createdAt: Date;

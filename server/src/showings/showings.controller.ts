@@ -39,7 +39,7 @@ export class ShowingsController {
   @Post(':id/cancellation')
   @HttpCode(200)
   async cancel(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<Record<string, never>> {
-    await this.showings.cancel(agent.id, id);
+    await this.showings.cancel(agent, id);
     return {};
   }
 

@@ -1,8 +1,13 @@
 import { Global, Module } from '@nestjs/common';
-import { Offices } from './offices.js';
+import { OfficeRequests } from './office.requests.js';
+import { OfficesController } from './offices.controller.js';
 import { ShowingsController } from './showings.controller.js';
 import { ShowingsService } from './showings.service.js';
 
 @Global()
-@Module({ controllers: [ShowingsController], providers: [Offices, ShowingsService], exports: [ShowingsService] })
+@Module({
+  controllers: [OfficesController, ShowingsController],
+  providers: [OfficeRequests, ShowingsService],
+  exports: [ShowingsService],
+})
 export class ShowingsModule {}

@@ -14,7 +14,7 @@ import { ListingsService } from '../listings/index.js';
 import { MailService } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { calendarOf } from './calendar.js';
-import { Offices } from './offices.js';
+import { OfficeRequests } from './office.requests.js';
 import { ShowingRow } from './showing.entity.js';
 
 const VISIT_MINUTES = 30;
@@ -26,7 +26,7 @@ export class ShowingsService {
     private readonly clock: Clock,
     private readonly clients: ClientsService,
     private readonly listings: ListingsService,
-    private readonly offices: Offices,
+    private readonly requests: OfficeRequests,
     private readonly mail: MailService,
     private readonly links: LinksService,
     @Inject(CONFIG) private readonly config: Config,
@@ -88,13 +88,14 @@ export class ShowingsService {
       minutes: VISIT_MINUTES,
       wish,
       answer: '',
+      requestHash: null,
       revision: 0,
       createdAt: this.clock.date(),
     });
     return id;
   }
 
-  /** Asks the listing office for a time. Without a signed agreement it warns, and goes on only when told to. */
+  /** Asks the listing office for a time, which it answers by itself. Without a signed agreement it warns, and goes on only when told to. */
   async propose(agent: AgentRow, id: string, startAt: Date, withoutAgreement: boolean): Promise<void> {
     const showing = await this.own(agent.id, id);
     const record = found((await this.listings.byKeys([showing.listingKey])).get(showing.listingKey), 'listing');
@@ -108,15 +109,22 @@ export class ShowingsService {
         { goOnWith: { withoutAgreement: true } },
       );
     }
-    const { answer, reason } = await this.offices.ask(showing.listingKey, startAt.getTime(), this.clock.now());
-    await this.database
-      .getRepository(ShowingRow)
-      .update({ id }, { state: answer, startAt, answer: reason, revision: showing.revision + 1 });
+    const proposed = { ...showing, state: 'proposed' as const, startAt, answer: '', revision: showing.revision + 1 };
+    await this.database.transaction(async (manager) => {
+      await manager.save(ShowingRow, proposed);
+      await this.requests.ask(manager, proposed, record, agent);
+    });
   }
 
-  async cancel(agentId: string, id: string): Promise<void> {
-    const showing = await this.own(agentId, id);
-    await this.database.getRepository(ShowingRow).update({ id }, { state: 'canceled', revision: showing.revision + 1 });
+  /** Cancels a visit; a listing office that was asked, and has not refused, is told. */
+  async cancel(agent: AgentRow, id: string): Promise<void> {
+    const showing = await this.own(agent.id, id);
+    const record = (await this.listings.byKeys([showing.listingKey])).get(showing.listingKey);
+    const isExpected = ['proposed', 'confirmed'].includes(showing.state) && (showing.startAt?.getTime() ?? 0) > this.clock.now();
+    await this.database.transaction(async (manager) => {
+      await manager.update(ShowingRow, { id }, { state: 'canceled', requestHash: null, revision: showing.revision + 1 });
+      if (isExpected && record) await this.requests.cancel(manager, showing, record, agent);
+    });
   }
 
   /** The agent's own calendar file: of an agreed showing, or of one that was, to take it out again. */

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Showing } from '@perambula/contract';
+import type { Showing, ShowingRequest } from '@perambula/contract';
 import type { ListingRecord, Search } from '@perambula/core';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
@@ -37,6 +37,16 @@ const eventOf = async (id: string) => {
   const calendar = new ICAL.Component(ICAL.parse(body) as unknown[]);
   return calendar.getFirstSubcomponent('vevent') as InstanceType<typeof ICAL.Component>;
 };
+/** The messages that a listing's office has about it, once there are so many; the newest first. */
+const lettersAbout = async (address: string, atLeast: number): Promise<readonly { id: string; subject: string }[]> => {
+  for (let tries = 0; ; tries++) {
+    const letters = (await stack.mailbox()).filter(
+      ({ to, subject }) => to.some((each) => each.endsWith('@listings.example')) && subject.endsWith(address),
+    );
+    if (letters.length >= atLeast || tries > 100) return letters;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+};
 const now = async (): Promise<number> => Date.parse((await stack.juno.good<{ now: string }>('GET', '/api/clock')).now);
 
 describe('a showing', () => {
@@ -55,7 +65,8 @@ describe('a showing', () => {
     const id = await ask(home?.ListingKey ?? '');
     const startAt = new Date(Math.ceil((await now()) / HOUR_MS) * HOUR_MS + 49 * HOUR_MS).toISOString();
     expect((await propose(id, startAt)).status).toBe(200);
-    const answered = await showing(id);
+    expect(await showing(id)).toMatchObject({ state: 'proposed', answer: '' });
+    const answered = await stack.answered(stack.juno, id);
     expect(answered?.startAt).toBe(startAt);
     expect(['confirmed', 'refused']).toContain(answered?.state);
     expect(answered?.answer).not.toBe('');
@@ -67,6 +78,47 @@ describe('a showing', () => {
     expect(after.getFirstPropertyValue('status')).toBe('CANCELLED');
     expect(new ICAL.Event(after).uid).toBe(before.uid);
     expect(new ICAL.Event(after).sequence).toBeGreaterThan(before.sequence);
+  });
+
+  it('is asked for by a message that tells its office home, hour and agent, never the client; the link answers until it is over', async () => {
+    const [, , , home] = await homes('Active');
+    const id = await ask(home?.ListingKey ?? '', 'Amara is in a hurry');
+    const hour = Math.ceil((await now()) / HOUR_MS) * HOUR_MS;
+    const address = String(home?.['UnparsedAddress']);
+    let letters = 0;
+    const linkOf = async (startAt: string): Promise<string> => {
+      expect((await propose(id, startAt)).status).toBe(200);
+      const [letter] = await lettersAbout(address, ++letters);
+      const raw = (await stack.raw(letter?.id ?? '')).replaceAll('=\r\n', '').replaceAll('=3D', '=');
+      expect(letter?.subject).toBe(`Showing request: ${address}`);
+      expect(raw).toContain('Juno Albright');
+      expect(raw).not.toMatch(/Amara|hurry|List-Unsubscribe|Stop these messages/);
+      await stack.answered(stack.juno, id);
+      return /\/asked\/([\w-]+)/.exec(raw)?.[1] ?? '';
+    };
+    const office = stack.browser();
+    const token = await linkOf(new Date(hour + 50 * HOUR_MS).toISOString());
+    const request = await office.good<ShowingRequest>('POST', '/api/offices/request', { token });
+    expect(request).toMatchObject({
+      listingKey: home?.ListingKey,
+      listingId: home?.['ListingId'],
+      agent: { name: 'Juno Albright' },
+    });
+    expect(JSON.stringify(request)).not.toContain('Amara');
+    // an office may change its mind, and says why
+    const no = { token, answer: 'refused', note: 'The sellers’ own party is then.' };
+    expect(await office.good('POST', '/api/offices/answer', no)).toMatchObject({ answer: 'refused' });
+    const name = String(home?.['ListOfficeName']);
+    expect(await showing(id)).toMatchObject({ state: 'refused', answer: `${name} refuses. “${no.note}”` });
+    const next = await linkOf(new Date(hour + 51 * HOUR_MS).toISOString());
+    expect((await office.ask('POST', '/api/offices/request', { token })).body.code).toBe('link.expired');
+    expect((await office.ask('POST', '/api/offices/answer', no)).body.code).toBe('link.expired');
+    await office.good('POST', '/api/offices/answer', { token: next, answer: 'confirmed', note: '' });
+    await stack.juno.good('POST', `/api/showings/${id}/cancellation`);
+    const [told] = await lettersAbout(address, ++letters);
+    expect(told?.subject).toBe(`Showing canceled: ${address}`);
+    expect((await office.ask('POST', '/api/offices/answer', { ...no, token: next })).status).toBe(404);
+    expect((await showing(id))?.state).toBe('canceled');
   });
 
   it('of a home that is coming soon waits for its day, as the county counts days', async () => {

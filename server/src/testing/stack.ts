@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ClientFile, ClientSummary, ErrorBody, SavedSearch } from '@perambula/contract';
+import type { ClientFile, ClientSummary, ErrorBody, SavedSearch, Showing } from '@perambula/contract';
 import { createConnection } from 'mysql2/promise';
 import type { Connection } from 'mysql2/promise';
 import { inject } from 'vitest';
@@ -93,6 +93,8 @@ export interface TestStack extends Stack {
   readonly connect: () => Promise<Connection>;
   /** Messages in the mail server's mailbox, once so many are there. */
   readonly mailbox: (atLeast?: number) => Promise<readonly { id: string; messageId: string; to: string[]; subject: string }[]>;
+  /** A showing, once its listing office has answered. */
+  readonly answered: (agent: Browser, id: string) => Promise<Showing | undefined>;
   readonly raw: (id: string) => Promise<string>;
   readonly end: () => Promise<void>;
 }
@@ -126,6 +128,13 @@ export async function startTestStack(): Promise<TestStack> {
         timezone: 'Z',
       }),
     mailbox,
+    async answered(agent, id) {
+      for (let tries = 0; ; tries++) {
+        const showing = (await agent.good<Showing[]>('GET', '/api/showings')).find((each) => each.id === id);
+        if (showing?.state !== 'proposed' || tries > 300) return showing;
+        await new Promise((resolve) => setTimeout(resolve, 100));
+      }
+    },
     raw: async (id) => (await fetch(`${mail.mailbox}/${id}.eml`)).text(),
     async end() {
       await stack.stop();

@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { IsBoolean, IsUUID } from 'class-validator';
+import { IsBoolean, IsIn, IsUUID } from 'class-validator';
 import { IsLine, IsMoment, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class NewShowingBody {
@@ -13,4 +13,15 @@ export class TimeBody {
   @IsMoment('The time is a date and time such as 2026-04-18T10:00:00-04:00.')
   startAt: string;
   @ApiPropertyOptional() @MayBeLeftOut() @IsBoolean() withoutAgreement?: boolean;
+}
+
+export class RequestTokenBody {
+  @ApiProperty() @IsLine(100) token: string;
+}
+
+export class OfficeAnswerBody extends RequestTokenBody {
+  @ApiProperty({ enum: ['confirmed', 'refused'] })
+  @IsIn(['confirmed', 'refused'], { message: 'The answer is “confirmed” or “refused”.' })
+  answer: 'confirmed' | 'refused';
+  @ApiProperty() @IsText(200) note: string;
 }

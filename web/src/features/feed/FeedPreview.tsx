@@ -1,5 +1,5 @@
 import type { FeedPreview as Preview, FeedPreviewField } from '@perambula/contract';
-import { fieldOf } from '@perambula/core';
+import { fieldOf, spaced } from '@perambula/core';
 import { Select } from 'antd';
 import { thousands } from '../../shared/format.js';
 
@@ -79,6 +79,6 @@ function sayStandard(fields: number): string {
 
 /** A field by its label, and by its name where that says more. */
 function labelOf(field: string): string {
-  const label = fieldOf(field)?.label ?? field.replace(/(?<=[a-z])(?=[A-Z])/g, ' ');
+  const label = fieldOf(field)?.label ?? spaced(field);
   return label === field ? field : `${label} · ${field}`;
 }

@@ -249,6 +249,8 @@ function Visit({ showing, wish, setWish, ask, busy, homeKey }: VisitProps) {
     );
   if (showing?.state === 'asked')
     return <p className="home-visit is-waiting">You asked to see it; your agent will propose a time</p>;
+  if (showing?.state === 'proposed')
+    return <p className="home-visit is-waiting">Your agent has asked the listing office for a time</p>;
   if (wish === null)
     return (
       <button type="button" className="portal-button is-wide" onClick={() => setWish('')}>

@@ -13,8 +13,14 @@ import { HomesOnMap } from '../homesMap/index.js';
 import { useCancelShowing, useSendShowing, useShowings } from './showings.api.js';
 import { TimeChoice } from './TimeChoice.js';
 
-const STATE = { asked: 'Asked for', confirmed: 'Confirmed', refused: 'Refused', canceled: 'Canceled' } as const;
-const TONE = { asked: 'chip-wait', confirmed: 'chip-calm', refused: 'chip-bad', canceled: '' } as const;
+const STATE = {
+  asked: 'Asked for',
+  proposed: 'With the office',
+  confirmed: 'Confirmed',
+  refused: 'Refused',
+  canceled: 'Canceled',
+} as const;
+const TONE = { asked: 'chip-wait', proposed: 'chip-wait', confirmed: 'chip-calm', refused: 'chip-bad', canceled: '' } as const;
 
 /** All visits: asked for, agreed and over, day by day. */
 export function ShowingsPage() {

@@ -29,7 +29,7 @@ export function TimeChoice({ showing }: { readonly showing: Showing }) {
         onSuccess: () => {
           setOpen(false);
           setWarned(null);
-          void message.success('The listing office has answered.');
+          void message.success('The listing office is asked. Its answer comes here by itself.');
         },
         onError: (error) => {
           if (error instanceof RequestFailure && error.code === 'agreement.missing') setWarned(error.message);
@@ -74,7 +74,7 @@ export function TimeChoice({ showing }: { readonly showing: Showing }) {
       }
     >
       <Button color="primary" variant="filled">
-        {showing.state === 'confirmed' ? 'Move' : 'Propose a time'}
+        {showing.state === 'confirmed' || showing.state === 'proposed' ? 'Move' : 'Propose a time'}
       </Button>
     </Popover>
   );

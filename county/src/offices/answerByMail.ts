@@ -1,0 +1,52 @@
+import { setTimeout as wait } from 'node:timers/promises';
+import { simpleParser } from 'mailparser';
+import type { ShowingAnswer } from './answer.js';
+
+/** Where the listing offices have their addresses. */
+const OFFICES = '@listings.example';
+const TRIES = 20;
+const PAUSE_MS = 1_000;
+
+/** Where the county keeps its homes, which its offices know. */
+interface CountyAddress {
+  readonly url: string;
+  readonly token: string;
+}
+
+/**
+ * What a listing office does with a message that asks to show a home: it opens the link, sees what is asked, and answers there,
+ * as a person would on the page. Other messages it leaves.
+ */
+export async function answerByMail(raw: Buffer, recipients: readonly string[], county: CountyAddress): Promise<void> {
+  if (!recipients.some((address) => address.endsWith(OFFICES))) return;
+  const { text = '' } = await simpleParser(raw);
+  const [, origin = '', token = ''] = /(https?:\/\/[^\s/]+)\/asked\/([\w-]+)/.exec(text) ?? [];
+  if (token === '') return;
+  for (let tries = 0; tries < TRIES; tries++, await wait(PAUSE_MS)) {
+    const asked = await post(`${origin}/api/offices/request`, { token });
+    // a server that does not answer now is asked later; one that knows of no such request, never
+    if (asked === 'later') continue;
+    if (asked === null) return;
+    const { listingKey, startAt } = asked as { listingKey: string; startAt: string };
+    const answer = await post(
+      `${county.url}/showings`,
+      { ListingKey: listingKey, startAt: Date.parse(startAt) },
+      { authorization: `Bearer ${county.token}` },
+    );
+    if (answer === 'later' || answer === null) continue;
+    const { answer: said, note } = answer as ShowingAnswer;
+    if ((await post(`${origin}/api/offices/answer`, { token, answer: said, note })) !== 'later') return;
+  }
+}
+
+/** What is answered to a body of JSON; null when it is refused. */
+async function post(url: string, body: object, headers: Record<string, string> = {}): Promise<unknown> {
+  const response = await fetch(url, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', ...headers },
+    body: JSON.stringify(body),
+    signal: AbortSignal.timeout(5_000),
+  }).catch(() => null);
+  if (!response || response.status >= 500 || response.status === 429) return 'later';
+  return response.ok ? response.json() : null;
+}

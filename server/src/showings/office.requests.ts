@@ -1,0 +1,141 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { OfficeAnswer, ShowingRequest } from '@perambula/contract';
+import type { ListingRecord } from '@perambula/core';
+import { DateTime } from 'luxon';
+import { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
+import { firstName } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { Failure } from '../common/failure.js';
+import { hashOf, newToken } from '../common/token.js';
+import { EventsService } from '../events/index.js';
+import { ListingsService } from '../listings/index.js';
+import { MailService } from '../mail/index.js';
+import { AgentRow } from '../sessions/index.js';
+import { ShowingRow } from './showing.entity.js';
+
+/**
+ * What is asked of a listing office by e-mail, and answered on a page that the message's link opens. It says which home and
+ * what hour, and who asks, never for which client. Asked anew, the link before is good for nothing any more.
+ */
+@Injectable()
+export class OfficeRequests {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly listings: ListingsService,
+    private readonly mail: MailService,
+    private readonly events: EventsService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  /**
+   * Asks for the time that a showing now has, in the caller's transaction.
+   *
+   * @throws Failure when the listing names nobody to write to
+   */
+  async ask(manager: EntityManager, showing: ShowingRow, record: ListingRecord, agent: AgentRow): Promise<void> {
+    const token = newToken();
+    await this.write(manager, showing, record, agent, {
+      subject: 'Showing request',
+      says: `${agent.name} of ${agent.officeName} asks to show ${this.visitOf(showing, record)}. It takes one click to answer, and no account.`,
+      button: { label: 'Answer', url: `${this.config.publicUrl}/asked/${token}` },
+    });
+    await manager.update(ShowingRow, { id: showing.id }, { requestHash: hashOf(token) });
+  }
+
+  /** Tells the office that was asked that nobody comes. */
+  async cancel(manager: EntityManager, showing: ShowingRow, record: ListingRecord, agent: AgentRow): Promise<void> {
+    await manager.update(ShowingRow, { id: showing.id }, { requestHash: null });
+    await this.write(manager, showing, record, agent, {
+      subject: 'Showing canceled',
+      says: `${agent.name} of ${agent.officeName} does not come to ${this.visitOf(showing, record)} after all.`,
+      button: null,
+    });
+  }
+
+  /** @throws Failure when the link is not known, or what it asked for is over */
+  async open(token: string): Promise<ShowingRequest> {
+    return this.requestOf(await this.asked(this.database.manager, token));
+  }
+
+  /** Takes an office's answer; until the hour itself it may change its mind. @throws Failure as when it is opened */
+  async answer(token: string, answer: OfficeAnswer, note: string): Promise<ShowingRequest> {
+    const showing = await this.database.transaction(async (manager) => {
+      const asked = await this.asked(manager, token, true);
+      const office = String((await this.recordOf(asked))?.['ListOfficeName'] ?? 'The listing office');
+      const said = answer === 'confirmed' ? `${office} confirms.` : `${office} refuses.`;
+      Object.assign(asked, { state: answer, answer: (note ? `${said} “${note}”` : said).slice(0, 300) });
+      await manager.save(asked);
+      await this.events.say(asked.agentId, 'showing', manager);
+      return asked;
+    });
+    return this.requestOf(showing);
+  }
+
+  private async asked(manager: EntityManager, token: string, forUpdate = false): Promise<ShowingRow> {
+    const showing = await manager.findOne(ShowingRow, {
+      where: { requestHash: hashOf(token) },
+      ...(forUpdate ? { lock: { mode: 'pessimistic_write' as const } } : {}),
+    });
+    if (!showing?.startAt || showing.startAt.getTime() <= this.clock.now())
+      throw new Failure(
+        'link.expired',
+        'This request is over: it was canceled, another time was asked for, or the hour has passed.',
+      );
+    return showing;
+  }
+
+  private async requestOf(showing: ShowingRow): Promise<ShowingRequest> {
+    const record = await this.recordOf(showing);
+    const agent = await this.database.getRepository(AgentRow).findOneByOrFail({ id: showing.agentId });
+    return {
+      listingKey: showing.listingKey,
+      listingId: String(record?.['ListingId'] ?? showing.listingKey),
+      address: String(record?.['UnparsedAddress'] ?? 'the home'),
+      startAt: (showing.startAt as Date).toISOString(),
+      minutes: showing.minutes,
+      agent: { name: agent.name, officeName: agent.officeName, phone: agent.phone },
+      answer: showing.state === 'confirmed' || showing.state === 'refused' ? showing.state : null,
+    };
+  }
+
+  private async recordOf({ listingKey }: ShowingRow): Promise<ListingRecord | undefined> {
+    return (await this.listings.byKeys([listingKey])).get(listingKey);
+  }
+
+  /** The home and the hour, as the office's letters say them. */
+  private visitOf({ startAt, minutes }: ShowingRow, record: ListingRecord): string {
+    const when = DateTime.fromJSDate(startAt as Date, { zone: this.config.zone });
+    return `${String(record['UnparsedAddress'])} (listing ${String(record['ListingId'])}) on ${when.toFormat("cccc, LLLL d, 'at' h:mm a")}, for about ${minutes} minutes`;
+  }
+
+  /** Writes to the listing's agent; what waits of an earlier message about the same visit is not sent any more. */
+  private async write(
+    manager: EntityManager,
+    showing: ShowingRow,
+    record: ListingRecord,
+    agent: AgentRow,
+    { subject, says, button }: { subject: string; says: string; button: { label: string; url: string } | null },
+  ): Promise<void> {
+    const toAddress = record['ListAgentEmail'];
+    const toName = String(record['ListAgentFullName'] ?? record['ListOfficeName'] ?? '');
+    if (typeof toAddress !== 'string')
+      throw new Failure('showing.nobody', 'The listing names no e-mail address of its agent. Telephone the office instead.');
+    await this.mail.drop(manager, { showingId: showing.id });
+    await this.mail.write(manager, {
+      agentId: agent.id,
+      replyTo: agent.email,
+      clientId: showing.clientId,
+      personId: '',
+      showingId: showing.id,
+      toAddress,
+      toName,
+      subject: `${subject}: ${String(record['UnparsedAddress'])}`,
+      kind: 'office',
+      letter: { greeting: `Hello ${firstName(toName)},`, paragraphs: [says], homes: [], button, agent, stopUrl: null },
+    });
+  }
+}
