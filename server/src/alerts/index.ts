@@ -1,4 +1,4 @@
-export { AlertItemRow, MatchCursorRow } from './alert.entity.js';
+export { AlertItemRow } from './alert.entity.js';
 export { AlertsModule } from './alerts.module.js';
 export { AlertsService } from './alerts.service.js';
 export { Digests } from './digests.js';

@@ -5,7 +5,7 @@ import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 @Entity('kept_bounds')
 export class KeptBoundRow {
   @PrimaryColumn('char', { length: 36 }) id: string;
-  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Index('kept_bounds_agentId') @Column('char', { length: 36 }) agentId: string;
   @Column('varchar', { length: 120 }) name: string;
   @Column('text') note: string;
   @Column('json') shape: DrawnShape;

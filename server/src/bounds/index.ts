@@ -1,2 +1,1 @@
-export { KeptBoundRow } from './bound.entity.js';
 export { BoundsModule } from './bounds.module.js';

@@ -7,5 +7,5 @@ export class NoticeRow {
   /** Null tells every agent. */
   @Column('char', { length: 36, nullable: true }) agentId: string | null;
   @Column('varchar', { length: 20 }) name: string;
-  @Index() @Column('datetime', { precision: 3 }) at: Date;
+  @Index('notices_at') @Column('datetime', { precision: 3 }) at: Date;
 }

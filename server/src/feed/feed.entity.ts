@@ -2,6 +2,7 @@ import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { FeedAccess } from '../common/config.js';
 
 /** Which feed: its root where an administrator chose it, nothing where it is the one that the server was started with. */
+/** Spread where it is used, since TypeORM writes into what it is given. */
 const FEED = { length: 500, collation: 'utf8mb4_bin' };
 
 /** How far each resource of a feed has been read: the last record's timestamp and key. */
@@ -27,7 +28,7 @@ export class FeedSourceRow {
 /** Listings that a feed no longer has, too many to be taken out unasked. */
 @Entity('feed_missing')
 export class FeedMissingRow {
-  @PrimaryColumn('varchar', FEED) feed: string;
+  @PrimaryColumn('varchar', { ...FEED }) feed: string;
   @Column('int') missing: number;
   /** How many were stored when it was found. */
   @Column('int') stored: number;

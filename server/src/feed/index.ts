@@ -1,4 +1,3 @@
-export { FeedCursorRow, FeedMissingRow, FeedRejectRow, FeedSourceRow } from './feed.entity.js';
 export { FeedClient } from './feed.client.js';
 export { FeedModule } from './feed.module.js';
 export { FeedPreviews } from './feed.previews.js';

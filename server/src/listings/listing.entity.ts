@@ -3,7 +3,7 @@ import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 const bigint = { to: (value: number) => value, from: (value: string) => Number(value) };
 
-/** What is told apart byte by byte: “a1” and “A1” are two keys. */
+/** What is told apart byte by byte: “a1” and “A1” are two keys. Spread where it is used, since TypeORM writes into what it is given. */
 const KEY = { length: 60, collation: 'utf8mb4_bin' };
 
 const json = {
@@ -15,11 +15,11 @@ const json = {
 @Entity('listings')
 @Index('listings_source', ['source', 'removed'])
 export class ListingRow {
-  @PrimaryColumn('varchar', KEY) listingKey: string;
+  @PrimaryColumn('varchar', { ...KEY }) listingKey: string;
   @Index() @Column('bigint', { transformer: bigint }) sequence: number;
   @Index() @Column('varchar', { ...KEY, length: 40 }) standardStatus: string;
   @Index() @Column('varchar', { ...KEY, length: 40, nullable: true }) parcelNumber: string | null;
-  @Index() @Column('datetime', { precision: 3 }) modifiedAt: Date;
+  @Index('listings_modifiedAt') @Column('datetime', { precision: 3 }) modifiedAt: Date;
   @Column('boolean', { default: false }) removed: boolean;
   /** Whether it came from the feed or was read from a file. */
   @Column('varchar', { ...KEY, length: 10, default: 'feed' }) source: 'feed' | 'file';
@@ -30,10 +30,10 @@ export class ListingRow {
 /** A listing of an agent's own file, which nobody else sees: no alert, client, office or other agent. */
 @Entity('own_listings')
 export class OwnListingRow {
-  @PrimaryColumn('varchar', KEY) listingKey: string;
-  @Index() @Column('varchar', { length: 36 }) agentId: string;
+  @PrimaryColumn('varchar', { ...KEY }) listingKey: string;
+  @Index('agentId') @Column('varchar', { length: 36 }) agentId: string;
   /** Of the sequence of all listings. */
-  @Index() @Column('bigint', { transformer: bigint }) sequence: number;
+  @Index('sequence') @Column('bigint', { transformer: bigint }) sequence: number;
   /** Taken out again; then nothing is left of its data. */
   @Column('boolean', { default: false }) removed: boolean;
   @Column('longtext', { transformer: json }) data: ListingRecord;
@@ -44,21 +44,22 @@ export class OwnListingRow {
 export class ListingEventRow {
   @PrimaryColumn('bigint', { generated: 'increment', transformer: bigint }) id: number;
   @Index() @Column('bigint', { transformer: bigint }) sequence: number;
-  @Index() @Column('varchar', KEY) listingKey: string;
+  @Index() @Column('varchar', { ...KEY }) listingKey: string;
   @Column('varchar', { length: 60 }) field: string;
   @Column('varchar', { length: 200, nullable: true }) fromValue: string | null;
   @Column('varchar', { length: 200, nullable: true }) toValue: string | null;
   @Index() @Column('datetime', { precision: 3 }) at: Date;
   /** What the feed calls this change, so that none is kept twice. */
-  @Index({ unique: true }) @Column('varchar', { ...KEY, length: 120, nullable: true }) feedKey: string | null;
+  @Index('listing_events_feedKey', { unique: true }) @Column('varchar', { ...KEY, length: 120, nullable: true }) feedKey:
+    string | null;
 }
 
 /** An open house as it was announced. */
 @Entity('open_houses')
 export class OpenHouseRow {
-  @PrimaryColumn('varchar', KEY) openHouseKey: string;
-  @Index() @Column('varchar', KEY) listingKey: string;
-  @Index() @Column('datetime', { precision: 3 }) startsAt: Date;
+  @PrimaryColumn('varchar', { ...KEY }) openHouseKey: string;
+  @Index('open_houses_listingKey') @Column('varchar', { ...KEY }) listingKey: string;
+  @Index('open_houses_startsAt') @Column('datetime', { precision: 3 }) startsAt: Date;
   @Column('datetime', { precision: 3 }) endsAt: Date;
   @Column('varchar', { length: 20 }) status: string;
   @Column('datetime', { precision: 3 }) modifiedAt: Date;

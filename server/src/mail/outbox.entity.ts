@@ -8,6 +8,7 @@ export type OutboxState = 'held' | 'queued' | 'sent' | 'failed' | 'dropped';
 /** A message as it was or will be sent. Its Message-ID is given when it is written and kept over every retry. */
 @Entity('outbox')
 @Index(['state', 'nextTryAt'])
+@Index('outbox_agent_newest', ['agentId', 'createdAt', 'id'])
 export class OutboxRow {
   @PrimaryColumn('char', { length: 36 }) id: string;
   @Index() @Column('char', { length: 36 }) agentId: string;
@@ -15,7 +16,7 @@ export class OutboxRow {
   /** Empty where it goes to a listing office. */
   @Column('char', { length: 36 }) personId: string;
   /** The visit that a listing office is written to about. */
-  @Index() @Column('char', { length: 36, nullable: true }) showingId: string | null;
+  @Index('outbox_showing') @Column('char', { length: 36, nullable: true }) showingId: string | null;
   /** The digest it carries, one for all its readers; null for single messages. */
   @Index() @Column('char', { length: 36, nullable: true }) digestId: string | null;
   @Column('varchar', { length: 120, unique: true }) messageId: string;

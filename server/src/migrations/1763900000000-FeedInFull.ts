@@ -26,6 +26,6 @@ export class FeedInFull1763900000000 implements MigrationInterface {
   async down(runner: QueryRunner): Promise<void> {
     await runner.query('DROP TABLE `open_houses`, `feed_source`');
     await runner.query('ALTER TABLE `listing_events` DROP INDEX `listing_events_feedKey`, DROP COLUMN `feedKey`');
-    await runner.query('ALTER TABLE `listings` DROP COLUMN `source`');
+    await runner.query('ALTER TABLE `listings` DROP INDEX `listings_source`, DROP COLUMN `source`');
   }
 }

@@ -4,9 +4,10 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 export class OfficesByMail1765300000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query('ALTER TABLE `showings` ADD COLUMN IF NOT EXISTS `requestHash` char(64) NULL');
-    await runner.query('CREATE UNIQUE INDEX IF NOT EXISTS `IDX_showings_request` ON `showings` (`requestHash`)');
+    await runner.query('CREATE UNIQUE INDEX IF NOT EXISTS `showings_request` ON `showings` (`requestHash`)');
     await runner.query('ALTER TABLE `outbox` ADD COLUMN IF NOT EXISTS `showingId` char(36) NULL');
-    await runner.query('CREATE INDEX IF NOT EXISTS `IDX_outbox_showing` ON `outbox` (`showingId`)');
+    await runner.query('ALTER TABLE `outbox` ALTER COLUMN `kind` DROP DEFAULT');
+    await runner.query('CREATE INDEX IF NOT EXISTS `outbox_showing` ON `outbox` (`showingId`)');
   }
 
   async down(runner: QueryRunner): Promise<void> {

@@ -1,3 +1,2 @@
-export { ReactionRow, VisitRow } from './portal.entity.js';
 export { PortalModule } from './portal.module.js';
 export { PortalService } from './portal.service.js';

@@ -1,2 +1,1 @@
 export { PreferencesModule } from './preferences.module.js';
-export { PreferencesRow } from './preferences.entity.js';

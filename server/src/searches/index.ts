@@ -1,7 +1,7 @@
 export { EngineHost } from './engine.host.js';
 export { ListingFiles } from './listing.files.js';
 export { SearchDocuments } from './search.documents.js';
-export { AlertRow, DraftRow, SearchRow, SearchStateRow, StartingSetRow } from './search.entity.js';
+export { AlertRow, SearchRow } from './search.entity.js';
 export { SearchesModule } from './searches.module.js';
 export { alertState, SearchesService } from './searches.service.js';
 export { EngineThreads } from './engine.threads.js';

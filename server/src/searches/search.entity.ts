@@ -45,7 +45,7 @@ export class SearchStateRow {
 @Entity('starting_sets')
 export class StartingSetRow {
   @PrimaryColumn('char', { length: 36 }) id: string;
-  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Index('starting_sets_agentId') @Column('char', { length: 36 }) agentId: string;
   @Column('varchar', { length: 120 }) name: string;
   @Column('json') document: Search;
   @Column('boolean') isDefault: boolean;
@@ -55,7 +55,7 @@ export class StartingSetRow {
 @Entity('drafts')
 export class DraftRow {
   @PrimaryColumn('char', { length: 36 }) id: string;
-  @Index() @Column('char', { length: 36 }) agentId: string;
+  @Index('drafts_agentId') @Column('char', { length: 36 }) agentId: string;
   @Column('char', { length: 36, nullable: true }) clientId: string | null;
   /** The saved search that it changes, and the version of it that was read. */
   @Column('char', { length: 36, nullable: true }) searchId: string | null;

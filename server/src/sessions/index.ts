@@ -1,4 +1,4 @@
-export { AgentRow, FirstCodeRow, SessionRow } from './agent.entity.js';
+export { AgentRow } from './agent.entity.js';
 export { AdministratorGuard, AgentGuard, CurrentAgent, sessionCookie } from './agent.guard.js';
 export { FirstAdministrator } from './first.administrator.js';
 export { SessionsModule } from './sessions.module.js';

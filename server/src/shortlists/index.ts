@@ -1,3 +1,2 @@
-export { ShortlistItemRow, ShortlistRow } from './shortlist.entity.js';
 export { ShortlistsModule } from './shortlists.module.js';
 export { ShortlistsService } from './shortlists.service.js';

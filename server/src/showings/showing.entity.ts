@@ -14,7 +14,7 @@ export class ShowingRow {
   @Column('varchar', { length: 500 }) wish: string;
   @Column('varchar', { length: 300 }) answer: string;
   /** Of the token in the message that asked the listing office last. */
-  @Index({ unique: true }) @Column('char', { length: 64, nullable: true }) requestHash: string | null;
+  @Index('showings_request', { unique: true }) @Column('char', { length: 64, nullable: true }) requestHash: string | null;
   /** RFC 5545 SEQUENCE: raised whenever the time changes. */
   @Column('int') revision: number;
   @Column('datetime', { precision: 3 }) createdAt: Date;

@@ -1,4 +1,3 @@
-export { StepRow } from './step.entity.js';
 export { StepsModule } from './steps.module.js';
 export { STEPS, Steps } from './steps.service.js';
 export type { StepName, StepState } from './steps.service.js';

@@ -1,0 +1,10 @@
+export { Initial1760000000000 } from './1760000000000-Initial.js';
+export { FeedInFull1763900000000 } from './1763900000000-FeedInFull.js';
+export { SearchInFull1764200000000 } from './1764200000000-SearchInFull.js';
+export { KeptBounds1764500000000 } from './1764500000000-KeptBounds.js';
+export { FirmFooting1764900000000 } from './1764900000000-FirmFooting.js';
+export { KeptFeeds1764950000000 } from './1764950000000-KeptFeeds.js';
+export { OwnListings1765000000000 } from './1765000000000-OwnListings.js';
+export { LeftHouseholds1765100000000 } from './1765100000000-LeftHouseholds.js';
+export { FeedsOfAnyKind1765200000000 } from './1765200000000-FeedsOfAnyKind.js';
+export { OfficesByMail1765300000000 } from './1765300000000-OfficesByMail.js';
