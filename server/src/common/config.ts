@@ -25,6 +25,8 @@ export interface Config {
     readonly first: { readonly root: string; readonly access: FeedAccess } | null;
     /** Hosts that a feed may be read from although they are of an internal network; the first feed's own is. */
     readonly internalHosts: readonly string[];
+    /** Hosts, besides the feed's own, that its pictures and documents are fetched from. */
+    readonly mediaHosts: readonly string[];
   };
   /** The stand-in for the county's offices: public record, listing offices, clock and pictures; null where there is none. */
   readonly county: { readonly url: string; readonly token: string } | null;
@@ -97,6 +99,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     feed: {
       first: feedRoot ? { root: feedRoot, access: access() } : null,
       internalHosts: [...(feedRoot ? [new URL(feedRoot).host] : []), ...listOf(env['FEED_INTERNAL_HOSTS'])],
+      mediaHosts: listOf(env['FEED_MEDIA_HOSTS']),
     },
     county: env['COUNTY_URL'] ? { url: env['COUNTY_URL'], token: need('COUNTY_TOKEN') } : null,
     secure: (env['PUBLIC_URL'] ?? '').startsWith('https://'),

@@ -15,6 +15,7 @@ interface MediaRow {
   readonly MediaURL: string;
 }
 
+const LONGEST_MS = 8_000;
 const MOST_PICTURE_BYTES = 20_000_000;
 const MOST_ROWS_BYTES = 2_000_000;
 const MOST_DOCUMENT_BYTES = 50_000_000;
@@ -95,12 +96,16 @@ export class RecordsSource {
     return rows.filter(isMediaRow);
   }
 
-  /** A row's file, of the feed's own server; what another is said to keep is not asked for. */
+  /**
+   * A row's file: of the feed's own server, or, without its token, of another that the settings name for that. What any other is
+   * said to keep is not asked for.
+   */
   private async fileAt({ MediaURL }: Pick<MediaRow, 'MediaURL'>, feed: FeedAddress | null): Promise<Response | null> {
     if (!feed) return null;
     const { root, access } = feed;
     const url = new URL(MediaURL, root);
-    return url.origin === new URL(root).origin ? this.ask(url.href, access) : null;
+    if (url.origin === new URL(root).origin) return this.ask(url.href, access);
+    return this.config.feed.mediaHosts.includes(url.host) ? this.reach(() => this.outside.ask(url.href, { signal: AbortSignal.timeout(LONGEST_MS) })) : null;
   }
 
   private clientOf(access: FeedAccess): FeedClient {
@@ -108,9 +113,13 @@ export class RecordsSource {
     return (this.client as NonNullable<typeof this.client>).asks;
   }
 
-  private async ask(url: string, access: FeedAccess): Promise<Response> {
+  private ask(url: string, access: FeedAccess): Promise<Response> {
+    return this.reach(() => this.clientOf(access).ask(url, LONGEST_MS));
+  }
+
+  private async reach(asking: () => Promise<Response>): Promise<Response> {
     try {
-      return await this.clientOf(access).ask(url, 8000);
+      return await asking();
     } catch {
       throw new Failure('records.away', 'The county’s records cannot be reached just now. Try again in a minute.');
     }

@@ -197,7 +197,11 @@ function newHomes(
 }
 
 /** What is told of a step: nothing while it is done, or was a moment ago. */
+/** When this server began, in milliseconds since 1970 UTC. */
+const BEGUN_AT = Date.now();
+
 function behindOf(step: StepName, { since, reason }: StepState): Behind[] {
-  const minutes = since ? Math.floor((Date.now() - since.getTime()) / 60_000) : 0;
+  // while no server ran, nothing could be done
+  const minutes = since ? Math.floor((Date.now() - Math.max(since.getTime(), BEGUN_AT)) / 60_000) : 0;
   return minutes > 0 ? [{ step, minutes, reason: reason ?? '' }] : [];
 }

@@ -1,0 +1,119 @@
+import type { Today } from '@perambula/contract';
+import { App, Button } from 'antd';
+import { Check } from 'lucide-react';
+import { Link } from 'react-router';
+import { Avatar } from '../../shared/Avatar.js';
+import { ago, day, firstNames, price, street } from '../../shared/format.js';
+import { messageOf } from '../../shared/http.js';
+import { Picture } from '../../shared/Picture.js';
+import { useLooked } from './today.api.js';
+
+/** What changed since the agent last looked, new homes and who would want them, and the days ahead. */
+export function TodaySide({ today, now }: { readonly today: Today; readonly now: string }) {
+  return (
+    <aside className="today-side">
+      <SinceLooked since={today.since} sinceAt={today.sinceAt} now={now} />
+      <NewHomes newHomes={today.newHomes} />
+      <Ahead ahead={today.ahead} now={now} />
+    </aside>
+  );
+}
+
+function SinceLooked({ since, sinceAt, now }: Pick<Today, 'since' | 'sinceAt'> & { readonly now: string }) {
+  const looked = useLooked();
+  const { message } = App.useApp();
+  return (
+    <section className="card">
+      <header className="card-head">
+        <h3>Since you last looked</h3>
+        <span className="tight">{sinceAt ? ago(sinceAt, now) : 'a day ago'}</span>
+      </header>
+      {since.length === 0 && <p className="soft">Nothing new for anybody’s search.</p>}
+      {since.map((each) => (
+        <SinceFor key={each.clientId} since={each} />
+      ))}
+      <Button
+        size="small"
+        icon={<Check size={14} />}
+        loading={looked.isPending}
+        onClick={() => looked.mutate(undefined, { onError: (error) => void message.error(messageOf(error)) })}
+      >
+        I have looked
+      </Button>
+    </section>
+  );
+}
+
+function SinceFor({ since }: { readonly since: Today['since'][number] }) {
+  return (
+    <div className="since">
+      <Avatar name={since.client} small />
+      <div>
+        <Link to={`/clients/${since.clientId}`} className="strong">
+          {firstNames(since.client)}
+        </Link>
+        {(since.fits > 0 || since.missesByOne > 0) && (
+          <p>
+            {since.fits > 0 && (
+              <b>
+                {since.fits} new {since.fits === 1 ? 'home fits' : 'homes fit'}
+              </b>
+            )}
+            {since.fits > 0 && since.missesByOne > 0 && ', '}
+            {since.missesByOne > 0 && `${since.missesByOne} ${since.missesByOne === 1 ? 'misses' : 'miss'} by one line`}
+          </p>
+        )}
+        {since.changes.map(({ listingKey, text }) => (
+          <p key={listingKey + text}>
+            <Link to={`/listings/${listingKey}`} className="quiet-link">
+              {text}
+            </Link>
+          </p>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function NewHomes({ newHomes }: Pick<Today, 'newHomes'>) {
+  return (
+    <section className="card">
+      <h3>New, and who would want it</h3>
+      {newHomes.length === 0 && <p className="soft">New homes that a client’s search fits, or nearly fits, stand here.</p>}
+      {newHomes.map(({ listing, wantedBy }) => (
+        <div key={listing.ListingKey} className="new-home">
+          <Link to={`/listings/${listing.ListingKey}`} tabIndex={-1} aria-hidden="true" className="new-home-picture">
+            <Picture listingKey={listing.ListingKey} alt="" />
+          </Link>
+          <div>
+            <Link to={`/listings/${listing.ListingKey}`} className="quiet-link">
+              <b>{street(listing)}</b> {price(listing)}
+            </Link>
+            <p className="tight">{wantedBy.map(({ client, how }) => `${firstNames(client)} ${how}`).join(' · ')}</p>
+          </div>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Ahead({ ahead, now }: { readonly ahead: Today['ahead']; readonly now: string }) {
+  const days = Array.from({ length: 6 }, (_, i) => new Date(Date.parse(now) + (i + 1) * 86_400_000).toISOString());
+  return (
+    <section className="card">
+      <h3>Days ahead</h3>
+      <div className="days">
+        {days.map((date) => {
+          const visits = ahead.filter(({ startAt }) => startAt && day(startAt) === day(date)).length;
+          return (
+            <Link key={date} to="/showings" className="day">
+              <span className="tight">{day(date).replace(/, \w+ /, ' ')}</span>
+              <b>{visits || '–'}</b>
+              <span className="tight">{visits === 0 ? 'free' : visits === 1 ? 'visit' : 'visits'}</span>
+            </Link>
+          );
+        })}
+      </div>
+    </section>
+  );
+}
