@@ -105,7 +105,13 @@ export const findRows = post('searches/rows')
   .gives<Row[]>();
 
 export const compareSearches = post('searches/compare')
-  .takes<{ readonly a: Search; readonly b: Search; readonly part: ComparedPartName; readonly limit: number }>()
+  .takes<{
+    readonly a: Search;
+    readonly b: Search;
+    readonly part: ComparedPartName;
+    readonly offset?: number;
+    readonly limit?: number;
+  }>()
   .gives<ComparisonAnswer>();
 
 /** A result as a file of RESO names. */

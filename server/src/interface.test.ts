@@ -98,7 +98,8 @@ function wordsOf(schema: Schema, named: OpenApi['components']['schemas']): strin
   const { properties = {}, required = [] } = schema;
   return Object.entries(properties).flatMap(([name, value]) => {
     const word = `${name}${required.includes(name) ? '' : '?'}`;
-    const within = value.items ? wordsOf(value.items, named).map((each) => `${word}[].${each}`) : [];
+    const items = [value, ...(value.anyOf ?? [])].find((each) => each.items)?.items;
+    const within = items ? wordsOf(items, named).map((each) => `${word}[].${each}`) : [];
     return [word, ...within];
   });
 }

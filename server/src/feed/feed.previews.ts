@@ -7,9 +7,8 @@ import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { Surroundings } from '../common/surroundings.js';
 import { translate } from './dialect.js';
-import type { Dialect } from './dialect.js';
 import type { FeedAddress } from './feed.settings.js';
-import { openFeed } from './openFeed.js';
+import { dialectIn, plainFeed } from './openFeed.js';
 import type { Raw } from './place.js';
 import { BROUGHT_FIELDS, readBatch } from './readRecord.js';
 
@@ -33,10 +32,12 @@ export class FeedPreviews {
    *
    * @throws Failure when it does not answer as a feed does
    */
-  async look(address: Omit<FeedAddress, 'chosen'>): Promise<FeedPreview> {
-    const { records, dialect } = await this.firstOf(address).catch((error: unknown) => {
-      throw new Failure('feed.unreadable', `${address.root} is not read: ${(error as Error).message}. The feed stays as it was.`);
+  async look({ root, access, names }: Omit<FeedAddress, 'chosen'>): Promise<FeedPreview> {
+    const plain = plainFeed({ root, access }, this.config.feed.internalHosts);
+    const records = await plain.first(RECORDS).catch((error: unknown) => {
+      throw new Failure('feed.unreadable', `${root} is not read: ${(error as Error).message}. The feed stays as it was.`);
     });
+    const dialect = await dialectIn(plain, names);
     const fields = fieldsOf(records, dialect.fields);
     const read = readBatch(
       records.map((record) => translate({ ...record }, dialect)),
@@ -56,11 +57,6 @@ export class FeedPreviews {
       fields,
       free: [...BROUGHT_FIELDS.keys()].filter((field) => !taken.has(field)).sort(),
     };
-  }
-
-  private async firstOf(address: Omit<FeedAddress, 'chosen'>): Promise<{ records: readonly Raw[]; dialect: Dialect }> {
-    const { plain, dialect } = await openFeed(address, this.config.feed.internalHosts);
-    return { records: await plain.first(RECORDS), dialect };
   }
 }
 

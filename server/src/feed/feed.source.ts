@@ -44,6 +44,11 @@ export class FeedSource {
     private readonly pause: (ms: number) => Promise<unknown> = wait,
   ) {}
 
+  /** The same feed, its records by the names and values of the Data Dictionary. */
+  in(dialect: Dialect): FeedSource {
+    return new FeedSource(this.root, this.client, dialect, this.pause);
+  }
+
   /**
    * Records of a resource that changed after another one, by their last change and then their key.
    *

@@ -105,7 +105,9 @@ export class RecordsSource {
     const { root, access } = feed;
     const url = new URL(MediaURL, root);
     if (url.origin === new URL(root).origin) return this.ask(url.href, access);
-    return this.config.feed.mediaHosts.includes(url.host) ? this.reach(() => this.outside.ask(url.href, { signal: AbortSignal.timeout(LONGEST_MS) })) : null;
+    return this.config.feed.mediaHosts.includes(url.host)
+      ? this.reach(() => this.outside.ask(url.href, { signal: AbortSignal.timeout(LONGEST_MS) }))
+      : null;
   }
 
   private clientOf(access: FeedAccess): FeedClient {

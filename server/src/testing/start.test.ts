@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
 import { freePort, ROOT } from '../../../scripts/machine.mjs';
+import { SMALL_COUNTY } from '../../../scripts/stack.mjs';
 import type { RunFile } from '../../../scripts/stack.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'perambula-start-'));
@@ -45,6 +46,8 @@ describe('npm start', () => {
     const start = async (...more: string[]): Promise<{ child: ChildProcess; run: RunFile }> => {
       const child = spawn(process.execPath, [START, '--port', String(port), '--data', data, ...more], {
         stdio: ['ignore', 'pipe', 'inherit'],
+        // the county's own size would be the demo's, and takes longer than what is tried here
+        env: { ...process.env, COUNTY_PARCELS: String(SMALL_COUNTY.parcels), COUNTY_SINCE: SMALL_COUNTY.since },
       });
       const file = join(data, 'run.json');
       // as long as the command itself waits for its server, and for all that comes before

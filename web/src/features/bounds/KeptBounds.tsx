@@ -16,6 +16,8 @@ interface Props {
   readonly onLeave: () => void;
 }
 
+type FileRead = ReadBounds & { readonly file: string };
+
 /** The bounds that are kept by name: to be used, described, taken away, and read from and written to files. */
 export function KeptBounds({ onUse, onLeave }: Props) {
   const { message, modal } = App.useApp();
@@ -23,7 +25,7 @@ export function KeptBounds({ onUse, onLeave }: Props) {
   const { mutateAsync: keep } = useKeepBound();
   const { mutate: remove } = useRemoveBound();
   const [described, setDescribed] = useState<KeptBound | null>(null);
-  const [read, setRead] = useState<(ReadBounds & { readonly file: string }) | null>(null);
+  const [read, setRead] = useState<FileRead | null>(null);
   const all = kept.data ?? [];
   const use = (bound: KeptBound, mode: 'in' | 'out'): void => {
     onUse([{ name: bound.name, shape: bound.shape, keptId: bound.id }], mode);
@@ -59,59 +61,13 @@ export function KeptBounds({ onUse, onLeave }: Props) {
     });
   return (
     <Modal open title="Kept bounds" footer={null} width={620} onCancel={onLeave} getContainer={onPage} destroyOnHidden>
-      <div className="kept-head">
-        <Upload accept=".geojson,.json,.kml,.gpx" showUploadList={false} beforeUpload={(file) => (void readFile(file), false)}>
-          <Button size="small">Read from a file …</Button>
-        </Upload>
-        {all.length > 0 && (
-          <Dropdown
-            trigger={['click']}
-            menu={{
-              items: FORMATS.map(({ key, label }) => ({ key, label })),
-              onClick: ({ key }) => void writeAll(all, key, 'bounds'),
-            }}
-          >
-            <Button size="small">Write all to a file …</Button>
-          </Dropdown>
-        )}
-        <span className="soft">GeoJSON, KML or GPX</span>
-      </div>
+      <Files all={all} onRead={(file) => void readFile(file)} />
       {read && (
-        <section className="kept-read" aria-label="Read from the file">
-          <p>
-            <b>{read.file}</b>: {sayCount(read.bounds.length, 'area', 'areas')} read
-            {read.problems.length > 0 && `, ${read.problems.length} not`}.
-          </p>
-          <ul>
-            {read.bounds.map(({ name, shape }, i) => (
-              <li key={i}>
-                {name ?? 'without a name'} <span className="soft">· {sayArea(squareMetresOf(shape))}</span>
-              </li>
-            ))}
-            {read.problems.map((problem) => (
-              <li key={problem} className="problem">
-                {problem}
-              </li>
-            ))}
-          </ul>
-          {read.bounds.length > 0 && (
-            <div className="kept-head">
-              <Button
-                size="small"
-                type="primary"
-                onClick={() => {
-                  onUse(read.bounds, 'in');
-                  onLeave();
-                }}
-              >
-                Put into this search
-              </Button>
-              <Button size="small" onClick={() => void keepAll(read.bounds, read.file)}>
-                Keep by name
-              </Button>
-            </div>
-          )}
-        </section>
+        <ReadFromFile
+          read={read}
+          onUse={() => (onUse(read.bounds, 'in'), onLeave())}
+          onKeep={() => void keepAll(read.bounds, read.file)}
+        />
       )}
       {kept.isSuccess && all.length === 0 && !read && (
         <p className="soft">
@@ -120,34 +76,115 @@ export function KeptBounds({ onUse, onLeave }: Props) {
       )}
       <ul className="kept-list">
         {all.map((bound) => (
-          <li key={bound.id}>
-            <div>
-              <b>{bound.name}</b>
-              <span className="soft">
-                {' '}
-                · {sayArea(squareMetresOf(bound.shape))} · in {sayCount(bound.searches, 'search', 'searches')}
-              </span>
-              {bound.note && <div>{bound.note}</div>}
-            </div>
-            <span className="kept-actions">
-              <button type="button" className="link" aria-label={`Keep in ${bound.name}`} onClick={() => use(bound, 'in')}>
-                keep in
-              </button>
-              <button type="button" className="link" aria-label={`Keep out ${bound.name}`} onClick={() => use(bound, 'out')}>
-                keep out
-              </button>
-              <button type="button" className="link" aria-label={`Describe ${bound.name}`} onClick={() => setDescribed(bound)}>
-                describe
-              </button>
-              <button type="button" className="link" aria-label={`Take away ${bound.name}`} onClick={() => takeAway(bound)}>
-                take away
-              </button>
-            </span>
-          </li>
+          <KeptLine
+            key={bound.id}
+            bound={bound}
+            onUse={(mode) => use(bound, mode)}
+            onDescribe={() => setDescribed(bound)}
+            onTakeAway={() => takeAway(bound)}
+          />
         ))}
       </ul>
       {described && <KeepBound bound={described} onKept={() => setDescribed(null)} onLeave={() => setDescribed(null)} />}
     </Modal>
+  );
+}
+
+function Files({ all, onRead }: { readonly all: readonly KeptBound[]; readonly onRead: (file: File) => void }) {
+  return (
+    <div className="kept-head">
+      <Upload accept=".geojson,.json,.kml,.gpx" showUploadList={false} beforeUpload={(file) => (onRead(file), false)}>
+        <Button size="small">Read from a file …</Button>
+      </Upload>
+      {all.length > 0 && (
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: FORMATS.map(({ key, label }) => ({ key, label })),
+            onClick: ({ key }) => void writeAll(all, key, 'bounds'),
+          }}
+        >
+          <Button size="small">Write all to a file …</Button>
+        </Dropdown>
+      )}
+      <span className="soft">GeoJSON, KML or GPX</span>
+    </div>
+  );
+}
+
+interface ReadProps {
+  readonly read: FileRead;
+  readonly onUse: () => void;
+  readonly onKeep: () => void;
+}
+
+/** What a file held, before anything of it is kept or used. */
+function ReadFromFile({ read, onUse, onKeep }: ReadProps) {
+  return (
+    <section className="kept-read" aria-label="Read from the file">
+      <p>
+        <b>{read.file}</b>: {sayCount(read.bounds.length, 'area', 'areas')} read
+        {read.problems.length > 0 && `, ${read.problems.length} not`}.
+      </p>
+      <ul>
+        {read.bounds.map(({ name, shape }, i) => (
+          <li key={i}>
+            {name ?? 'without a name'} <span className="soft">· {sayArea(squareMetresOf(shape))}</span>
+          </li>
+        ))}
+        {read.problems.map((problem) => (
+          <li key={problem} className="problem">
+            {problem}
+          </li>
+        ))}
+      </ul>
+      {read.bounds.length > 0 && (
+        <div className="kept-head">
+          <Button size="small" type="primary" onClick={onUse}>
+            Put into this search
+          </Button>
+          <Button size="small" onClick={onKeep}>
+            Keep by name
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+interface LineProps {
+  readonly bound: KeptBound;
+  readonly onUse: (mode: 'in' | 'out') => void;
+  readonly onDescribe: () => void;
+  readonly onTakeAway: () => void;
+}
+
+function KeptLine({ bound, onUse, onDescribe, onTakeAway }: LineProps) {
+  return (
+    <li>
+      <div>
+        <b>{bound.name}</b>
+        <span className="soft">
+          {' '}
+          · {sayArea(squareMetresOf(bound.shape))} · in {sayCount(bound.searches, 'search', 'searches')}
+        </span>
+        {bound.note && <div>{bound.note}</div>}
+      </div>
+      <span className="kept-actions">
+        <button type="button" className="link" aria-label={`Keep in ${bound.name}`} onClick={() => onUse('in')}>
+          keep in
+        </button>
+        <button type="button" className="link" aria-label={`Keep out ${bound.name}`} onClick={() => onUse('out')}>
+          keep out
+        </button>
+        <button type="button" className="link" aria-label={`Describe ${bound.name}`} onClick={onDescribe}>
+          describe
+        </button>
+        <button type="button" className="link" aria-label={`Take away ${bound.name}`} onClick={onTakeAway}>
+          take away
+        </button>
+      </span>
+    </li>
   );
 }
 

@@ -1,42 +1,36 @@
 import './search.css';
 import { isEither, labelOf, sentenceOf } from '@perambula/core';
-import type { Order, ResultSet } from '@perambula/core';
-import { App, Button, Segmented, Tooltip } from 'antd';
-import { Redo2, Undo2 } from 'lucide-react';
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import type { ResultSet, Search } from '@perambula/core';
+import { Segmented } from 'antd';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { deployment } from '../../shared/deployment.js';
 import { messageOf } from '../../shared/http.js';
-import { useOpenFile } from '../../shared/openFile.js';
 import { useEscape } from '../../shared/useEscape.js';
-import { useParameters } from '../../shared/useParameters.js';
 import { useSettled } from '../../shared/useSettled.js';
 import { Waiting } from '../../shared/Waiting.js';
 import { Counts } from './Counts.js';
-import { changeDraft, useDraft } from './draft/draft.js';
+import { useDraft } from './draft/draft.js';
+import { SearchActions } from './draft/SearchActions.js';
+import { useCount } from './draft/searches.api.js';
+import { SearchesMenu } from './draft/SearchesMenu.js';
+import { Steps } from './draft/Steps.js';
+import { useOpened } from './draft/useOpened.js';
+import { useUnfinished } from './draft/useUnfinished.js';
 import { shownJourneys } from './lines/journey.rules.js';
-import { orderFrom } from './results/order.rules.js';
 import { withoutLine } from './lines/lineEditing.rules.js';
+import { Unread } from './lines/Unread.js';
 import { LinesPanel } from './LinesPanel.js';
-import { useMarksOf } from './results/marks.api.js';
-import type { Box } from './results/marks.api.js';
-import { useResultRows } from './results/resultRows.api.js';
 import { useResultsState } from './results/results.js';
 import { ResultsPane } from './results/ResultsPane.js';
-import type { ResultsView } from './results/ResultsPane.js';
-import { PenBar } from './where/PenBar.js';
+import { useFound } from './results/useFound.js';
+import { useShown } from './results/useShown.js';
 import { SaveBar } from './SaveBar.js';
-import { SearchActions } from './draft/SearchActions.js';
-import { SearchesMenu } from './draft/SearchesMenu.js';
-import { Unread } from './lines/Unread.js';
 import { useNewKey, useUndoKeys } from './searchKeys.js';
+import { PenBar } from './where/PenBar.js';
 import { useDrawing, USUAL_RADIUS } from './where/useDrawing.js';
-import { useUnfinished } from './draft/useUnfinished.js';
-import { useCount, useSavedSearch } from './draft/searches.api.js';
 
 const MapView = lazy(async () => ({ default: (await import('../searchMap/index.js')).MapView }));
-
-const SETS = ['fit', 'unknown', 'missByOne'] as const;
 
 /** What a telephone has room for one at a time, the counts above each. */
 const PANES = [
@@ -49,41 +43,24 @@ type Pane = (typeof PANES)[number]['value'];
 /** The search: its lines, the map, and what it finds. */
 export function SearchPage() {
   const { searchId } = useParams();
-  const [params, changeAddress] = useParameters();
+  const isOpening = useOpened(searchId);
+  useUndoKeys();
+  useNewKey();
+  useUnfinished();
+  return isOpening ? <Waiting what="Opening the search …" /> : <Opened page={`/search${searchId ? `/${searchId}` : ''}`} />;
+}
+
+/** @param page  the page's address without its parameters */
+function Opened({ page }: { readonly page: string }) {
   const draft = useDraft();
-  const { open: openFile } = useOpenFile();
-  const saved = useSavedSearch(searchId && searchId !== draft.searchId ? searchId : undefined);
-  const navigate = useNavigate();
-  const { message } = App.useApp();
   const { document: search, change } = draft;
-
-  useEffect(() => {
-    // what is known of it may be old: another bound or another desk can have changed it
-    if (!saved.data || saved.isFetching || saved.data.id === useDraft.getState().searchId) return;
-    draft.load(saved.data);
-    if (saved.data.clientId) openFile(saved.data.clientId);
-  }, [saved.data, saved.isFetching, draft, openFile]);
-  useEffect(() => {
-    if (saved.isError) void message.error(messageOf(saved.error));
-  }, [saved.isError, saved.error, message]);
-
   const [pane, setPane] = useState<Pane>('lines');
-  const set = SETS.find((each) => each === params.get('show')) ?? 'fit';
-  const line = params.get('line');
-  const view = params.get('as') === 'table' ? 'table' : 'cards';
-  const show = useCallback(
-    (next: { show?: ResultSet; line?: string | null; as?: string; only?: 'chosen' | 'view' | 'all' }): void => {
-      if (next.show) setPane('list');
-      changeAddress({
-        show: next.show,
-        line: next.line ?? (next.show ? null : undefined),
-        as: next.as,
-        only: next.only === 'all' ? null : next.only,
-      });
-    },
-    [changeAddress],
-  );
-
+  const shown = useShown();
+  const { set, line, show } = shown;
+  const showSet = (next: ResultSet, of?: string | null): void => {
+    setPane('list');
+    show({ show: next, ...(of === undefined ? {} : { line: of }) });
+  };
   const [triedWithout, setTriedWithout] = useState<string | null>(null);
   const counted = useMemo(() => (triedWithout === null ? search : withoutLine(search, triedWithout)), [search, triedWithout]);
   const putBack = useCallback((): void => setTriedWithout(null), []);
@@ -91,23 +68,11 @@ export function SearchPage() {
   const count = useCount(counted);
   // the figures follow each key; the homes themselves, much more to fetch and draw, follow once typing rests
   const settled = useSettled(counted, 140);
-  const { chosen, choose, setKeys } = useResultsState();
-  const onlyChosen = params.get('only') === 'chosen';
-  const following = params.get('only') === 'view';
-  // near misses come nearest first, whatever the search's order, unless another is chosen for them
-  const missOrder = params.get('misses');
-  const found = useMemo(
-    () => (set === 'missByOne' ? { ...settled, order: orderFrom(missOrder) } : settled),
-    [settled, set, missOrder],
-  );
-  const marks = useMarksOf(settled, set, line, onlyChosen ? chosen : null);
-  const [viewed, setViewed] = useState<Box | null>(null);
-  const inView = useMemo(() => (following && marks && viewed ? marks.keysWithin(viewed) : null), [following, marks, viewed]);
-  const rows = useResultRows(found, set, line, onlyChosen ? chosen : inView);
-  const { keys } = rows;
+  const { found, marks, rows, setViewed } = useFound(settled, shown, page);
+  const { chosen, choose } = useResultsState();
   const [hovered, setHovered] = useState<string | null>(null);
   const drawing = useDrawing();
-  const { pen, setPen, penMode, boundChosen, setBoundChosen, placed } = drawing;
+  const { pen, setPen, boundChosen, setBoundChosen } = drawing;
   const takePen = useCallback(
     (next: typeof pen): void => {
       if (next) setPane('map');
@@ -115,41 +80,15 @@ export function SearchPage() {
     },
     [setPen],
   );
-  useEffect(
-    () => setKeys(keys, `/search${searchId ? `/${searchId}` : ''}?${params.toString()}`),
-    [keys, setKeys, searchId, params],
-  );
-  useUndoKeys();
-  useNewKey();
-  useUnfinished();
-
   // the same from one key to the next, so that map and results are drawn anew only for what concerns them
   const journeys = useMemo(() => shownJourneys(counted), [counted]);
-  const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
-  const reorder = useCallback(
-    (order: readonly Order[]): void => {
-      if (set === 'missByOne') changeAddress({ misses: order.length === 0 ? null : JSON.stringify(order) });
-      else changeDraft((now) => ({ ...now, order }));
-    },
-    [set, changeAddress],
-  );
-  const showAs = useCallback((as: ResultsView): void => show({ as }), [show]);
-  const showOnlyChosen = useCallback((only: boolean): void => show({ only: only ? 'chosen' : 'all' }), [show]);
-  const follow = useCallback((on: boolean): void => show({ only: on ? 'view' : 'all' }), [show]);
-  const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)), [keys, chosen]);
+  const shownChosen = useMemo(() => rows.keys.filter((key) => chosen.has(key)), [rows.keys, chosen]);
   const chooseNone = useCallback((): void => choose([]), [choose]);
+  const navigate = useNavigate();
+  const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
   const sentence = sentenceOf(search);
-  const lineShown = search.lines.find(({ id }) => id === line);
-  const lineName =
-    line === 'keepIn' || line === 'keepOut'
-      ? 'where it is'
-      : lineShown && !isEither(lineShown)
-        ? labelOf(lineShown).replace(/^./, (first) => first.toLowerCase())
-        : line;
-
-  if (searchId && saved.isLoading) return <Waiting what="Opening the search …" />;
   return (
-    <div className={`search is-${view} shows-${pane}`}>
+    <div className={`search is-${shown.view} shows-${pane}`}>
       <Segmented className="search-panes" block aria-label="What to see" options={[...PANES]} value={pane} onChange={setPane} />
       <section className="search-lines" aria-label="The search">
         <header className="search-head">
@@ -167,11 +106,11 @@ export function SearchPage() {
           stale={count.isPlaceholderData}
           pen={pen}
           onPen={takePen}
-          onPlace={placed}
+          onPlace={drawing.placed}
           onChange={change}
           boundChosen={boundChosen}
           onChooseBound={setBoundChosen}
-          onShow={(next, of) => show({ show: next, line: of })}
+          onShow={showSet}
           triedWithout={triedWithout}
           onTry={setTriedWithout}
         />
@@ -183,32 +122,38 @@ export function SearchPage() {
           stale={count.isPlaceholderData}
           problem={count.isError ? messageOf(count.error) : null}
           set={set}
-          lineName={line && lineName}
-          onShow={(next) => show({ show: next })}
+          lineName={line && nameOf(line, search)}
+          onShow={(next) => showSet(next)}
           chosen={shownChosen}
           onChooseNone={chooseNone}
         />
         <div className="search-map">
           {pen && (
-            <PenBar pen={pen} mode={penMode} onMode={drawing.setPenMode} onTyped={drawing.drawn} onPutAway={drawing.putAway} />
+            <PenBar
+              pen={pen}
+              mode={drawing.penMode}
+              onMode={drawing.setPenMode}
+              onTyped={drawing.drawn}
+              onPutAway={drawing.putAway}
+            />
           )}
           <Suspense fallback={<Waiting what="Opening the map …" />}>
             <MapView
               label={`Map of ${deployment().place} with the bounds and the results; both also stand in the lists beside it`}
               caption={sentence}
-              marks={marks?.marks ?? null}
+              marks={marks}
               hovered={hovered}
               chosen={chosen}
               onHover={setHovered}
               onOpen={open}
               onView={setViewed}
-              following={following}
-              onFollow={follow}
+              following={shown.following}
+              onFollow={shown.follow}
               bounds={search.bounds}
               boundChosen={boundChosen}
               onChooseBound={setBoundChosen}
               pen={pen}
-              penMode={penMode}
+              penMode={drawing.penMode}
               usualRadius={USUAL_RADIUS}
               onDrawn={drawing.drawn}
               onReshaped={drawing.reshaped}
@@ -222,47 +167,24 @@ export function SearchPage() {
           search={found}
           order={set === 'missByOne' ? found.order : search.order}
           set={set}
-          view={view}
+          view={shown.view}
           rows={rows}
-          onlyChosen={onlyChosen}
-          following={following}
+          onlyChosen={shown.onlyChosen}
+          following={shown.following}
           hovered={hovered}
           onHover={setHovered}
-          onOrder={reorder}
-          onView={showAs}
-          onOnlyChosen={showOnlyChosen}
+          onOrder={shown.reorder}
+          onView={shown.showAs}
+          onOnlyChosen={shown.showOnlyChosen}
         />
       </div>
     </div>
   );
 }
 
-const Steps = memo(function Steps({
-  back,
-  forward,
-  undo,
-  redo,
-}: {
-  readonly back: boolean;
-  readonly forward: boolean;
-  readonly undo: () => void;
-  readonly redo: () => void;
-}) {
-  return (
-    <span className="search-steps">
-      <Tooltip title="Take back (Ctrl Z)">
-        <Button
-          size="small"
-          type="text"
-          disabled={!back}
-          onClick={undo}
-          aria-label="Take back the last change"
-          icon={<Undo2 size={15} />}
-        />
-      </Tooltip>
-      <Tooltip title="Do again (Ctrl Shift Z)">
-        <Button size="small" type="text" disabled={!forward} onClick={redo} aria-label="Do it again" icon={<Redo2 size={15} />} />
-      </Tooltip>
-    </span>
-  );
-});
+/** A line, or a condition of the bounds, as a sentence names it. */
+function nameOf(line: string, { lines }: Search): string {
+  if (line === 'keepIn' || line === 'keepOut') return 'where it is';
+  const found = lines.find(({ id }) => id === line);
+  return found && !isEither(found) ? labelOf(found).replace(/^./, (first) => first.toLowerCase()) : line;
+}

@@ -1,0 +1,91 @@
+import type { AlertSettings, SavedSearch } from '@perambula/contract';
+import { Input } from 'antd';
+import { useEffect, useState } from 'react';
+import { Failed } from '../../shared/Waiting.js';
+import type { usePreview } from './alerts.api.js';
+
+interface Props {
+  readonly search: SavedSearch;
+  readonly settings: AlertSettings;
+  readonly preview: ReturnType<typeof usePreview>;
+  readonly onChange: (changes: Partial<AlertSettings>) => void;
+}
+
+/** The message as it will arrive, its subject and words to be written on it. */
+export function LetterSheet({ search, settings, preview, onChange }: Props) {
+  return (
+    <section className="letter" aria-label="The message">
+      <h2>Alert: {search.name}</h2>
+      <div className="letter-sheet">
+        <div className="letter-line">
+          <span className="soft">To</span>
+          <span>
+            {preview.data?.to.map(({ email, name, confirmed }) => (
+              <span key={email} className={confirmed ? 'letter-to' : 'letter-to is-unconfirmed'} title={email}>
+                {name}
+                {!confirmed && ' (not confirmed, gets nothing)'}
+              </span>
+            ))}
+            {preview.data?.to.length === 0 && 'Nobody yet: add an address to the file.'}
+          </span>
+        </div>
+        <div className="letter-line">
+          <label className="soft" htmlFor="subject">
+            Subject
+          </label>
+          <Input
+            id="subject"
+            variant="borderless"
+            value={settings.subject}
+            placeholder={preview.data?.subject ?? ''}
+            onChange={({ target }) => onChange({ subject: target.value })}
+          />
+        </div>
+        <div className="letter-line is-tall">
+          <label className="soft" htmlFor="greeting">
+            Words
+          </label>
+          <Input.TextArea
+            id="greeting"
+            variant="borderless"
+            rows={3}
+            value={settings.greeting}
+            onChange={({ target }) => onChange({ greeting: target.value })}
+          />
+        </div>
+        {preview.data && preview.data.keptOff > 0 && <KeptOff homes={preview.data.keptOff} />}
+        {preview.isError && <Failed error={preview.error} retry={() => void preview.refetch()} />}
+        <LetterFrame searchId={search.id} greeting={settings.greeting} />
+      </div>
+    </section>
+  );
+}
+
+/** Homes that fit and that no message may show. */
+function KeptOff({ homes }: { readonly homes: number }) {
+  const one = homes === 1;
+  return (
+    <p className="kept-off">
+      {one ? 'One more home fits' : `${homes} more homes fit`}, but the {one ? 'seller allows' : 'sellers allow'} no display on
+      the internet: no message or portal shows {one ? 'it' : 'them'}. Tell your client yourself.
+    </p>
+  );
+}
+
+const TYPING_PAUSE_MS = 400;
+
+/** The message in a frame of its own, which the server fills, once the typing pauses. */
+function LetterFrame({ searchId, greeting }: { readonly searchId: string; readonly greeting: string }) {
+  const [settled, setSettled] = useState(greeting);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(greeting), TYPING_PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [greeting]);
+  return (
+    <iframe
+      className="letter-frame"
+      title="The message as it will arrive"
+      src={`/api/searches/${searchId}/alert/letter?greeting=${encodeURIComponent(settled)}`}
+    />
+  );
+}
