@@ -250,6 +250,7 @@ test('Today tells who came by, what she said and what she asks; a time is agreed
   await agent.click(agent.button('Propose a time'));
   await agent.click(agent.button('Ask the listing office'));
   await expect(page.getByText('Confirmed', { exact: true })).toBeVisible();
+  await theOfficeChangesItsMind(page);
   const download = page.waitForEvent('download');
   await agent.click(page.getByRole('link', { name: 'Calendar file' }));
   expect((await download).suggestedFilename()).toBe('showing.ics');
@@ -315,3 +316,23 @@ test('whoever leaves the household has no portal any more', async () => {
   await expect(reader.getByText(/This link is not known or has run out/)).toBeVisible();
   await reader.close();
 });
+
+/** The listing office opens the link in its message, says no with a reason, and then yes; the agent sees each by itself. */
+async function theOfficeChangesItsMind(page: Page): Promise<void> {
+  const letters = (await (await page.request.get(run.mail.mailbox)).json()) as { id: string; subject: string }[];
+  const letter = letters.find(({ subject }) => subject.startsWith('Showing request'));
+  const raw = (await (await page.request.get(`${run.mail.mailbox}/${letter?.id}.eml`)).text()).replaceAll('=\r\n', '');
+  const office = await page.context().newPage();
+  await office.goto(`${run.web}/asked/${/\/asked\/([\w-]+)/.exec(raw)?.[1]}`);
+  await expect(office.getByRole('heading', { name: 'You said yes' })).toBeVisible();
+  await office.getByRole('button', { name: 'Change the answer' }).click();
+  await expect(office.getByRole('heading', { name: /^May Juno Albright show .*\?$/ })).toBeVisible();
+  await expectAccessible(office);
+  await office.getByLabel('Anything to say with it').fill('The sellers are at home then.');
+  await office.getByRole('button', { name: 'No, not then' }).click();
+  await expect(page.getByText('refuses. “The sellers are at home then.”')).toBeVisible();
+  await office.getByRole('button', { name: 'Change the answer' }).click();
+  await office.getByRole('button', { name: 'Yes, that suits' }).click();
+  await expect(page.getByText('Confirmed', { exact: true })).toBeVisible();
+  await office.close();
+}

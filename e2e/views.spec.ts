@@ -172,3 +172,41 @@ test('the question mark lists what the keyboard does', async ({ page }) => {
   await page.keyboard.press('Escape');
   await expect(list).toBeHidden();
 });
+
+test('on a telephone no page scrolls sideways, with all that the agent has on it', async ({ browser }) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await phone.newPage();
+  const agent = new Agent(page);
+  await agent.signIn('/today');
+  const get = async <T>(path: string): Promise<T> => (await (await page.request.get(`${run.web}${path}`)).json()) as T;
+  const searches = await get<{ id: string; clientId: string | null }[]>('/api/searches');
+  const ofClient = searches.find(({ clientId }) => clientId !== null);
+  const [shortlist] = await get<{ id: string }[]>('/api/shortlists');
+  for (const path of [
+    '/today',
+    '/clients',
+    `/clients/${ofClient?.clientId}`,
+    `/clients/${ofClient?.clientId}/alerts/${ofClient?.id}`,
+    `/shortlists/${shortlist?.id}`,
+    '/showings',
+    '/mailbox',
+    '/feed',
+    '/setup',
+    `/search/compare?a=${ofClient?.id}&b=${searches[0]?.id}`,
+    '/nowhere',
+  ]) {
+    await agent.open(path);
+    await expect(page.locator('.view').getByRole('heading').first()).toBeVisible();
+    const sideways = await page
+      .locator('.view, .view *')
+      .evaluateAll((all) =>
+        all
+          .filter(
+            (each) => ['auto', 'scroll'].includes(getComputedStyle(each).overflowX) && each.scrollWidth > each.clientWidth + 1,
+          )
+          .map((each) => each.className),
+      );
+    expect([path, sideways]).toEqual([path, []]);
+  }
+  await phone.close();
+});

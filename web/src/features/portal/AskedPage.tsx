@@ -107,7 +107,7 @@ function Asked({ token, asked }: { readonly token: string; readonly asked: Showi
 
 function Page({ children }: { readonly children: ReactNode }) {
   return (
-    <main className="one-button">
+    <main className="one-button is-wide">
       {children}
       <p className="equal-housing">Equal housing opportunity.</p>
     </main>
