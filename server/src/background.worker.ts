@@ -9,11 +9,14 @@ import type { Config } from './common/config.js';
 import { answerCalls } from './common/thread.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
-import { Bounces } from './mail/index.js';
+import { Bounces, readLetterMaker } from './mail/index.js';
 import { Pipeline } from './pipeline/index.js';
 import type { PipelineCalls } from './pipeline/index.js';
 import { ListingFiles, SearchDocuments } from './searches/index.js';
 import { TodayService } from './today/index.js';
+
+/** So long after its beginning a server has time for what is needed later. */
+const BEGUN_MS = 10_000;
 
 /** The services whose methods the desk may be asked for. */
 const AT_THE_DESK: readonly Type<unknown>[] = [
@@ -41,7 +44,10 @@ if (config.role === 'pipeline') {
   });
 } else {
   answerCalls<DeskCalls>({
-    begin: () => null,
+    begin({ kind }) {
+      if (kind === 'page') setTimeout(() => void readLetterMaker(), BEGUN_MS).unref();
+      return null;
+    },
     run({ service, method, args, person }, { isDropped }) {
       const type = AT_THE_DESK.find(({ name }) => name === service);
       if (!type) throw new Error(`${service} does no work at the desk.`);

@@ -10,7 +10,7 @@ import { workerScript } from '../common/workerScript.js';
 /** What a thread of the desk can be asked. */
 export interface DeskCalls {
   /** Only that the thread is begun, which takes seconds on a slow machine. */
-  begin: { ask: null; answer: null };
+  begin: { ask: { kind: DeskKind }; answer: null };
   run: { ask: { service: string; method: string; args: readonly unknown[]; person: string }; answer: unknown };
 }
 
@@ -18,6 +18,7 @@ type Method = (...args: never[]) => Promise<unknown>;
 type MethodOf<T> = { [K in keyof T]: T[K] extends Method ? K : never }[keyof T];
 
 /** The desk's two kinds of work: what somebody waits for at their page, and files, which may take a while. */
+export type DeskKind = keyof typeof BUDGETS_MS;
 const BUDGETS_MS = { page: 2_000, file: 120_000 } as const;
 /** How long a thread may go on with what nobody waits for any more, before it is ended. */
 const GRACE_MS = 3_000;
@@ -28,7 +29,7 @@ const GRACE_MS = 3_000;
  */
 @Injectable()
 export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
-  private readonly threads: Readonly<Record<keyof typeof BUDGETS_MS, Thread<DeskCalls>>>;
+  private readonly threads: Readonly<Record<DeskKind, Thread<DeskCalls>>>;
   private readonly turns = { page: new Turns(1), file: new Turns(1) };
 
   constructor(@Inject(CONFIG) private readonly config: Config) {
@@ -49,7 +50,7 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Begins both threads, what somebody waits for at their page first. */
   private async begin(): Promise<void> {
-    for (const thread of [this.threads.page, this.threads.file]) await thread.ask('begin', null);
+    for (const kind of ['page', 'file'] as const) await this.threads[kind].ask('begin', { kind });
   }
 
   /**
@@ -59,7 +60,7 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
    * @throws what the method throws, or Failure when it takes longer than such work may
    */
   run<T, K extends MethodOf<T>>(
-    kind: keyof typeof BUDGETS_MS,
+    kind: DeskKind,
     part: string,
     service: Type<T>,
     method: K,

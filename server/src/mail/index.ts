@@ -1,5 +1,5 @@
 export type { Letter, LetterHome } from './letter.js';
-export { renderLetter } from './letter.js';
+export { readLetterMaker, renderLetter } from './letter.js';
 export { MailModule } from './mail.module.js';
 export { Bounces } from './bounces.service.js';
 export { clean, LETTER_POLICY } from './letterPage.js';

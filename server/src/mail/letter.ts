@@ -25,10 +25,15 @@ const INK = '#23302E';
 const SOFT = '#5C6964';
 const MULBERRY = '#7C3F6B';
 
+/** Reads what makes letters, which takes a second or two: before somebody waits for their first. Every thread has this file, and few write letters. */
+export async function readLetterMaker() {
+  const { default: mjml2html } = await import('mjml');
+  return mjml2html;
+}
+
 /** A letter in both of its parts. Everything written by people is escaped. */
 export async function renderLetter(letter: Letter): Promise<{ html: string; text: string }> {
-  // read when first needed: every thread has this file, and few write letters
-  const { default: mjml2html } = await import('mjml');
+  const mjml2html = await readLetterMaker();
   const { html } = await mjml2html(markup(letter), { validationLevel: 'strict' });
   return { html, text: plainText(letter) };
 }
