@@ -129,7 +129,7 @@ export class Agent {
 }
 
 /** The address in a message's text that leads to a page of the application. */
-export function linkIn(text: string, path: 'p' | 'confirm' | 'stop'): string {
+export function linkIn(text: string, path: 'asked' | 'p' | 'confirm' | 'stop'): string {
   const link = new RegExp(`http://\\S+/${path}/[\\w-]+`).exec(text)?.[0];
   if (!link) throw new Error(`No /${path}/ link in: ${text}`);
   return link;

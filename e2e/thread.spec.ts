@@ -321,9 +321,9 @@ test('whoever leaves the household has no portal any more', async () => {
 async function theOfficeChangesItsMind(page: Page): Promise<void> {
   const letters = (await (await page.request.get(run.mail.mailbox)).json()) as { id: string; subject: string }[];
   const letter = letters.find(({ subject }) => subject.startsWith('Showing request'));
-  const raw = (await (await page.request.get(`${run.mail.mailbox}/${letter?.id}.eml`)).text()).replaceAll('=\r\n', '');
+  const { text = '' } = await simpleParser(await (await page.request.get(`${run.mail.mailbox}/${letter?.id}.eml`)).text());
   const office = await page.context().newPage();
-  await office.goto(`${run.web}/asked/${/\/asked\/([\w-]+)/.exec(raw)?.[1]}`);
+  await office.goto(linkIn(text, 'asked'));
   await expect(office.getByRole('heading', { name: 'You said yes' })).toBeVisible();
   await office.getByRole('button', { name: 'Change the answer' }).click();
   await expect(office.getByRole('heading', { name: /^May Juno Albright show .*\?$/ })).toBeVisible();

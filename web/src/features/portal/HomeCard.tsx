@@ -1,0 +1,182 @@
+import { VERDICTS } from '@perambula/contract';
+import type { PortalHome, Verdict } from '@perambula/contract';
+import { useState } from 'react';
+import { ago, clockTime, day, facts, price } from '../../shared/format.js';
+import { messageOf } from '../../shared/http.js';
+import { Picture } from '../../shared/Picture.js';
+import { Status } from '../../shared/status.js';
+import { tellOpened, useAskToSee, useReact } from './portal.api.js';
+
+const VERDICT: Readonly<Record<Verdict, string>> = { like: 'Like', unsure: 'Unsure', notForUs: 'Not for us' };
+
+/** A home told to a household: what it is, what they think of it, and whether they would like to see it. */
+export function HomeCard({ home, now }: { readonly home: PortalHome; readonly now: string }) {
+  const { listing, reaction, showing } = home;
+  const key = listing.ListingKey;
+  const react = useReact(key);
+  const askToSee = useAskToSee(key);
+  const [open, setOpen] = useState(false);
+  const [note, setNote] = useState(reaction?.note ?? '');
+  const [wish, setWish] = useState<string | null>(null);
+  const more = (): void => {
+    if (!open) tellOpened(key);
+    setOpen(!open);
+  };
+  const problem = react.error ?? askToSee.error;
+  return (
+    <article className="home" aria-label={home.address}>
+      <button
+        type="button"
+        className="home-picture"
+        onClick={more}
+        aria-expanded={open}
+        aria-label={`${home.address}: ${open ? 'less' : 'more'} about it`}
+      >
+        <Picture listingKey={key} alt="" />
+        <span className="home-why">{home.why}</span>
+      </button>
+      <div className="home-text">
+        <p className="home-line">
+          <span className="home-price">{price(listing)}</span> <Status status={String(listing['StandardStatus'])} />
+        </p>
+        <p className="strong">{home.address}</p>
+        <p className="soft">{facts(listing)}</p>
+        {open && <More listing={listing} />}
+        <div className="home-verdicts" role="group" aria-label="What do you think?">
+          {VERDICTS.map((verdict) => (
+            <button
+              key={verdict}
+              type="button"
+              className="portal-button"
+              aria-pressed={reaction?.verdict === verdict}
+              disabled={react.isPending}
+              onClick={() => react.mutate({ verdict, note })}
+            >
+              {VERDICT[verdict]}
+            </button>
+          ))}
+        </div>
+        {reaction && (
+          <Note
+            id={key}
+            kept={reaction.note}
+            note={note}
+            busy={react.isPending}
+            onChange={setNote}
+            onKeep={() => react.mutate({ verdict: reaction.verdict, note })}
+          />
+        )}
+        <Visit
+          showing={showing}
+          wish={wish}
+          setWish={setWish}
+          ask={(text) => askToSee.mutate(text, { onSuccess: () => setWish(null) })}
+          busy={askToSee.isPending}
+          homeKey={key}
+        />
+        {problem && (
+          <p className="portal-problem" role="alert">
+            {messageOf(problem)}
+          </p>
+        )}
+        <p className="home-credit">
+          Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} · updated{' '}
+          {ago(String(listing['ModificationTimestamp']), now)}
+        </p>
+      </div>
+    </article>
+  );
+}
+
+function More({ listing }: Pick<PortalHome, 'listing'>) {
+  return (
+    <div className="home-more">
+      <p>{String(listing['PublicRemarks'] ?? '')}</p>
+      <div className="home-pictures">
+        {Array.from({ length: Math.max(0, Number(listing['PhotosCount'] ?? 1) - 1) }, (_, i) => (
+          <Picture
+            key={i}
+            listingKey={listing.ListingKey}
+            index={i + 1}
+            alt={['From the garden', 'Plot plan', 'Floor sketch'][i] ?? ''}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+interface NoteProps {
+  readonly id: string;
+  readonly kept: string;
+  readonly note: string;
+  readonly busy: boolean;
+  readonly onChange: (note: string) => void;
+  readonly onKeep: () => void;
+}
+
+function Note({ id, kept, note, busy, onChange, onKeep }: NoteProps) {
+  return (
+    <form className="home-note" onSubmit={(event) => (event.preventDefault(), onKeep())}>
+      <label className="sr-only" htmlFor={`note-${id}`}>
+        Why? A note for your agent
+      </label>
+      <input
+        id={`note-${id}`}
+        value={note}
+        maxLength={1000}
+        placeholder="Why? A word helps"
+        onChange={({ target }) => onChange(target.value)}
+      />
+      <button type="submit" className="portal-button" disabled={busy || note === kept}>
+        {note === kept && note !== '' ? 'Kept' : 'Keep note'}
+      </button>
+    </form>
+  );
+}
+
+interface VisitProps {
+  readonly showing: PortalHome['showing'];
+  readonly wish: string | null;
+  readonly setWish: (wish: string | null) => void;
+  readonly ask: (wish: string) => void;
+  readonly busy: boolean;
+  readonly homeKey: string;
+}
+
+function Visit({ showing, wish, setWish, ask, busy, homeKey }: VisitProps) {
+  if (showing?.state === 'confirmed' && showing.startAt)
+    return (
+      <p className="home-visit">
+        You see it {day(showing.startAt)} at {clockTime(showing.startAt)}
+      </p>
+    );
+  if (showing?.state === 'asked')
+    return <p className="home-visit is-waiting">You asked to see it; your agent will propose a time</p>;
+  if (showing?.state === 'proposed')
+    return <p className="home-visit is-waiting">Your agent has asked the listing office for a time</p>;
+  if (wish === null)
+    return (
+      <button type="button" className="portal-button is-wide" onClick={() => setWish('')}>
+        Ask to see it
+      </button>
+    );
+  return (
+    <form className="home-note" onSubmit={(event) => (event.preventDefault(), ask(wish))}>
+      <label className="sr-only" htmlFor={`wish-${homeKey}`}>
+        When would suit you?
+      </label>
+      <input
+        id={`wish-${homeKey}`}
+        autoFocus
+        value={wish}
+        maxLength={500}
+        placeholder="When would suit? Thursday after 4"
+        onChange={({ target }) => setWish(target.value)}
+      />
+      <button type="submit" className="portal-button is-main" disabled={busy}>
+        Ask
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,52 @@
+import type { Portal } from '@perambula/contract';
+import { messageOf } from '../../shared/http.js';
+import { useCountVisits, useStop, useWithdrawLinks } from './portal.api.js';
+
+/** What a reader decides of their portal, and whose it is. */
+export function PortalFoot({ portal }: { readonly portal: Portal }) {
+  const stop = useStop();
+  const countVisits = useCountVisits();
+  const withdraw = useWithdrawLinks();
+  const { agent, countsVisits, source } = portal;
+  const problem = stop.error ?? countVisits.error ?? withdraw.error;
+  return (
+    <footer className="portal-foot">
+      {problem && (
+        <p className="portal-problem" role="alert">
+          {messageOf(problem)}
+        </p>
+      )}
+      <p>
+        {countsVisits
+          ? `${agent.name.split(' ')[0]} can see when you come by and which homes you open; nobody else in your household can.`
+          : 'Your visits are not counted.'}{' '}
+        <button type="button" onClick={() => countVisits.mutate(!countsVisits)}>
+          {countsVisits ? 'Don’t count my visits' : 'Count them again'}
+        </button>
+      </p>
+      <p>
+        {stop.isSuccess ? (
+          'The messages are stopped.'
+        ) : (
+          <button type="button" onClick={() => stop.mutate(undefined)}>
+            Stop all messages
+          </button>
+        )}
+      </p>
+      <p>
+        {withdraw.isSuccess ? (
+          'Your links lead nowhere now. The next message brings a new one.'
+        ) : (
+          <button type="button" onClick={() => withdraw.mutate()}>
+            Close this portal to everyone who has my link
+          </button>
+        )}
+      </p>
+      <p>{source}</p>
+      <p>
+        {agent.name} · {agent.officeName} · {agent.postalAddress} · license {agent.licenseNumber} · {agent.phone}
+      </p>
+      <p>Equal housing opportunity.</p>
+    </footer>
+  );
+}
