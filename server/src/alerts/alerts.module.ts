@@ -1,11 +1,19 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/index.js';
+import { ClockModule } from '../clock/index.js';
+import { DeskModule } from '../desk/index.js';
+import { ListingsModule } from '../listings/index.js';
+import { MailModule } from '../mail/index.js';
+import { RoadsModule } from '../roads/index.js';
+import { SearchesModule } from '../searches/index.js';
+import { SessionsModule } from '../sessions/index.js';
 import { AlertsController } from './alerts.controller.js';
 import { AlertsService } from './alerts.service.js';
 import { Digests } from './digests.js';
 import { Matcher } from './matcher.js';
 
-@Global()
 @Module({
+  imports: [ClientsModule, ClockModule, DeskModule, ListingsModule, MailModule, RoadsModule, SearchesModule, SessionsModule],
   controllers: [AlertsController],
   providers: [AlertsService, Digests, Matcher],
   exports: [AlertsService, Digests, Matcher],

@@ -1,10 +1,13 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { ClockModule } from '../clock/index.js';
+import { MailModule } from '../mail/index.js';
+import { SessionsModule } from '../sessions/index.js';
 import { ClientsController, LinkButtonsController, TasksController } from './clients.controller.js';
 import { ClientsService } from './clients.service.js';
 import { LinksService } from './links.service.js';
 
-@Global()
 @Module({
+  imports: [ClockModule, MailModule, SessionsModule],
   controllers: [ClientsController, TasksController, LinkButtonsController],
   providers: [ClientsService, LinksService],
   exports: [ClientsService, LinksService],

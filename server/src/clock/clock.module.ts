@@ -1,7 +1,7 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { SessionsModule } from '../sessions/index.js';
 import { ClockController } from './clock.controller.js';
 import { Clock } from './clock.service.js';
 
-@Global()
-@Module({ controllers: [ClockController], providers: [Clock], exports: [Clock] })
+@Module({ imports: [SessionsModule], controllers: [ClockController], providers: [Clock], exports: [Clock] })
 export class ClockModule {}

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { PipelineModule } from '../pipeline/index.js';
+import { SessionsModule } from '../sessions/index.js';
 import { DemoAccounts } from './demo.accounts.js';
 import { DemoClockController } from './demo.clock.controller.js';
 import { MailboxController } from './mailbox.controller.js';
@@ -7,7 +8,7 @@ import { Mailbox } from './mailbox.service.js';
 
 /** What a demo has and no other copy: its people, a clock that can be moved, and a mailbox that shows what arrived. */
 @Module({
-  imports: [PipelineModule],
+  imports: [PipelineModule, SessionsModule],
   controllers: [DemoClockController, MailboxController],
   providers: [DemoAccounts, Mailbox],
 })

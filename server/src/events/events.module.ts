@@ -1,7 +1,7 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { SessionsModule } from '../sessions/index.js';
 import { EventsController } from './events.controller.js';
 import { EventsService } from './events.service.js';
 
-@Global()
-@Module({ controllers: [EventsController], providers: [EventsService], exports: [EventsService] })
+@Module({ imports: [SessionsModule], controllers: [EventsController], providers: [EventsService], exports: [EventsService] })
 export class EventsModule {}

@@ -1,4 +1,9 @@
 import { Module } from '@nestjs/common';
+import { ClockModule } from '../clock/index.js';
+import { DeskModule } from '../desk/index.js';
+import { SearchesModule } from '../searches/index.js';
+import { SessionsModule } from '../sessions/index.js';
+import { StepsModule } from '../steps/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Surroundings } from '../common/surroundings.js';
@@ -12,6 +17,7 @@ import { ListingWriter } from './listing.writer.js';
 import { OwnListings } from './own.listings.js';
 
 @Module({
+  imports: [ClockModule, DeskModule, SearchesModule, SessionsModule, StepsModule],
   controllers: [FeedController],
   providers: [
     FeedPreviews,

@@ -1,7 +1,12 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { SessionsModule } from '../sessions/index.js';
 import { ListingsController } from './listings.controller.js';
 import { ListingsService } from './listings.service.js';
 
-@Global()
-@Module({ controllers: [ListingsController], providers: [ListingsService], exports: [ListingsService] })
+@Module({
+  imports: [SessionsModule],
+  controllers: [ListingsController],
+  providers: [ListingsService],
+  exports: [ListingsService],
+})
 export class ListingsModule {}

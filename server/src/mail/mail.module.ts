@@ -1,8 +1,16 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { ClockModule } from '../clock/index.js';
+import { DeskModule } from '../desk/index.js';
+import { EventsModule } from '../events/index.js';
+import { StepsModule } from '../steps/index.js';
 import { BouncesController } from './bounces.controller.js';
 import { Bounces } from './bounces.service.js';
 import { MailService } from './mail.service.js';
 
-@Global()
-@Module({ controllers: [BouncesController], providers: [Bounces, MailService], exports: [Bounces, MailService] })
+@Module({
+  imports: [ClockModule, DeskModule, EventsModule, StepsModule],
+  controllers: [BouncesController],
+  providers: [Bounces, MailService],
+  exports: [Bounces, MailService],
+})
 export class MailModule {}

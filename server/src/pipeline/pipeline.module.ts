@@ -1,7 +1,16 @@
 import { Module } from '@nestjs/common';
+import { AlertsModule } from '../alerts/index.js';
+import { ClockModule } from '../clock/index.js';
+import { EventsModule } from '../events/index.js';
 import { FeedModule } from '../feed/index.js';
+import { SearchesModule } from '../searches/index.js';
+import { StepsModule } from '../steps/index.js';
 import { Pipeline } from './pipeline.service.js';
 import { PipelineThread } from './pipeline.thread.js';
 
-@Module({ imports: [FeedModule], providers: [Pipeline, PipelineThread], exports: [Pipeline, PipelineThread] })
+@Module({
+  imports: [AlertsModule, ClockModule, EventsModule, FeedModule, SearchesModule, StepsModule],
+  providers: [Pipeline, PipelineThread],
+  exports: [Pipeline, PipelineThread],
+})
 export class PipelineModule {}

@@ -1,7 +1,17 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/index.js';
+import { ClockModule } from '../clock/index.js';
+import { EventsModule } from '../events/index.js';
+import { ListingsModule } from '../listings/index.js';
+import { SearchesModule } from '../searches/index.js';
+import { ShowingsModule } from '../showings/index.js';
 import { PortalController } from './portal.controller.js';
 import { PortalService } from './portal.service.js';
 
-@Global()
-@Module({ controllers: [PortalController], providers: [PortalService], exports: [PortalService] })
+@Module({
+  imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, SearchesModule, ShowingsModule],
+  controllers: [PortalController],
+  providers: [PortalService],
+  exports: [PortalService],
+})
 export class PortalModule {}

@@ -1,4 +1,11 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/index.js';
+import { ClockModule } from '../clock/index.js';
+import { DeskModule } from '../desk/index.js';
+import { EventsModule } from '../events/index.js';
+import { ListingsModule } from '../listings/index.js';
+import { RoadsModule } from '../roads/index.js';
+import { SessionsModule } from '../sessions/index.js';
 import { DraftsController } from './drafts.controller.js';
 import { DraftsService } from './drafts.service.js';
 import { EngineHost } from './engine.host.js';
@@ -9,8 +16,8 @@ import { SearchesService } from './searches.service.js';
 import { StartingSetsController } from './startingSets.controller.js';
 import { StartingSetsService } from './startingSets.service.js';
 
-@Global()
 @Module({
+  imports: [ClientsModule, ClockModule, DeskModule, EventsModule, ListingsModule, RoadsModule, SessionsModule],
   controllers: [SearchesController, StartingSetsController, DraftsController],
   providers: [EngineHost, ListingFiles, SearchDocuments, SearchesService, StartingSetsService, DraftsService],
   exports: [EngineHost, SearchDocuments, SearchesService],

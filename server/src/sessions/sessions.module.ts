@@ -1,10 +1,9 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
 import { SessionsController } from './sessions.controller.js';
 import { FirstAdministrator } from './first.administrator.js';
 import { ThrottleStorage } from './throttle.storage.js';
 import { SessionsService } from './sessions.service.js';
 
-@Global()
 @Module({
   controllers: [SessionsController],
   providers: [FirstAdministrator, SessionsService, ThrottleStorage],

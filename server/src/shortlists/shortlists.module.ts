@@ -1,7 +1,16 @@
-import { Global, Module } from '@nestjs/common';
+import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/index.js';
+import { ClockModule } from '../clock/index.js';
+import { ListingsModule } from '../listings/index.js';
+import { PortalModule } from '../portal/index.js';
+import { SessionsModule } from '../sessions/index.js';
 import { ShortlistsController } from './shortlists.controller.js';
 import { ShortlistsService } from './shortlists.service.js';
 
-@Global()
-@Module({ controllers: [ShortlistsController], providers: [ShortlistsService], exports: [ShortlistsService] })
+@Module({
+  imports: [ClientsModule, ClockModule, ListingsModule, PortalModule, SessionsModule],
+  controllers: [ShortlistsController],
+  providers: [ShortlistsService],
+  exports: [ShortlistsService],
+})
 export class ShortlistsModule {}

@@ -1,6 +1,31 @@
 import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/index.js';
+import { ClockModule } from '../clock/index.js';
+import { DeskModule } from '../desk/index.js';
+import { ListingsModule } from '../listings/index.js';
+import { PortalModule } from '../portal/index.js';
+import { RoadsModule } from '../roads/index.js';
+import { SearchesModule } from '../searches/index.js';
+import { SessionsModule } from '../sessions/index.js';
+import { ShowingsModule } from '../showings/index.js';
+import { StepsModule } from '../steps/index.js';
 import { TodayController } from './today.controller.js';
 import { TodayService } from './today.service.js';
 
-@Module({ controllers: [TodayController], providers: [TodayService] })
+@Module({
+  imports: [
+    ClientsModule,
+    ClockModule,
+    DeskModule,
+    ListingsModule,
+    PortalModule,
+    RoadsModule,
+    SearchesModule,
+    SessionsModule,
+    ShowingsModule,
+    StepsModule,
+  ],
+  controllers: [TodayController],
+  providers: [TodayService],
+})
 export class TodayModule {}
