@@ -1,6 +1,9 @@
-export * from './alerts/cadence.js';
-export * from './alerts/change.js';
-export * from './alerts/forecast.js';
+export type { Cadence } from './alerts/cadence.js';
+export { CADENCES, CADENCE_LABEL, nextDue } from './alerts/cadence.js';
+export type { ListingChange, Tellable } from './alerts/change.js';
+export { TELLABLE, TELLABLE_LABEL, tellableOf } from './alerts/change.js';
+export type { Forecast } from './alerts/forecast.js';
+export { forecast } from './alerts/forecast.js';
 export type { Kernel, SharedKernel } from './engine/kernel.js';
 export type { Prices } from './engine/prices.js';
 export { plainKernel } from './engine/plainKernel.js';
@@ -8,51 +11,89 @@ export { readSnapshot, writeSnapshot } from './engine/snapshot.js';
 export { followColumns, shareColumns } from './engine/sharing.js';
 export type { SharedColumns } from './engine/sharing.js';
 export { wasmKernel } from './engine/wasmKernel.js';
-export * from './engine/engine.js';
-
-export * from './figures/summary.js';
-export * from './history/forSaleSince.js';
-export * from './geo/distance.js';
-export * from './geo/figure.js';
-export * from './geo/inside.js';
-export * from './geo/measures.js';
+export type {
+  Compared,
+  ComparedPart,
+  ComparedPartName,
+  Count,
+  Found,
+  Marks,
+  Part,
+  ResultKey,
+  ResultSet,
+} from './engine/engine.js';
+export { Engine } from './engine/engine.js';
+export type { Spell } from './history/forSaleSince.js';
+export { forSaleSince } from './history/forSaleSince.js';
+export type { LonLat } from './geo/distance.js';
+export { METRES_PER_MILE, destination, distance, metresPerDegree } from './geo/distance.js';
+export { enclosedBy, figureOf } from './geo/figure.js';
+export { inPolygon, inRing } from './geo/inside.js';
+export { lengthOf, sayArea, sayDistance, squareMetresOf } from './geo/measures.js';
 export { middleOf, moved, resized } from './geo/moved.js';
-export * from './geo/polygons.js';
-export * from './geo/simplified.js';
-export * from './geo/surroundings.js';
-export * from './geo/crossing.js';
+export { polygonsOf } from './geo/polygons.js';
+export { simplified } from './geo/simplified.js';
+export type { MapFile, Near } from './geo/surroundings.js';
+export { surroundingsOf } from './geo/surroundings.js';
+export { selfCrossing } from './geo/crossing.js';
 export { cql2Json, cql2Text } from './formats/filter/cql2.js';
 export type { ExportedFilter } from './formats/filter/cql2.js';
 export { odataFilter } from './formats/filter/odata.js';
 export { readCql2 } from './formats/filter/readCql2.js';
-export * from './formats/boundFile.js';
+export type { FiledBound, ReadBounds } from './formats/boundFile.js';
+export { readBoundFile, writeBoundFile } from './formats/boundFile.js';
 export { filePieces } from './formats/filePieces.js';
 export { readListingFile } from './formats/listingFile.js';
 export type { FileField, FileListing, ListingFile, Refusal } from './formats/listingFile.js';
-export * from './listing/audience.js';
-export * from './listing/facts.js';
-export * from './listing/field.js';
-export * from './listing/fields.js';
-export * from './listing/findFields.js';
-export * from './listing/kinds.js';
+export type { ShownTo } from './listing/audience.js';
+export { SELLER_FLAGS, STORED_FIELDS, addressShown, forAudience, mayShow } from './listing/audience.js';
+export { factsOf } from './listing/facts.js';
+export type { Audience, Field } from './listing/field.js';
+export { FIELD_GROUPS, labelWithin } from './listing/field.js';
+export { FIELDS, appliesTo, fieldOf, valueOf } from './listing/fields.js';
+export { findFields } from './listing/findFields.js';
+export type { PropertyType } from './listing/kinds.js';
+export { PROPERTY_TYPES } from './listing/kinds.js';
 export { likelyField } from './listing/likelyField.js';
-export * from './listing/monthlyCost.js';
-export * from './listing/record.js';
-export * from './listing/recordDifferences.js';
-export * from './listing/status.js';
+export type { CostAssumptions } from './listing/monthlyCost.js';
+export { COST_BOUNDS, USUAL_COST } from './listing/monthlyCost.js';
+export type { FieldValue, ListingRecord } from './listing/record.js';
+export { bathsOf, positionOf, pricePerSquareFootOf } from './listing/record.js';
+export { recordDifferences } from './listing/recordDifferences.js';
+export type { Status } from './listing/status.js';
+export { ON_MARKET, STATUSES, STATUS_DATE_FIELD, isAvailable } from './listing/status.js';
 export { holderOf } from './listing/storedValue.js';
 export type { Holder } from './listing/storedValue.js';
-export * from './search/advice.js';
+export type { Note } from './search/advice.js';
+export { advise } from './search/advice.js';
 export type { EvaluationContext } from './search/evaluationContext.js';
-export * from './search/difference.js';
-export * from './search/document.js';
-export * from './search/evaluate.js';
+export type { Difference } from './search/difference.js';
+export { differencesOf } from './search/difference.js';
+export type {
+  Bound,
+  Circle,
+  DrawnShape,
+  EitherLine,
+  EitherMember,
+  FieldLine,
+  Is,
+  Line,
+  Order,
+  Polygon,
+  Search,
+  Shape,
+  StatusTime,
+  TravelTime,
+} from './search/document.js';
+export { EMPTY_SEARCH, isEither, linesOfMember, mustLines } from './search/document.js';
+export { containsDrawn, fits, inReach, judge, standingOf } from './search/evaluate.js';
 export type { Loosening } from './search/loosen.js';
-export * from './search/miss.js';
-export * from './search/numbers.js';
+export type { Miss } from './search/miss.js';
+export { NEARLY, missOf, sayOpen } from './search/miss.js';
+export { amount, dollars, plainNumber } from './search/numbers.js';
 export type { Parsed, ParsedValue } from './search/parsed.js';
 export { parseValue } from './search/parseValue.js';
-export * from './search/phrase.js';
+export { labelOf, phraseOf, phraseOfIs } from './search/phrase.js';
 export { MOVE_WAYS, PRICE_MOVED, sayMove } from './search/priceMove.js';
 export type { MoveWay, PriceMove } from './search/priceMove.js';
 export { findEntries } from './spoken/findEntries.js';
@@ -62,29 +103,34 @@ export type { Spoken } from './spoken/readSpoken.js';
 export type { Gazetteer } from './spoken/matcher.js';
 export { statusesInReach } from './search/reach.js';
 export { areaOf, areaWithin } from './roads/area.js';
-export * from './roads/directions.js';
+export { sayDuration, sayRoadLength, sayStep } from './roads/directions.js';
 export { networkOf, readRoads } from './roads/network.js';
 export type { RoadFile, RoadNetwork, SpeedProfile } from './roads/network.js';
-export * from './roads/route.js';
-export * from './roads/sayTravel.js';
+export type { Journey, Route, Step } from './roads/route.js';
+export { routeOf } from './roads/route.js';
+export { sayPlace } from './roads/sayTravel.js';
 export type { Snap } from './roads/snap.js';
 export { sweep } from './roads/sweep.js';
 export type { Reach } from './roads/sweep.js';
-export * from './roads/travel.js';
-export * from './roads/travelTimes.js';
+export type { Day, Travel, Way } from './roads/travel.js';
+export { WAYS, travelOf } from './roads/travel.js';
+export type { MadeSweeps } from './roads/travelTimes.js';
+export { TravelTimes } from './roads/travelTimes.js';
 export { ReverseIndex } from './reverse/reverseIndex.js';
 export type { NearMiss, Wanted } from './reverse/reverseIndex.js';
 export { SearchProblem } from './search/problem.js';
-export * from './search/read.js';
+export { readSearch } from './search/read.js';
 export { isBegun } from './search/parseChoice.js';
 export { readShape } from './search/readShape.js';
 export { readJourney } from './search/readTravel.js';
-export * from './search/sentence.js';
+export { sayBound, sayMiles, sentenceCase, sentenceOf } from './search/sentence.js';
 export { timeTest } from './search/statusTime.js';
 export { withParsedValue } from './search/withParsedValue.js';
 export type { NewLine } from './search/withParsedValue.js';
-export * from './search/travels.js';
-export * from './text/addresses.js';
-export * from './text/streets.js';
-export * from './text/words.js';
-export * from './time/period.js';
+export type { NamedTravel } from './search/travels.js';
+export { travelsOf } from './search/travels.js';
+export { addressFinder } from './text/addresses.js';
+export { isSameStreet } from './text/streets.js';
+export { spaced, wordsOf } from './text/words.js';
+export type { TimeContext } from './time/period.js';
+export { dayNumber, daysOf, instantsOf, isPeriod, today } from './time/period.js';
