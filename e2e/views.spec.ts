@@ -199,12 +199,12 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
     await expect(page.locator('.view').getByRole('heading').first()).toBeVisible();
     const sideways = await page
       .locator('.view, .view *')
-      .evaluateAll((all) =>
+      .evaluateAll((all: HTMLElement[]) =>
         all
           .filter(
             (each) => ['auto', 'scroll'].includes(getComputedStyle(each).overflowX) && each.scrollWidth > each.clientWidth + 1,
           )
-          .map((each) => each.className),
+          .map((each) => each.getAttribute('class')),
       );
     expect([path, sideways]).toEqual([path, []]);
   }

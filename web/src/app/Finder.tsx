@@ -1,7 +1,7 @@
 import { readSpoken, sentenceOf } from '@perambula/core';
 import type { Search, Spoken } from '@perambula/core';
 import { Search as Glass } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useClients } from '../features/clients/index.js';
 import { STARTING_SEARCH, useChoices, useCount, useDraft, useGazetteer, useSavedSearches } from '../features/searches/index.js';
@@ -10,6 +10,7 @@ import { useShortlists } from '../features/shortlists/index.js';
 import { useNow } from '../shared/clock.api.js';
 import { Combobox } from '../shared/Combobox.js';
 import type { ComboboxGroup } from '../shared/Combobox.js';
+import { useKey } from '../shared/keys.js';
 import { price, zone } from '../shared/format.js';
 import { messageOf } from '../shared/http.js';
 import { useOpenFile } from '../shared/openFile.js';
@@ -104,16 +105,10 @@ function valueOf(each: Named, all: readonly Named[]): string {
 }
 
 function useFinderKey(field: React.RefObject<HTMLInputElement | null>): void {
-  useEffect(() => {
-    const focus = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
-      event.preventDefault();
-      field.current?.focus();
-      field.current?.select();
-    };
-    window.addEventListener('keydown', focus);
-    return () => window.removeEventListener('keydown', focus);
-  }, [field]);
+  useKey('find', () => {
+    field.current?.focus();
+    field.current?.select();
+  });
 }
 
 function useNamed(sought: string): Named[] {

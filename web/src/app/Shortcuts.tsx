@@ -1,26 +1,7 @@
 import { Modal } from 'antd';
-import { useEffect, useState } from 'react';
-import { isTyping } from '../shared/isTyping.js';
+import { useState } from 'react';
+import { KEYS_LISTED, useKey } from '../shared/keys.js';
 import { onPage } from '../shared/onPage.js';
-
-const KEYS: readonly (readonly [keys: readonly string[], does: string])[] = [
-  [['Ctrl', 'K'], 'Find anything, or search in words'],
-  [['N'], 'A new search, with your usual lines'],
-  [['O'], 'Open another search: named, unfinished, or a usual start'],
-  [['L'], 'Add a line to the search'],
-  [['↑ ↓'], 'From a line to the next; Enter edits it, Delete takes it out'],
-  [['← ↑ → ↓'], 'Move a bound, from its mark in the list; with Shift, ten times as far'],
-  [['+ −'], 'Make it larger or smaller; D doubles it, Delete takes it away'],
-  [['Enter'], 'Keep the value typed, close the line; ↓ leads into what can be ticked under it'],
-  [['Esc'], 'Take the value as it was typed; put back a line left out on trial; leave the pen'],
-  [['Ctrl', 'Z'], 'Take back the last change of the search'],
-  [['Ctrl', 'Shift', 'Z'], 'Do it again'],
-  [['Alt', '← →'], 'Move a column of the table, from its head; with Shift, make it wider or narrower'],
-  [['Shift', 'Enter'], 'On a column’s head: order by it after what orders already'],
-  [['←'], 'The listing before, in the results'],
-  [['→'], 'The next listing'],
-  [['?'], 'This list'],
-];
 
 /** What a line's value can say, by examples. */
 const VALUES: readonly (readonly [of: string, examples: string])[] = [
@@ -58,13 +39,7 @@ const WORDS: readonly (readonly [of: string, examples: string])[] = [
 /** What the keyboard does and how a search is put into words, listed by pressing the question mark anywhere. */
 export function Shortcuts() {
   const [open, setOpen] = useState(false);
-  useEffect(() => {
-    const key = (event: KeyboardEvent): void => {
-      if (event.key === '?' && !isTyping(event)) setOpen((was) => !was);
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
+  useKey('keys', () => setOpen((was) => !was));
   return (
     <Modal
       title="On the keyboard"
@@ -76,7 +51,7 @@ export function Shortcuts() {
       getContainer={onPage}
     >
       <dl className="shortcuts">
-        {KEYS.map(([keys, does]) => (
+        {KEYS_LISTED.map(([keys, does]) => (
           <div key={does}>
             <dt>
               {keys.map((name) => (

@@ -16,7 +16,7 @@ import type { ListingAnswer } from '@perambula/contract';
 import type { Field, ListingRecord, Search } from '@perambula/core';
 import { App, Button } from 'antd';
 import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
-import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { ago, dateOf, facts, isoDate, isoDay, price, street, timeOnMarket, zone } from '../../shared/format.js';
@@ -25,7 +25,7 @@ import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
-import { isTyping } from '../../shared/isTyping.js';
+import { useKey } from '../../shared/keys.js';
 import { useFile } from '../clients/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { AddToShortlist, useResultsState } from '../searches/index.js';
@@ -191,15 +191,8 @@ function Steps({ listingKey }: { readonly listingKey: string }) {
     },
     [keys, navigate],
   );
-  useEffect(() => {
-    const key = (event: KeyboardEvent): void => {
-      if (isTyping(event)) return;
-      if (event.key === 'ArrowRight') go(1);
-      if (event.key === 'ArrowLeft') go(-1);
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, [go]);
+  useKey('before', () => go(-1));
+  useKey('next', () => go(1));
   return (
     <>
       <Link to={from}>Back to the search</Link>

@@ -26,7 +26,7 @@ import { ResultsPane } from './results/ResultsPane.js';
 import { useFound } from './results/useFound.js';
 import { useShown } from './results/useShown.js';
 import { SaveBar } from './SaveBar.js';
-import { useNewKey, useUndoKeys } from './searchKeys.js';
+import { useSearchKeys } from './searchKeys.js';
 import { PenBar } from './where/PenBar.js';
 import { useDrawing, USUAL_RADIUS } from './where/useDrawing.js';
 
@@ -44,8 +44,7 @@ type Pane = (typeof PANES)[number]['value'];
 export function SearchPage() {
   const { searchId } = useParams();
   const isOpening = useOpened(searchId);
-  useUndoKeys();
-  useNewKey();
+  useSearchKeys();
   useUnfinished();
   return isOpening ? <Waiting what="Opening the search …" /> : <Opened page={`/search${searchId ? `/${searchId}` : ''}`} />;
 }

@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useNow } from '../../../shared/clock.api.js';
 import { ago } from '../../../shared/format.js';
-import { isTyping } from '../../../shared/isTyping.js';
+import { useKey } from '../../../shared/keys.js';
 import { useOpenFile } from '../../../shared/openFile.js';
 import { useClients } from '../../clients/index.js';
 import { useDraft } from './draft.js';
@@ -178,12 +178,10 @@ function DraftRow({
 
 /** O opens the list, Escape closes it wherever one is in it. */
 function useMenuKeys(set: (open: boolean) => void): void {
+  useKey('openSearch', () => set(true));
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') set(false);
-      if (event.key.toLowerCase() !== 'o' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
-      event.preventDefault();
-      set(true);
     };
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);

@@ -1,8 +1,8 @@
 import { FIELDS } from '@perambula/core';
 import type { CatalogueEntry, PropertyType } from '@perambula/core';
 import { Plus } from 'lucide-react';
-import { memo, useEffect, useRef, useState } from 'react';
-import { isTyping } from '../../../shared/isTyping.js';
+import { memo, useRef, useState } from 'react';
+import { useKey } from '../../../shared/keys.js';
 import { FieldPopover } from './FieldPopover.js';
 
 interface Props {
@@ -14,17 +14,11 @@ interface Props {
 export const FieldCatalogue = memo(function FieldCatalogue({ kinds, onChoose }: Props) {
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    const key = (event: KeyboardEvent): void => {
-      if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
-      event.preventDefault();
-      // what hangs from a button out of sight would be out of sight, too
-      button.current?.scrollIntoView({ block: 'nearest' });
-      setOpen(true);
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
+  useKey('addLine', () => {
+    // what hangs from a button out of sight would be out of sight, too
+    button.current?.scrollIntoView({ block: 'nearest' });
+    setOpen(true);
+  });
   return (
     <FieldPopover kinds={kinds} open={open} onOpen={setOpen} onChoose={onChoose} placement="topLeft">
       <button ref={button} type="button" className="add-line">
