@@ -46,9 +46,9 @@ export class OfficeRequests {
     await manager.update(ShowingRow, { id: showing.id }, { requestHash: hashOf(token) });
   }
 
-  /** Tells the office that was asked that nobody comes. */
+  /** Tells the office that was asked that nobody comes; one that the listing gives no address of any more cannot be told. */
   async cancel(manager: EntityManager, showing: ShowingRow, record: ListingRecord, agent: AgentRow): Promise<void> {
-    await manager.update(ShowingRow, { id: showing.id }, { requestHash: null });
+    if (typeof record['ListAgentEmail'] !== 'string') return;
     await this.write(manager, showing, record, agent, {
       subject: 'Showing canceled',
       says: `${agent.name} of ${agent.officeName} does not come to ${this.visitOf(showing, record)} after all.`,
