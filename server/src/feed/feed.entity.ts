@@ -1,8 +1,10 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { FeedAccess } from '../common/config.js';
 
-/** Which feed: its root where an administrator chose it, nothing where it is the one that the server was started with. */
-/** Spread where it is used, since TypeORM writes into what it is given. */
+/**
+ * Which feed: its root where an administrator chose it, nothing where it is the one that the server was started with. Spread where
+ * it is used, since TypeORM writes into what it is given.
+ */
 const FEED = { length: 500, collation: 'utf8mb4_bin' };
 
 /** How far each resource of a feed has been read: the last record's timestamp and key. */

@@ -58,21 +58,23 @@ export class OfficeRequests {
 
   /** @throws Failure when the link is not known, or what it asked for is over */
   async open(token: string): Promise<ShowingRequest> {
-    return this.requestOf(await this.asked(this.database.manager, token));
+    const showing = await this.asked(this.database.manager, token);
+    return this.requestOf(showing, await this.recordOf(showing));
   }
 
   /** Takes an office's answer; until the hour itself it may change its mind. @throws Failure as when it is opened */
   async answer(token: string, answer: OfficeAnswer, note: string): Promise<ShowingRequest> {
-    const showing = await this.database.transaction(async (manager) => {
+    const [showing, record] = await this.database.transaction(async (manager) => {
       const asked = await this.asked(manager, token, true);
-      const office = String((await this.recordOf(asked))?.['ListOfficeName'] ?? 'The listing office');
+      const home = await this.recordOf(asked);
+      const office = String(home?.['ListOfficeName'] ?? 'The listing office');
       const said = answer === 'confirmed' ? `${office} confirms.` : `${office} refuses.`;
       Object.assign(asked, { state: answer, answer: (note ? `${said} “${note}”` : said).slice(0, 300) });
       await manager.save(asked);
       await this.events.say(asked.agentId, 'showing', manager);
-      return asked;
+      return [asked, home] as const;
     });
-    return this.requestOf(showing);
+    return this.requestOf(showing, record);
   }
 
   private async asked(manager: EntityManager, token: string, forUpdate = false): Promise<ShowingRow> {
@@ -88,8 +90,7 @@ export class OfficeRequests {
     return showing;
   }
 
-  private async requestOf(showing: ShowingRow): Promise<ShowingRequest> {
-    const record = await this.recordOf(showing);
+  private async requestOf(showing: ShowingRow, record: ListingRecord | undefined): Promise<ShowingRequest> {
     const agent = await this.database.getRepository(AgentRow).findOneByOrFail({ id: showing.agentId });
     return {
       listingKey: showing.listingKey,

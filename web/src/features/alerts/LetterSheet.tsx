@@ -1,6 +1,6 @@
 import type { AlertSettings, SavedSearch } from '@perambula/contract';
 import { Input } from 'antd';
-import { useEffect, useState } from 'react';
+import { useSettled } from '../../shared/useSettled.js';
 import { Failed } from '../../shared/Waiting.js';
 import type { usePreview } from './alerts.api.js';
 
@@ -76,11 +76,7 @@ const TYPING_PAUSE_MS = 400;
 
 /** The message in a frame of its own, which the server fills, once the typing pauses. */
 function LetterFrame({ searchId, greeting }: { readonly searchId: string; readonly greeting: string }) {
-  const [settled, setSettled] = useState(greeting);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(greeting), TYPING_PAUSE_MS);
-    return () => clearTimeout(timer);
-  }, [greeting]);
+  const settled = useSettled(greeting, TYPING_PAUSE_MS);
   return (
     <iframe
       className="letter-frame"

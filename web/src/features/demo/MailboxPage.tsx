@@ -27,7 +27,7 @@ function Mailbox() {
     <div className="mailbox">
       <nav className="mail-list" aria-label="Messages">
         <h2>Mailbox</h2>
-        <p className="tight">What your clients received, from the demo’s own mail server.</p>
+        <p className="tight">What your clients and listing offices received, from the demo’s own mail server.</p>
         {messages.length === 0 && (
           <p className="soft mail-none">
             Nothing has arrived. Ask a client to confirm their address, or start an alert and move the clock on.
