@@ -6,7 +6,7 @@ import { AlertsService } from './alerts/index.js';
 import { AppModule } from './app.module.js';
 import { askingFor } from './common/asking.js';
 import type { Config } from './common/config.js';
-import { answerCalls } from './common/thread.js';
+import { answerCalls, stepBehind } from './common/thread.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
 import { Bounces, readLetterMaker } from './mail/index.js';
@@ -33,6 +33,7 @@ const config = workerData as Config;
 const app = await NestFactory.createApplicationContext(AppModule.of(config), { logger: ['error', 'warn'] });
 
 if (config.role === 'pipeline') {
+  stepBehind();
   answerCalls<PipelineCalls>({
     // it did so when it was made
     begin: () => null,
@@ -46,6 +47,7 @@ if (config.role === 'pipeline') {
   answerCalls<DeskCalls>({
     begin({ kind }) {
       if (kind === 'page') setTimeout(() => void readLetterMaker(), BEGUN_MS).unref();
+      else stepBehind();
       return null;
     },
     run({ service, method, args, person }, { isDropped }) {

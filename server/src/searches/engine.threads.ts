@@ -13,17 +13,20 @@ interface Reader {
 
 /** Questions that a thread is given at once: one that it works at, and the next. */
 const AT_ONCE = 2;
+/** Calls whose answers grow with the result and are written in one go. */
+const LONG_ANSWERS: ReadonlySet<keyof SliceCalls> = new Set(['keys', 'marks', 'loosenings', 'compare']);
 /** The words of a million listings' remarks take more than other threads need; all else lies outside the heap. In MiB. */
 const MOST_MEMORY = { maxOldGenerationSizeMb: 2048 };
 
 /**
  * The engine's threads over one memory. One of them writes, alone; each answers, and a question goes to the one that has
  * the fewest waiting. Where memory cannot be shared, all is asked of the one that writes. People take turns: a question
- * that takes long is answered slice by slice, and others go in between.
+ * that takes long is answered slice by slice, and others go in between; long answers leave one thread to the others.
  */
 export class EngineThreads {
   private readonly gate = new Gate();
   private readonly turns: Turns;
+  private readonly longTurns: Turns;
   private readonly writer: Thread<EngineCalls>;
   private readonly readers: readonly Reader[];
   /** Where the columns lie, as the writer last said. */
@@ -35,6 +38,7 @@ export class EngineThreads {
    */
   constructor(threads: number, workerData: unknown, lost: () => void) {
     this.turns = new Turns(AT_ONCE * threads);
+    this.longTurns = new Turns(Math.max(1, threads - 1));
     const script = workerScript('searches/engine.worker.js');
     const options = { workerData, resourceLimits: MOST_MEMORY };
     this.writer = new Thread(script, options, () => {
@@ -66,6 +70,16 @@ export class EngineThreads {
    * @throws Failure when it takes more time than one request may
    */
   async askSliced<K extends keyof SliceCalls>(
+    call: K,
+    ask: SliceCalls[K]['ask'],
+    partOf: (id: string) => string,
+  ): Promise<SliceCalls[K]['answer']> {
+    const all = (): Promise<SliceCalls[K]['answer']> => this.askAllSlices(call, ask, partOf);
+    const request = asking();
+    return LONG_ANSWERS.has(call) ? this.longTurns.take(request?.person ?? '', all, request?.signal) : all();
+  }
+
+  private async askAllSlices<K extends keyof SliceCalls>(
     call: K,
     ask: SliceCalls[K]['ask'],
     partOf: (id: string) => string,

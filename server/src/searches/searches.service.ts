@@ -27,8 +27,10 @@ import type {
 import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
+import { asking } from '../common/asking.js';
 import { Failure, found } from '../common/failure.js';
 import { SameAnswers } from '../common/sameAnswers.js';
+import { Turns } from '../common/turns.js';
 import { temporaryFile } from '../common/temporaryFile.js';
 import type { TemporaryFile } from '../common/temporaryFile.js';
 import { Desk } from '../desk/index.js';
@@ -49,6 +51,8 @@ const MOST_KEYS = 50_000;
 export class SearchesService {
   /** Counts that several ask alike. */
   private readonly counts = new SameAnswers<string>();
+  /** Pages of rows are read and written one after the other, each a moment's work; other requests are answered between. */
+  private readonly pages = new Turns(1);
 
   constructor(
     private readonly database: DataSource,
@@ -113,7 +117,17 @@ export class SearchesService {
   }
 
   /** Rows as JSON. What is stored is the agent's part, and stays the text that it is unless something must be said of it. */
-  private async rows(
+  private rows(
+    agentId: string,
+    search: Search,
+    set: ResultSet,
+    keys: readonly ResultKey[],
+    made: readonly MadeSweeps[],
+  ): Promise<string> {
+    return this.pages.take(agentId, () => this.writeRows(agentId, search, set, keys, made), asking()?.signal);
+  }
+
+  private async writeRows(
     agentId: string,
     search: Search,
     set: ResultSet,
