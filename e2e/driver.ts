@@ -1,11 +1,15 @@
 import { readFileSync } from 'node:fs';
+import { delimiter } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import type { Locator, Page } from '@playwright/test';
 import type { RunFile } from '../scripts/stack.mjs';
 
-/** The application under test, as its start wrote it down. */
-export const run = JSON.parse(readFileSync(process.env['PERAMBULA_RUN'] ?? '../.data/run.json', 'utf8')) as RunFile;
+/** What the applications under test wrote down at their start: one for each browser that runs at a time. */
+const RUNS = (process.env['PERAMBULA_RUNS'] ?? '../.data/run.json').split(delimiter);
+
+/** The application under test, this browser's own. */
+export const run = JSON.parse(readFileSync(RUNS[Number(process.env['TEST_PARALLEL_INDEX'] ?? 0)] as string, 'utf8')) as RunFile;
 
 const JSON_ANSWER = /\/api\//;
 

@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-/** Debian's Chromium, in one window after another: the tests share one running application. */
+/** Debian's Chromium. A file's tests follow one another; each worker has a running application of its own, if it is given more than one. */
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',

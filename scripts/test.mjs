@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { delimiter, join } from 'node:path';
 import { freePort, requireBuild, requireDisk, requirePackages, requirePrograms, ROOT } from './machine.mjs';
 import { MARIADB_PACKAGES } from './mariadb.mjs';
 import { main, say } from './say.mjs';
@@ -9,6 +9,7 @@ import { SMALL_COUNTY, startStack } from './stack.mjs';
 
 /** Of names of test files, parts that those to be run have; none given, all are run. */
 const PATTERNS = process.argv.slice(2);
+const MOST_BROWSERS = 2;
 
 /** Everything there is to test: units, the server over a MariaDB of its own, and the interface in Debian's Chromium. */
 await main(async () => {
@@ -17,8 +18,8 @@ await main(async () => {
   requirePackages();
   requireBuild();
   const specs = readdirSync(join(ROOT, 'e2e')).filter((file) => file.endsWith('.spec.ts'));
-  const isAsked = PATTERNS.length === 0 || specs.some((spec) => PATTERNS.some((pattern) => `e2e/${spec}`.includes(pattern)));
-  const results = [unitTests(), ...(isAsked ? [await browserTests()] : [])];
+  const asked = specs.filter((spec) => PATTERNS.length === 0 || PATTERNS.some((pattern) => `e2e/${spec}`.includes(pattern)));
+  const results = [unitTests(), ...(asked.length > 0 ? [await browserTests(asked)] : [])];
   const passed = results.reduce((sum, each) => sum + each.passed, 0);
   const failed = results.reduce((sum, each) => sum + each.failed, 0);
   say(`\n${passed} passed, ${failed} failed`);
@@ -42,19 +43,21 @@ function unitTests() {
   });
 }
 
-async function browserTests() {
+/** Two browsers at a time, each at an application of its own: a test waits for much that takes no processor. */
+async function browserTests(specs) {
   say('Testing the interface in Chromium …');
-  const data = mkdtempSync(join(tmpdir(), 'perambula-e2e-'));
-  const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
+  const folders = specs.slice(0, MOST_BROWSERS).map(() => mkdtempSync(join(tmpdir(), 'perambula-e2e-')));
+  const start = async (data) => startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
+  const stacks = await Promise.all(folders.map(start));
   try {
-    spawnSync('npx', ['playwright', 'test', ...PATTERNS], {
+    spawnSync('npx', ['playwright', 'test', ...specs.map((spec) => `/${spec}`), `--workers=${folders.length}`], {
       cwd: join(ROOT, 'e2e'),
       stdio: ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, PERAMBULA_RUN: join(data, 'run.json') },
+      env: { ...process.env, PERAMBULA_RUNS: folders.map((data) => join(data, 'run.json')).join(delimiter) },
     });
   } finally {
-    await stack.stop();
-    rmSync(data, { recursive: true, force: true });
+    await Promise.all(stacks.map((stack) => stack.stop()));
+    for (const data of folders) rmSync(data, { recursive: true, force: true });
   }
   return tally(() => {
     const { expected, unexpected } = JSON.parse(readFileSync(join(ROOT, 'e2e/test-results/report.json'), 'utf8')).stats;

@@ -14,7 +14,7 @@ import { freePort, ROOT } from '../../../scripts/machine.mjs';
 import { MariaDb } from '../../../scripts/mariadb.mjs';
 
 /** How often the reader is killed. */
-const KILLS = Number(process.env['KILLS'] ?? 25);
+const KILLS = Number(process.env['KILLS'] ?? 15);
 const TOKEN = 'a token';
 const READ_ONCE = fileURLToPath(new URL('../testing/readOnce.mjs', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'perambula-reader-'));
