@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addressFinder } from './addresses.js';
+import { addressFinder, isSameAddress } from './addresses.js';
 
 const ALL = [
   '212 N Heron Ave, Wrenfield',
@@ -47,5 +47,14 @@ describe('addresses', () => {
   it('are each found by themselves, and nothing that is typed fails', () => {
     for (const { address } of ALL) expect(found(address)).toContain(address);
     fc.assert(fc.property(fc.string(), (sought) => void find(sought, 5)));
+  });
+});
+
+describe('isSameAddress', () => {
+  it('is so whatever the spelling, and whatever stands after the street', () => {
+    expect(isSameAddress('14 N Heron Ave, Wrenfield', '14 North Heron Avenue #2')).toBe(true);
+    expect(isSameAddress('14 N Heron Ave', '16 N Heron Ave')).toBe(false);
+    expect(isSameAddress('14 N Heron Ave', '14 Heron Ave')).toBe(false);
+    expect(isSameAddress('PO Box 12', 'PO Box 12')).toBe(false);
   });
 });

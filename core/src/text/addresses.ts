@@ -52,6 +52,12 @@ export function addressFinder<T extends Addressed>(all: readonly T[]): (sought: 
   };
 }
 
+/** Whether two addresses are of one house, whatever town, unit or code stands after; false where either is none. */
+export function isSameAddress(a: string, b: string): boolean {
+  const [one, other] = [partsOf(a), partsOf(b)];
+  return one !== null && other !== null && one.number === other.number && one.street === other.street;
+}
+
 function partsOf(address: string): { number: string; street: string; rest: string } | null {
   const [, number, street, rest = ''] = PARTS.exec(address) ?? [];
   if (!number || !street) return null;

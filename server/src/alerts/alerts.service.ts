@@ -11,7 +11,8 @@ import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { clean, OutboxRow, renderLetter, whyNotWrite } from '../mail/index.js';
 import { CountyContext } from '../roads/index.js';
-import { AlertRow, alertState, SearchesService } from '../searches/index.js';
+import { AlertRow, alertState } from '../schedules/index.js';
+import { SavedSearches } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { AlertItemRow } from './alert.entity.js';
@@ -27,7 +28,7 @@ export class AlertsService {
     private readonly clock: Clock,
     private readonly context: CountyContext,
     private readonly clients: ClientsService,
-    private readonly searches: SearchesService,
+    private readonly searches: SavedSearches,
     private readonly listings: ListingsService,
     private readonly digests: Digests,
     @Inject(CONFIG) private readonly config: Config,

@@ -6,7 +6,8 @@ import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { asChange, ListingEventRow, ListingRow, ListingsService } from '../listings/index.js';
 import { CountyContext } from '../roads/index.js';
-import { AlertRow, SearchRow } from '../searches/index.js';
+import { AlertRow } from '../schedules/index.js';
+import { SearchRow } from '../searches/index.js';
 import { AlertItemRow, MatchCursorRow } from './alert.entity.js';
 
 const BATCH = 500;

@@ -6,7 +6,7 @@ import { DataSource } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
-import { SearchDocuments, SearchesService } from '../searches/index.js';
+import { SavedSearches, SearchDocuments, SearchesService } from '../searches/index.js';
 import { KeptBoundRow } from './bound.entity.js';
 import type { KeptBoundBody } from './dto/bodies.js';
 
@@ -17,13 +17,14 @@ export class BoundsService {
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly searches: SearchesService,
+    private readonly saved: SavedSearches,
     private readonly clients: ClientsService,
     private readonly documents: SearchDocuments,
   ) {}
 
   async list(agentId: string): Promise<KeptBound[]> {
     const rows = await this.database.getRepository(KeptBoundRow).find({ where: { agentId }, order: { name: 'ASC' } });
-    const searches = await this.searches.list(agentId);
+    const searches = await this.saved.list(agentId);
     return rows.map((row) => keptBound(row, searches));
   }
 
@@ -40,9 +41,9 @@ export class BoundsService {
     await this.guardName(agentId, row);
     await this.database.getRepository(KeptBoundRow).save(row);
     for (const { id: searchId, name, version, document } of await this.having(agentId, id)) {
-      await this.searches.update(agentId, searchId, { name, version, document: withBound(document, row) });
+      await this.saved.update(agentId, searchId, { name, version, document: withBound(document, row) });
     }
-    return keptBound(row, await this.searches.list(agentId));
+    return keptBound(row, await this.saved.list(agentId));
   }
 
   /** What another shape would do, search by search; those that it would not change at all come last. */
@@ -78,7 +79,7 @@ export class BoundsService {
   }
 
   private async having(agentId: string, id: string): Promise<SavedSearch[]> {
-    return (await this.searches.list(agentId)).filter((search) => has(search, id));
+    return (await this.saved.list(agentId)).filter((search) => has(search, id));
   }
 
   private async own(agentId: string, id: string): Promise<KeptBoundRow> {

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ClientFile, ClientSummary, SavedSearch } from '@perambula/contract';
 import { ClientsService } from '../clients/index.js';
 import { found } from '../common/failure.js';
-import { SearchesService } from '../searches/index.js';
+import { SavedSearches } from '../searches/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
 import { Timeline } from './timeline.js';
 
@@ -11,7 +11,7 @@ import { Timeline } from './timeline.js';
 export class ClientFilesService {
   constructor(
     private readonly clients: ClientsService,
-    private readonly searches: SearchesService,
+    private readonly searches: SavedSearches,
     private readonly shortlists: ShortlistsService,
     private readonly timeline: Timeline,
   ) {}

@@ -30,6 +30,8 @@ export interface Config {
   };
   /** The stand-in for the county's offices: public record, listing offices, clock and pictures; null where there is none. */
   readonly county: { readonly url: string; readonly token: string } | null;
+  /** The assessor's file that the public record is read from, and headings of its columns by field; null where there is none. */
+  readonly assessor: { readonly file: string; readonly columns: Readonly<Record<string, string>> } | null;
   /** Behind TLS: cookies go over it only. */
   readonly secure: boolean;
   /** Proxies whose word on who asks is taken, by address or network. */
@@ -102,6 +104,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       mediaHosts: listOf(env['FEED_MEDIA_HOSTS']),
     },
     county: env['COUNTY_URL'] ? { url: env['COUNTY_URL'], token: need('COUNTY_TOKEN') } : null,
+    assessor: env['ASSESSOR_FILE'] ? { file: env['ASSESSOR_FILE'], columns: pairsOf(env['ASSESSOR_COLUMNS']) } : null,
     secure: (env['PUBLIC_URL'] ?? '').startsWith('https://'),
     trustedProxies: listOf(env['TRUSTED_PROXIES']),
     mail: {
@@ -142,6 +145,17 @@ function secretIn(file: string | undefined, name: string): string | undefined {
 
 function listOf(text: string | undefined): string[] {
   return (text ?? '').split(',').flatMap((each) => each.trim() || []);
+}
+
+/** `LivingArea=BLDG_SQFT, YearBuilt=YB` by field. @throws Error naming what is no such pair */
+function pairsOf(text: string | undefined): Record<string, string> {
+  return Object.fromEntries(
+    listOf(text).map((each) => {
+      const [, field, heading] = /^(\w+)\s*=\s*(.+)$/.exec(each) ?? [];
+      if (!field || !heading) throw new Error(`ASSESSOR_COLUMNS has “${each}”, which is not FIELD=HEADING.`);
+      return [field, heading];
+    }),
+  );
 }
 
 const MOST_THREADS = 4;

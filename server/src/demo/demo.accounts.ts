@@ -9,7 +9,8 @@ import type { EntityManager } from 'typeorm';
 import { ClientRow, PersonRow, TaskRow } from '../clients/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
-import { AlertRow, SearchRow } from '../searches/index.js';
+import { AlertRow } from '../schedules/index.js';
+import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 
 interface DemoClient {

@@ -9,10 +9,12 @@ export interface Dialect {
   readonly fields: ReadonlyMap<string, string>;
   /** By the Data Dictionary's field: the standard value for each of the feed's own. */
   readonly values: ReadonlyMap<string, ReadonlyMap<string, string>>;
+  /** The resources that the feed's description names; null where it has none that names its listings. */
+  readonly resources: ReadonlySet<string> | null;
 }
 
 /** The Data Dictionary's own. */
-export const STANDARD: Dialect = { fields: new Map(), values: new Map() };
+export const STANDARD: Dialect = { fields: new Map(), values: new Map(), resources: null };
 
 /** A row of the Lookup resource: a look-up's own value, its standard one, and its name as an enumeration's member. */
 export interface LookupRow {
@@ -63,7 +65,8 @@ export function dialectOf(
       means(field, LegacyODataValue, standard);
     }
   }
-  return { fields, values };
+  const resources = described?.fields.has('Property') ? new Set(described.fields.keys()) : null;
+  return { fields, values, resources };
 }
 
 /** Puts a record of a feed into the Data Dictionary's names and values, in the record itself. */

@@ -120,6 +120,29 @@ describe('FeedSource', () => {
     // the parser does not know OData 4.01's “in”
     for (const { search } of asked.slice(1)) expect(() => new Parser().query(decodeURIComponent(search.slice(1)))).not.toThrow();
   });
+  it('takes a feed that only ever fails at “in” not to know it, and one that stumbled once to know it', async () => {
+    answers = [{ status: 500 }, { status: 500 }, { status: 500 }, page({ ListingKey: 'a' })];
+    expect(await every(source().oneOf('Property', 'ListingKey', ['a']))).toEqual([{ ListingKey: 'a' }]);
+    expect(asked.at(-1)?.searchParams.get('$filter')).toBe("ListingKey eq 'a'");
+    answers = [{ status: 500 }, page({ ListingKey: 'a' }), ...Array.from({ length: 20 }, () => ({ status: 500 }))];
+    asked = [];
+    const feed = source();
+    await every(feed.oneOf('Property', 'ListingKey', ['a']));
+    await expect(every(feed.oneOf('Property', 'ListingKey', ['b']))).rejects.toThrow('it answered 500');
+    expect(asked.every(({ searchParams }) => searchParams.get('$filter')?.includes(' in '))).toBe(true);
+  });
+  it('takes what the feed’s description does not name, and breaks when it is asked for, for none', async () => {
+    const described: Dialect = { ...STANDARD, resources: new Set(['Property']) };
+    const broken = Array.from({ length: 20 }, () => ({ status: 500 }));
+    answers = [...broken];
+    await expect(source(described).after('OpenHouse', 'OpenHouseKey', from)).rejects.toThrow(NoSuchResource);
+    expect(asked).toHaveLength(1);
+    answers = [...broken];
+    await expect(source(described).after('Property', 'ListingKey', from)).rejects.toThrow('it answered 500');
+    // one that only stumbles is there
+    answers = [{ status: 503 }, page({ OpenHouseKey: '1' })];
+    expect(await source(described).after('OpenHouse', 'OpenHouseKey', from)).toHaveLength(1);
+  });
   it('asks and reads in the feed’s own names and values', async () => {
     const dialect: Dialect = {
       fields: new Map([
@@ -128,6 +151,7 @@ describe('FeedSource', () => {
         ['Stat', 'StandardStatus'],
       ]),
       values: new Map([['StandardStatus', new Map([['A', 'Active']])]]),
+      resources: null,
     };
     answers = [page({ Key: '1', Changed: from.at, Stat: 'A' }), page({ Key: '2', Stat: 'X' })];
     const feed = source(dialect);

@@ -11,6 +11,8 @@ import type { FeedClient } from './feed.client.js';
 import type { Place, Raw } from './place.js';
 
 const MOST_TRIES = 6;
+/** How often a feed is asked by `in` before it is taken not to know it. */
+const TRIES_OF_IN = 3;
 const LONGEST_WAIT_MS = 20_000;
 /** Whoever asks to be left alone for longer than this is, and the round ends. */
 const LONGEST_PAUSE_MS = 8_000;
@@ -34,8 +36,8 @@ class Refused extends Error {}
 export class FeedSource {
   /** Until when the feed wants to be left alone, milliseconds since 1970. */
   private quietUntil = 0;
-  /** Whether it knows OData's `in`, which not every feed does. */
-  private knowsIn = true;
+  /** Whether it knows OData's `in`, which not every feed does; null before it was asked by it. */
+  private knowsIn: boolean | null = null;
 
   constructor(
     private readonly root: string,
@@ -72,15 +74,19 @@ export class FeedSource {
     const name = this.name(resource, field);
     const theirs = resource === 'Property' ? values.map((value) => theirValue(field, value, this.dialect)) : values;
     for (let i = 0; i < theirs.length;) {
-      const some = theirs.slice(i, i + (this.knowsIn ? VALUES_A_TEST.in : VALUES_A_TEST.or)).map(quoted);
-      const filter = this.knowsIn ? `${name} in (${some.join(',')})` : some.map((value) => `${name} eq ${value}`).join(' or ');
+      const byIn = this.knowsIn !== false;
+      const some = theirs.slice(i, i + (byIn ? VALUES_A_TEST.in : VALUES_A_TEST.or)).map(quoted);
+      const filter = byIn ? `${name} in (${some.join(',')})` : some.map((value) => `${name} eq ${value}`).join(' or ');
+      // one that does not know it may fail at it rather than refuse it
+      const tries = this.knowsIn === null ? TRIES_OF_IN : MOST_TRIES;
       try {
-        yield* this.pages(resource, `$filter=${encodeURIComponent(filter)}`);
+        yield* this.pages(resource, `$filter=${encodeURIComponent(filter)}`, tries);
       } catch (error) {
-        if (!(error instanceof Refused) || !this.knowsIn) throw error;
+        if (!byIn || error instanceof NoSuchResource || (this.knowsIn && !(error instanceof Refused))) throw error;
         this.knowsIn = false;
         continue;
       }
+      if (byIn) this.knowsIn = true;
       i += some.length;
     }
   }
@@ -130,41 +136,48 @@ export class FeedSource {
     return resource === 'Property' ? raws.map((raw) => translate(raw, this.dialect)) : raws;
   }
 
-  private async *pages(resource: string, options: string): AsyncGenerator<readonly Raw[]> {
+  private async *pages(resource: string, options: string, tries = MOST_TRIES): AsyncGenerator<readonly Raw[]> {
     let next: string | null = options === '' ? resource : `${resource}?${options}`;
     while (next !== null) {
-      const page: Answer = await this.get(next, pageIn);
+      const page: Answer = await this.get(next, pageIn, tries);
       yield this.read(resource, page.value);
       next = page.next;
     }
   }
 
-  private async get<T>(path: string, read: (text: string) => T): Promise<T> {
+  private async get<T>(path: string, read: (text: string) => T, most = MOST_TRIES): Promise<T> {
     const url = path.startsWith('http') ? path : `${this.root}/${path}`;
     if (new URL(url).origin !== new URL(this.root).origin) throw new Error('The feed names a next page on another server.');
     if (Date.now() < this.quietUntil) throw leftAlone(this.quietUntil);
     for (let tries = 1; ; tries++) {
       const outcome = await this.attempt(url, read).catch((error: unknown) => {
         if (error instanceof NoSuchResource || error instanceof InternalAddress || error instanceof Refused) throw error;
-        return { failed: sayFailure(error), retryAfter: 0 };
+        return { failed: sayFailure(error), retryAfter: 0, isBroken: false };
       });
       if ('read' in outcome) return outcome.read;
       if (outcome.retryAfter > LONGEST_PAUSE_MS) {
         this.quietUntil = Date.now() + outcome.retryAfter;
         throw leftAlone(this.quietUntil);
       }
-      if (tries >= MOST_TRIES) throw new Error(`The feed could not be read: ${outcome.failed}`);
+      if (outcome.isBroken && this.isUndescribed(path)) throw new NoSuchResource(url);
+      if (tries >= most) throw new Error(`The feed could not be read: ${outcome.failed}`);
       const pause = Math.min(LONGEST_PAUSE_MS, Math.max(outcome.retryAfter, 100 * 2 ** tries * (0.5 + Math.random())));
       log.debug({ url, failed: outcome.failed, pause }, 'the feed stumbled');
       await this.pause(pause);
     }
   }
 
+  /** Whether the feed's own description knows nothing of a resource: then one that breaks when it is asked for is none. */
+  private isUndescribed(path: string): boolean {
+    const [resource = ''] = path.split('?');
+    return this.dialect.resources !== null && !resource.includes('/') && !this.dialect.resources.has(resource);
+  }
+
   /** @throws what cannot be read, and what is of no use to be asked again */
   private async attempt<T>(
     url: string,
     read: (text: string) => T,
-  ): Promise<{ read: T } | { failed: string; retryAfter: number }> {
+  ): Promise<{ read: T } | { failed: string; retryAfter: number; isBroken: boolean }> {
     const response = await this.client.ask(url, LONGEST_WAIT_MS);
     if (response.ok) {
       const bytes = await bytesOf(response, MOST_BYTES);
@@ -175,7 +188,7 @@ export class FeedSource {
     if (response.status === 404) throw new NoSuchResource(url);
     const failed = `it answered ${response.status}`;
     if (REFUSALS.has(response.status)) throw new Refused(failed);
-    return { failed, retryAfter: retryAfterOf(response) };
+    return { failed, retryAfter: retryAfterOf(response), isBroken: response.status === 500 };
   }
 }
 

@@ -16,5 +16,8 @@ export function plainFeed({ root, access }: Pick<FeedAddress, 'root' | 'access'>
 
 /** What a feed's names and values mean, by its own description and what was said of them. */
 export async function dialectIn(feed: FeedSource, names: FeedAddress['names']): Promise<Dialect> {
-  return dialectOf(await feed.description(), await feed.lookups(), names);
+  const description = await feed.description();
+  // which resources there are is known by now
+  const lookups = await feed.in(dialectOf(description, [], names)).lookups();
+  return dialectOf(description, lookups, names);
 }

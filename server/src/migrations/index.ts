@@ -8,3 +8,4 @@ export { OwnListings1765000000000 } from './1765000000000-OwnListings.js';
 export { LeftHouseholds1765100000000 } from './1765100000000-LeftHouseholds.js';
 export { FeedsOfAnyKind1765200000000 } from './1765200000000-FeedsOfAnyKind.js';
 export { OfficesByMail1765300000000 } from './1765300000000-OfficesByMail.js';
+export { AssessorsFile1765400000000 } from './1765400000000-AssessorsFile.js';

@@ -12,7 +12,7 @@ import { found } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
-import { SearchesService } from '../searches/index.js';
+import { SavedSearches } from '../searches/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { ReactionRow, VisitRow } from './portal.entity.js';
 
@@ -28,7 +28,7 @@ export class PortalService {
     private readonly clients: ClientsService,
     private readonly links: LinksService,
     private readonly listings: ListingsService,
-    private readonly searches: SearchesService,
+    private readonly searches: SavedSearches,
     private readonly showings: ShowingsService,
     private readonly events: EventsService,
     @Inject(CONFIG) private readonly config: Pick<Config, 'notice'>,

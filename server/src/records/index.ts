@@ -1,1 +1,2 @@
+export { AssessorReader } from './assessor.reader.js';
 export { RecordsModule } from './records.module.js';

@@ -7,6 +7,7 @@ import { found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
+import { PublicRecords } from './publicRecords.js';
 import { RecordsSource } from './records.source.js';
 
 /** What an agent can look up beside a listing; none of it is for clients. */
@@ -16,6 +17,7 @@ export class RecordsController {
   constructor(
     private readonly listings: ListingsService,
     private readonly source: RecordsSource,
+    private readonly records: PublicRecords,
   ) {}
 
   @Get('media')
@@ -28,7 +30,7 @@ export class RecordsController {
   async record(@CurrentAgent() agent: AgentRow, @Param('key') key: string): Promise<RecordAnswer> {
     const listing = found((await this.listings.byKeys([key], agent.id)).get(key), 'listing');
     const parcel = listing['ParcelNumber'];
-    const record = typeof parcel === 'string' ? await this.source.record(parcel) : null;
+    const record = typeof parcel === 'string' ? await this.records.find(parcel) : null;
     return { record, differences: record ? recordDifferences(listing, record) : [] };
   }
 

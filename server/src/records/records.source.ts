@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
-import type { ListingMedia, PublicRecord } from '@perambula/contract';
+import type { ListingMedia } from '@perambula/contract';
 import { CONFIG } from '../common/config.js';
 import type { Config, FeedAccess } from '../common/config.js';
 import { Failure } from '../common/failure.js';
@@ -21,7 +21,7 @@ const MOST_ROWS_BYTES = 2_000_000;
 const MOST_DOCUMENT_BYTES = 50_000_000;
 const PICTURES: readonly string[] = ['image/svg+xml', 'image/png', 'image/jpeg', 'image/webp'];
 
-/** What the feed's side keeps beside the listings: pictures' captions, documents, the county's public record. */
+/** What the feed's side keeps beside the listings: pictures with their captions, and documents. */
 @Injectable()
 export class RecordsSource {
   private readonly outside: Outside;
@@ -66,15 +66,6 @@ export class RecordsSource {
     const body = response?.ok ? await bytesOf(response, MOST_DOCUMENT_BYTES) : null;
     // ISO 32000-1, 7.5.2
     return body?.subarray(0, 5).toString('latin1') === '%PDF-' ? body : null;
-  }
-
-  /** A parcel's record, or null when the county has no such parcel. */
-  async record(parcelNumber: string): Promise<PublicRecord | null> {
-    const { county } = this.config;
-    if (!county) return null;
-    const { url, token } = county;
-    const response = await this.ask(`${url}/records/${encodeURIComponent(parcelNumber)}`, { token });
-    return response.ok ? ((await response.json()) as PublicRecord) : null;
   }
 
   /** A listing's pictures and documents: of the Media resource, or expanded in the listing where the feed has none. */

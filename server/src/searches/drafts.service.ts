@@ -7,7 +7,7 @@ import { Failure } from '../common/failure.js';
 import type { DraftBody } from './dto/bodies.js';
 import { SearchDocuments } from './search.documents.js';
 import { DraftRow } from './search.entity.js';
-import { SearchesService } from './searches.service.js';
+import { SavedSearches } from './saved.searches.js';
 
 const MOST = 30;
 
@@ -18,7 +18,7 @@ export class DraftsService {
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly clients: ClientsService,
-    private readonly searches: SearchesService,
+    private readonly searches: SavedSearches,
     private readonly documents: SearchDocuments,
   ) {}
 

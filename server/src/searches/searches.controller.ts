@@ -29,6 +29,7 @@ import {
   RowsBody,
 } from './dto/bodies.js';
 import type { FileType } from './dto/bodies.js';
+import { SavedSearches } from './saved.searches.js';
 import { SearchesService } from './searches.service.js';
 
 const JSON_TYPE = 'application/json; charset=utf-8';
@@ -43,7 +44,10 @@ const MEDIA_TYPES: Readonly<Record<FileType, string>> = {
 @Controller('searches')
 @UseGuards(AgentGuard)
 export class SearchesController {
-  constructor(private readonly searches: SearchesService) {}
+  constructor(
+    private readonly searches: SearchesService,
+    private readonly saved: SavedSearches,
+  ) {}
 
   @Post('count')
   @HttpCode(200)
@@ -114,34 +118,34 @@ export class SearchesController {
 
   @Get()
   list(@CurrentAgent() agent: AgentRow): Promise<SavedSearch[]> {
-    return this.searches.list(agent.id);
+    return this.saved.list(agent.id);
   }
 
   @Post()
   create(@CurrentAgent() agent: AgentRow, @Body() body: NewSearchBody): Promise<SavedSearch> {
-    return this.searches.create(agent.id, body);
+    return this.saved.create(agent.id, body);
   }
 
   @Get(':id')
   get(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<SavedSearch> {
-    return this.searches.get(agent.id, id);
+    return this.saved.get(agent.id, id);
   }
 
   /** The search as it was saved each time, the newest first. */
   @Get(':id/states')
   states(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<SearchState[]> {
-    return this.searches.states(agent.id, id);
+    return this.saved.states(agent.id, id);
   }
 
   @Put(':id')
   update(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: ChangedSearchBody): Promise<SavedSearch> {
-    return this.searches.update(agent.id, id, body);
+    return this.saved.update(agent.id, id, body);
   }
 
   @Delete(':id')
   @HttpCode(200)
   async remove(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<Record<string, never>> {
-    await this.searches.remove(agent.id, id);
+    await this.saved.remove(agent.id, id);
     return {};
   }
 }

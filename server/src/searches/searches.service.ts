@@ -1,16 +1,5 @@
-import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type {
-  AlertState,
-  Choices,
-  ComparisonAnswer,
-  CountAnswer,
-  Filled,
-  KeysAnswer,
-  MissAnswer,
-  SavedSearch,
-  SearchState,
-} from '@perambula/contract';
+import type { Choices, ComparisonAnswer, CountAnswer, Filled, KeysAnswer, MissAnswer } from '@perambula/contract';
 import { fieldOf, FIELDS, isEither, linesOfMember, missOf, sayOpen } from '@perambula/core';
 import type {
   ComparedPart,
@@ -24,11 +13,8 @@ import type {
   ResultSet,
   Search,
 } from '@perambula/core';
-import { DataSource, In, IsNull } from 'typeorm';
-import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { asking } from '../common/asking.js';
-import { Failure, found } from '../common/failure.js';
 import { SameAnswers } from '../common/sameAnswers.js';
 import { Turns } from '../common/turns.js';
 import { temporaryFile } from '../common/temporaryFile.js';
@@ -37,7 +23,6 @@ import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
 import { CountyContext, RoadsService } from '../roads/index.js';
 import { EngineHost } from './engine.host.js';
-import { AlertRow, SearchRow, SearchStateRow } from './search.entity.js';
 import type { FileType } from './dto/bodies.js';
 import type { SliceCalls } from './engine.worker.js';
 import { ListingFiles } from './listing.files.js';
@@ -55,10 +40,8 @@ export class SearchesService {
   private readonly pages = new Turns(1);
 
   constructor(
-    private readonly database: DataSource,
     private readonly engine: EngineHost,
     private readonly listings: ListingsService,
-    private readonly clients: ClientsService,
     private readonly clock: Clock,
     private readonly context: CountyContext,
     private readonly roads: RoadsService,
@@ -199,85 +182,6 @@ export class SearchesService {
   async filled(kinds: readonly PropertyType[]): Promise<Filled> {
     return this.engine.ask('filled', { search: { version: 1, kinds, lines: [], bounds: [], order: [] } });
   }
-
-  /** The agent's searches of a client, or those of no client; every one when `clientId` is undefined. */
-  async list(agentId: string, clientId?: string | null): Promise<SavedSearch[]> {
-    const where = { agentId, ...(clientId === undefined ? {} : { clientId: clientId ?? IsNull() }) };
-    const rows = await this.database.getRepository(SearchRow).find({ where, order: { updatedAt: 'DESC' } });
-    const alerts = await this.database.getRepository(AlertRow).findBy({ searchId: In(rows.map(({ id }) => id)) });
-    return rows.map((row) => savedSearch(row, alerts.find(({ searchId }) => searchId === row.id) ?? null));
-  }
-
-  async get(agentId: string, id: string): Promise<SavedSearch> {
-    const row = await this.own(agentId, id);
-    return savedSearch(row, await this.database.getRepository(AlertRow).findOneBy({ searchId: id }));
-  }
-
-  /** Each version that was saved, the newest first. */
-  async states(agentId: string, id: string): Promise<SearchState[]> {
-    await this.own(agentId, id);
-    const rows = await this.database
-      .getRepository(SearchStateRow)
-      .find({ where: { searchId: id }, order: { version: 'DESC' }, take: 200 });
-    return rows.map(({ version, name, document, savedAt }) => ({ version, name, document, savedAt: savedAt.toISOString() }));
-  }
-
-  async own(agentId: string, id: string): Promise<SearchRow> {
-    return found(await this.database.getRepository(SearchRow).findOneBy({ id, agentId }), 'search');
-  }
-
-  async create(agentId: string, body: { name: string; clientId?: string | null; document: unknown }): Promise<SavedSearch> {
-    const document = await this.documents.read(body.document);
-    if (body.clientId) await this.clients.own(agentId, body.clientId);
-    const id = randomUUID();
-    const name = body.name.trim();
-    const now = this.clock.date();
-    await this.database.transaction(async (manager) => {
-      await manager.insert(SearchRow, {
-        id,
-        agentId,
-        clientId: body.clientId ?? null,
-        name,
-        document,
-        version: 1,
-        updatedAt: now,
-      });
-      await manager.insert(SearchStateRow, { searchId: id, version: 1, name, document, savedAt: now });
-    });
-    return this.get(agentId, id);
-  }
-
-  /** Saves over the version that was read; where another was saved meanwhile, says so and changes nothing. */
-  async update(agentId: string, id: string, body: { name: string; document: unknown; version: number }): Promise<SavedSearch> {
-    const document = await this.documents.read(body.document);
-    await this.own(agentId, id);
-    const [name, version, now] = [body.name.trim(), body.version + 1, this.clock.date()];
-    const isSaved = await this.database.transaction(async (manager) => {
-      const change = { name, document, version, updatedAt: now };
-      const { affected } = await manager.update(SearchRow, { id, version: body.version }, change);
-      if (affected) await manager.insert(SearchStateRow, { searchId: id, version, name, document, savedAt: now });
-      return affected === 1;
-    });
-    const current = await this.get(agentId, id);
-    if (!isSaved)
-      throw new Failure(
-        'search.changed',
-        'This search was saved elsewhere meanwhile. Look at that version, or save yours as a copy.',
-        { current },
-      );
-    return current;
-  }
-
-  async remove(agentId: string, id: string): Promise<void> {
-    const search = await this.own(agentId, id);
-    const alert = await this.database.getRepository(AlertRow).findOneBy({ searchId: id });
-    if (alert && alert.state !== 'stopped')
-      throw new Failure('alert.running', 'This search’s alert still writes to its client. Stop the alert first.');
-    await this.database.transaction(async (manager) => {
-      await manager.delete(SearchRow, { id: search.id });
-      await manager.delete(SearchStateRow, { searchId: search.id });
-    });
-  }
 }
 
 function isSearch(value: unknown): value is Search {
@@ -298,24 +202,6 @@ function sayPart(searches: readonly Search[], id: string): string {
   return 'how much is asked at once';
 }
 
-export function alertState(row: AlertRow): AlertState {
-  const { cadence, tell, held, subject, greeting, state, nextDueAt } = row;
-  return {
-    cadence,
-    tell,
-    held,
-    subject,
-    greeting,
-    state,
-    nextDueAt: state === 'running' ? (nextDueAt?.toISOString() ?? null) : null,
-  };
-}
-
 function sayMiss({ id, by, unit, text }: Miss): MissAnswer {
   return { id, by, unit, text };
-}
-
-function savedSearch(row: SearchRow, alert: AlertRow | null): SavedSearch {
-  const { id, clientId, name, document, version, updatedAt } = row;
-  return { id, clientId, name, document, version, updatedAt: updatedAt.toISOString(), alert: alert && alertState(alert) };
 }

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type {
@@ -9,6 +9,7 @@ import type {
   CountAnswer,
   Deployment,
   FeedState,
+  RecordAnswer,
   Setup,
   Showing,
   Today,
@@ -20,19 +21,26 @@ import { SMTPServer } from 'smtp-server';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort, ROOT } from '../../../scripts/machine.mjs';
 import { Browser, startTestStack } from '../testing/stack.js';
+import { startStandardFeed } from '../testing/standardFeed.js';
+import type { StandardFeed } from '../testing/standardFeed.js';
 import type { TestStack } from '../testing/stack.js';
 
 const SOON = { timeout: 90_000, interval: 300 } as const;
 const ACCOUNT = { user: 'perambula', pass: 'at the mail server' };
+const FEED_TOKEN = 'a key to the feed';
+/** How many homes the feed has. */
+const HOMES = 80;
 const LOST = /<gone@nowhere\.example>/;
 
 /** A mail server that takes nothing without TLS and a sign-in; not ours. */
 let smtp: SMTPServer;
 const arrived: { readonly raw: Buffer; readonly secure: boolean; readonly user: string }[] = [];
+let feed: StandardFeed;
 let stack: TestStack;
 let browser: Browser;
 let web = '';
 let log = '';
+const ASSESSORS = join(mkdtempSync(join(tmpdir(), 'perambula-assessor-')), 'roll.csv');
 /** What makes a server no demo, and its mail real. */
 const SETTINGS: Record<string, string> = {};
 
@@ -58,8 +66,13 @@ beforeAll(async () => {
   stack = await startTestStack();
   const { status, stderr } = stack.database.query("CREATE DATABASE another; GRANT ALL ON another.* TO perambula@'127.0.0.1'");
   expect([status, stderr]).toEqual([0, '']);
+  const homes = await someHomes();
+  feed = await startStandardFeed(homes, FEED_TOKEN);
   const port = await freePort();
+  writeFileSync(ASSESSORS, assessorsFile(homes[0] as ListingRecord));
   Object.assign(SETTINGS, {
+    ASSESSOR_FILE: ASSESSORS,
+    ASSESSOR_COLUMNS: 'LivingArea=HEATED, YearBuilt=YB',
     DEMO_PASSWORD: '',
     FEED_URL: '',
     COUNTY_URL: '',
@@ -77,6 +90,8 @@ beforeAll(async () => {
   browser = new Browser(web);
 });
 afterAll(async () => {
+  rmSync(dirname(ASSESSORS), { recursive: true });
+  feed.server.close();
   await stack.end();
   await new Promise<void>((resolve) => smtp.close(() => resolve()));
 });
@@ -136,13 +151,24 @@ describe('a copy that is no demo', () => {
     expect(messageId).toMatch(/@office\.example>$/);
   });
 
-  it('reads the feed that its administrator names', async () => {
-    const { url, token } = stack.run.feed;
-    await browser.good('PUT', '/api/feed/source', { address: `${url}/lookups`, token });
+  it('reads the feed that its administrator names, another project’s OData server: to the last home', async () => {
+    await browser.good('PUT', '/api/feed/source', { address: feed.root, token: FEED_TOKEN });
     await expect.poll(async () => (await browser.good<FeedState>('GET', '/api/feed')).hasReadAll, SOON).toBe(true);
     const search = { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] };
     const fit = async (): Promise<number> => (await browser.good<CountAnswer>('POST', '/api/searches/count', { search })).fit;
-    await expect.poll(fit, SOON).toBeGreaterThan(50);
+    await expect.poll(fit, SOON).toBe(HOMES);
+    expect(await browser.good<FeedState>('GET', '/api/feed')).toMatchObject({ failure: null, rejects: [] });
+  });
+
+  it('finds a home’s parcel in the assessor’s file, however either writes its number', async () => {
+    const record = async (): Promise<Setup['record']> => (await browser.good<Setup>('GET', '/api/setup')).record;
+    await expect.poll(record, SOON).toMatchObject({ from: 'file', parcels: 1, refused: 0, failure: null });
+    const { ListingKey, LivingArea } = (await someHomes())[0] as ListingRecord;
+    const answer = await browser.good<RecordAnswer>('GET', `/api/listings/${ListingKey}/record`);
+    expect(answer.record).toMatchObject({ OwnerName: 'The assessor’s own' });
+    expect(answer.differences).toContainEqual(
+      expect.objectContaining({ field: 'LivingArea', listed: LivingArea, recorded: Number(LivingArea) + 111 }),
+    );
   });
 
   it('asks a listing office by mail, which answers on the page behind its link, without an account', async () => {
@@ -241,6 +267,22 @@ describe('a backup', () => {
     rmSync(folder, { recursive: true });
   });
 });
+
+/** Homes of the county's feed that are for sale. */
+async function someHomes(): Promise<ListingRecord[]> {
+  const { url, token } = stack.run.feed;
+  const filter = encodeURIComponent("StandardStatus eq 'Active' and PropertyType eq 'Residential'");
+  const response = await fetch(`${url}/odata/Property?$filter=${filter}&$orderby=ListingKey&$top=${HOMES}`, {
+    headers: { authorization: `Bearer ${token}` },
+  });
+  return ((await response.json()) as { value: ListingRecord[] }).value;
+}
+
+/** A file as the assessor's office might write it, with other names and without the number's dashes. */
+function assessorsFile({ ParcelNumber, LivingArea }: ListingRecord): string {
+  const apn = String(ParcelNumber).replace(/\W/g, '');
+  return `APN,OWNER,HEATED,YB\r\n${apn},The assessor’s own,${Number(LivingArea) + 111},1931\r\n`;
+}
 
 /** A delivery status notification, after the examples of RFC 3464, appendix E. */
 function bounce(messageId: string, action: string, status: string): string {

@@ -6,6 +6,7 @@ import type { Setup } from '@perambula/contract';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { MailService } from '../mail/index.js';
+import { AssessorReader } from '../records/index.js';
 import { AdministratorGuard, AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { Steps } from '../steps/index.js';
@@ -26,6 +27,7 @@ export class SetupController {
   constructor(
     private readonly mail: MailService,
     private readonly steps: Steps,
+    private readonly assessor: AssessorReader,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -41,6 +43,7 @@ export class SetupController {
         failure: sending.reason,
         takesBounces: mail.bounceToken !== null,
       },
+      record: await this.assessor.state(),
       files: FILES.map(([name, isFor]) => ({ name, isFor, isThere: existsSync(join(countyDir, name)) })),
     };
   }

@@ -10,7 +10,7 @@ import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
 import { CountyContext } from '../roads/index.js';
-import { SearchesService } from '../searches/index.js';
+import { SavedSearches } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { STEPS, Steps } from '../steps/index.js';
@@ -29,7 +29,7 @@ export class TodayService {
     private readonly clock: Clock,
     private readonly context: CountyContext,
     private readonly clients: ClientsService,
-    private readonly searches: SearchesService,
+    private readonly searches: SavedSearches,
     private readonly listings: ListingsService,
     private readonly portal: PortalService,
     private readonly showings: ShowingsService,

@@ -119,38 +119,62 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
         {hint}
       </label>
       {isShown && (
-        <div
-          className="combobox-list"
-          role="listbox"
-          id={`${id}-list`}
-          aria-label={label}
+        <Choices
+          id={id}
+          label={label}
           ref={list}
-          // the field keeps the focus
-          onMouseDown={(event) => event.preventDefault()}
-        >
-          {options.length === 0 && <p className="combobox-none">{none}</p>}
-          {groups.map((group) => (
-            <div role="group" aria-label={group.label} key={group.label}>
-              <div className="combobox-group" aria-hidden="true">
-                {group.label}
-              </div>
-              {group.options.map((option) => (
-                <div
-                  role="option"
-                  id={`${id}-${options.indexOf(option)}`}
-                  key={option.value}
-                  aria-selected={option === active}
-                  className="combobox-option"
-                  onMouseMove={() => option !== active && startTransition(() => setAt(options.indexOf(option)))}
-                  onClick={() => choose(option.value)}
-                >
-                  {option.label}
-                </div>
-              ))}
+          groups={groups}
+          none={none}
+          active={active}
+          onPoint={(option) => startTransition(() => setAt(options.indexOf(option)))}
+          onChoose={choose}
+        />
+      )}
+    </div>
+  );
+}
+
+interface ChoicesProps extends Pick<ComboboxProps, 'label' | 'groups' | 'none' | 'onChoose'> {
+  readonly id: string;
+  readonly ref: React.Ref<HTMLDivElement>;
+  readonly active: ComboboxOption | undefined;
+  readonly onPoint: (option: ComboboxOption) => void;
+}
+
+/** The list under the field. */
+function Choices({ id, label, ref, groups, none, active, onPoint, onChoose }: ChoicesProps) {
+  const options = groups.flatMap((group) => group.options);
+  return (
+    <div
+      className="combobox-list"
+      role="listbox"
+      id={`${id}-list`}
+      aria-label={label}
+      ref={ref}
+      // the field keeps the focus
+      onMouseDown={(event) => event.preventDefault()}
+    >
+      {options.length === 0 && <p className="combobox-none">{none}</p>}
+      {groups.map((group) => (
+        <div role="group" aria-label={group.label} key={group.label}>
+          <div className="combobox-group" aria-hidden="true">
+            {group.label}
+          </div>
+          {group.options.map((option) => (
+            <div
+              role="option"
+              id={`${id}-${options.indexOf(option)}`}
+              key={option.value}
+              aria-selected={option === active}
+              className="combobox-option"
+              onMouseMove={() => option !== active && onPoint(option)}
+              onClick={() => onChoose(option.value)}
+            >
+              {option.label}
             </div>
           ))}
         </div>
-      )}
+      ))}
     </div>
   );
 }

@@ -5,6 +5,9 @@ import { isoDate } from '../../shared/format.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { usePublicRecord } from './listing.api.js';
 
+/** What the record leaves out. */
+const BLANK = '–';
+
 /** What the county's offices know of the parcel, and where the listing says otherwise. For the agent only. */
 export function ParcelRecord({ listingKey }: { readonly listingKey: string }) {
   const answer = usePublicRecord(listingKey);
@@ -53,13 +56,17 @@ function Found({ record, differences }: RecordAnswer & { readonly record: Public
       )}
       <dl className="facts">
         <Fact label="Owner">
-          {record.OwnerName}
+          {record.OwnerName || BLANK}
           {record.OwnerAway && <span className="tight"> lives elsewhere: {record.OwnerMailingAddress}</span>}
         </Fact>
         <Fact label="Flood zone">
-          {record.FloodZone === 'X' ? 'X, outside the mapped flood area' : `${record.FloodZone}, within the mapped flood area`}
+          {record.FloodZone === ''
+            ? BLANK
+            : record.FloodZone === 'X'
+              ? 'X, outside the mapped flood area'
+              : `${record.FloodZone}, within the mapped flood area`}
         </Fact>
-        <Fact label="School district">{record.SchoolDistrict}</Fact>
+        <Fact label="School district">{record.SchoolDistrict || BLANK}</Fact>
         {tax && (
           <Fact label="Assessed">
             {dollars(tax.assessed)} <span className="tight">{`${tax.year}; taxes ${dollars(tax.tax)}`}</span>
@@ -67,12 +74,12 @@ function Found({ record, differences }: RecordAnswer & { readonly record: Public
         )}
         {loan && (
           <Fact label="Last loan">
-            {dollars(loan.amount)} <span className="tight">{`${loan.lender}, ${isoDate(loan.date)}`}</span>
+            {dollars(loan.amount)} <span className="tight">{[loan.lender, isoDate(loan.date)].filter(Boolean).join(', ')}</span>
           </Fact>
         )}
         {record.sales.map(({ date, price, buyer }) => (
           <Fact label="Sold" key={date}>
-            {dollars(price)} <span className="tight">{`${isoDate(date)} to ${buyer}`}</span>
+            {dollars(price)} <span className="tight">{buyer ? `${isoDate(date)} to ${buyer}` : isoDate(date)}</span>
           </Fact>
         ))}
       </dl>

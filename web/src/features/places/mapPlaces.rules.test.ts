@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { areasOf, crossingsNamed, pointsOf, streetsOf } from './mapPlaces.rules.js';
 import type { MapFile } from '@perambula/core';
-import { bestNamed, placeAt } from './places.rules.js';
 
 const line = (layer: string, name: string, ...coordinates: [number, number][]) => ({
   properties: { layer, name },
@@ -43,18 +42,4 @@ describe('the map’s names', () => {
     'find no crossing in %j',
     (sought) => expect(crossingsNamed(sought, streetsOf(MAP))).toEqual([]),
   );
-});
-
-describe('a place sought', () => {
-  it('is the one so called before those that begin so, and those before ones with such a word', () => {
-    const all = ['Quay', 'Old Quay', 'Quay Street', 'Ropewalk'].map((name) => ({ name }));
-    expect(bestNamed('quay', all).map(({ name }) => name)).toEqual(['Quay', 'Quay Street', 'Old Quay']);
-  });
-
-  it.each([
-    ['40.61 N 66.01 W', [-66.01, 40.61]],
-    ['40.61, -66.01', [-66.01, 40.61]],
-    ['95, 10', null],
-    ['Ferry Square', null],
-  ])('%s is at %j', (typed, at) => expect(placeAt(typed)?.at ?? null).toEqual(at));
 });

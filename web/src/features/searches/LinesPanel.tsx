@@ -26,40 +26,13 @@ const MANY_LINES: ReadonlySet<Field['type']> = new Set(['choices', 'text']);
 /** The search as lines that can be edited where they stand, each with what it holds back. */
 export function LinesPanel(props: LinesProps) {
   const { search, count, stale, onChange, onPen } = props;
-  const [editing, setEditing] = useState<string | null>(null);
-  const [begun, setBegun] = useState<NewLine | null>(null);
-  const add = useCallback(
-    (entry: CatalogueEntry): void => {
-      const { field } = entry;
-      // what was begun before and never said goes
-      setBegun(null);
-      // a journey begins with its place
-      if (field.name === 'Minutes') return onPen('place');
-      // two amounts of one field, or two sets of statuses, would keep out what either lets in
-      const there = useDraft.getState().document.lines.find((line) => !isEither(line) && line.field === field.name);
-      if (there && !isEither(there) && !MANY_LINES.has(field.type)) {
-        const widened = withChoice(there, entry);
-        if (widened) changeDraft((now) => withLine(now, widened), there.id);
-        return setEditing(there.id);
-      }
-      const line = newLine(entry);
-      if (line.is) changeDraft((now) => withLine(now, line), line.id);
-      else setBegun(line);
-      setEditing(line.id);
-    },
-    [onPen],
-  );
+  const { begun, editing, add, edit } = useEditing(onPen);
   const most = Math.max(
     1,
     ...(count?.lines ?? []).map(({ holdsBack }) => holdsBack),
     count?.keepIn.holdsBack ?? 0,
     count?.keepOut.holdsBack ?? 0,
   );
-  const edit = (id: string, on: boolean): void => {
-    setEditing((now) => (on ? id : now === id ? null : now));
-    if (!on && begun?.id === id) setBegun(null);
-  };
-  const rentalsMixed = search.kinds.includes('Residential Lease') && search.kinds.length > 1;
   const lineRow = (line: Line | NewLine): React.ReactNode =>
     'either' in line ? (
       <EitherRow key={line.id} line={line} most={most} {...props} editing={editing} onEdit={edit} />
@@ -84,22 +57,7 @@ export function LinesPanel(props: LinesProps) {
         return (
           <section key={group} aria-label={group}>
             <h4 className="lines-head">{group}</h4>
-            {group === 'Home' && (
-              <div className="line">
-                <span className="line-label">Looking for</span>
-                <Select
-                  mode="multiple"
-                  size="small"
-                  variant="borderless"
-                  className="kinds"
-                  value={[...search.kinds]}
-                  aria-label="Kinds of property"
-                  options={PROPERTY_TYPES.map((value) => ({ value, label: KIND_LABEL[value] }))}
-                  onChange={(kinds: PropertyType[]) => kinds.length > 0 && onChange({ ...search, kinds })}
-                />
-                {rentalsMixed && <p className="line-hint is-warning">Rentals are mixed with homes for sale.</p>}
-              </div>
-            )}
+            {group === 'Home' && <Kinds search={search} onChange={onChange} />}
             {lines.map(lineRow)}
           </section>
         );
@@ -107,6 +65,64 @@ export function LinesPanel(props: LinesProps) {
       <FieldCatalogue kinds={search.kinds} onChoose={add} />
     </div>
   );
+}
+
+/** The kinds of property that are looked for. */
+function Kinds({ search, onChange }: Pick<LinesProps, 'search' | 'onChange'>) {
+  const rentalsMixed = search.kinds.includes('Residential Lease') && search.kinds.length > 1;
+  return (
+    <div className="line">
+      <span className="line-label">Looking for</span>
+      <Select
+        mode="multiple"
+        size="small"
+        variant="borderless"
+        className="kinds"
+        value={[...search.kinds]}
+        aria-label="Kinds of property"
+        options={PROPERTY_TYPES.map((value) => ({ value, label: KIND_LABEL[value] }))}
+        onChange={(kinds: PropertyType[]) => kinds.length > 0 && onChange({ ...search, kinds })}
+      />
+      {rentalsMixed && <p className="line-hint is-warning">Rentals are mixed with homes for sale.</p>}
+    </div>
+  );
+}
+
+/** Which line is edited, and the one that was begun and says nothing yet. */
+function useEditing(onPen: LinesProps['onPen']): {
+  readonly begun: NewLine | null;
+  readonly editing: string | null;
+  readonly add: (entry: CatalogueEntry) => void;
+  readonly edit: (id: string, on: boolean) => void;
+} {
+  const [editing, setEditing] = useState<string | null>(null);
+  const [begun, setBegun] = useState<NewLine | null>(null);
+  const add = useCallback(
+    (entry: CatalogueEntry): void => {
+      const { field } = entry;
+      // what was begun before and never said goes
+      setBegun(null);
+      // a journey begins with its place
+      if (field.name === 'Minutes') return onPen('place');
+      // two amounts of one field, or two sets of statuses, would keep out what either lets in
+      const there = useDraft.getState().document.lines.find((line) => !isEither(line) && line.field === field.name);
+      if (there && !isEither(there) && !MANY_LINES.has(field.type)) {
+        const widened = withChoice(there, entry);
+        if (widened) changeDraft((now) => withLine(now, widened), there.id);
+        return setEditing(there.id);
+      }
+      const line = newLine(entry);
+      if (line.is) changeDraft((now) => withLine(now, line), line.id);
+      else setBegun(line);
+      setEditing(line.id);
+    },
+    [onPen],
+  );
+  const edit = (id: string, on: boolean): void => {
+    setEditing((now) => (on ? id : now === id ? null : now));
+    if (!on && begun?.id === id) setBegun(null);
+  };
+  return { begun, editing, add, edit };
 }
 
 /** Minutes to a place stand with the bounds: they say where, too. */

@@ -16,17 +16,100 @@ import { useBeginAnew } from './draft/useBeginAnew.js';
 /** Under the lines: what the figure means for an alert, and saving it for the client. */
 export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
   const draft = useDraft();
+  const { store, isStoring } = useStore();
+  const begin = useBeginAnew();
+  const navigate = useNavigate();
+  const { message } = App.useApp();
+  const unsaved = changesUnsaved(draft);
+  const saveAgain = async (): Promise<void> => {
+    if (await store({ id: draft.searchId, name: draft.name })) void message.success('Saved.');
+  };
+  return (
+    <footer className="save">
+      <AdviceNotes {...advised} />
+      <div className="save-buttons">
+        {draft.searchId ? (
+          <>
+            <Button type="primary" disabled={unsaved === 0} loading={isStoring} onClick={() => void saveAgain()}>
+              {unsaved === 0 ? 'Saved' : `Save ${unsaved} ${unsaved === 1 ? 'change' : 'changes'}`}
+            </Button>
+            {draft.clientId && (
+              <Button onClick={() => void navigate(`/clients/${draft.clientId}/alerts/${draft.searchId}`)}>Alert …</Button>
+            )}
+          </>
+        ) : (
+          <SaveNew key={draft.draftId} store={store} isStoring={isStoring} />
+        )}
+        <Button title="N" onClick={begin}>
+          New search
+        </Button>
+      </div>
+    </footer>
+  );
+}
+
+/** Saves a search for the first time, under a name, for the client whose file is open. */
+function SaveNew({ store, isStoring }: Store) {
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
-  const save = useSaveSearch();
-  const begin = useBeginAnew();
-  const { mutate: forget } = useRemoveDraft();
   const navigate = useNavigate();
-  const { message, modal } = App.useApp();
+  const { message } = App.useApp();
+  const draftName = useDraft(({ name }) => name);
   const [naming, setNaming] = useState(false);
-  const [name, setName] = useState(draft.searchId ? '' : draft.name);
+  const [name, setName] = useState(draftName);
   const who = file ? firstNames(file.name) : null;
-  const store = async (as: { id: string | null; name: string }): Promise<SavedSearch | null> => {
+  const save = async (): Promise<void> => {
+    const saved = await store({ id: null, name });
+    if (!saved) return;
+    if (saved.clientId) void navigate(`/clients/${saved.clientId}/alerts/${saved.id}`);
+    else void message.success('Saved among your own searches.');
+  };
+  return (
+    <Popover
+      trigger="click"
+      open={naming}
+      onOpenChange={setNaming}
+      placement="topLeft"
+      content={
+        <div className="popover-form">
+          <p className="strong">{who ? `A search for ${file?.name}` : 'A search of your own'}</p>
+          <Input.Search
+            autoFocus
+            placeholder="Near the ferry"
+            aria-label="Name of the search"
+            enterButton="Save"
+            value={name}
+            loading={isStoring}
+            onChange={({ target }) => setName(target.value)}
+            onSearch={(value) => value.trim() && void save()}
+          />
+          <p className="tight">
+            {who
+              ? 'Next you see the alert as it will arrive.'
+              : 'Open a client’s file at the head of the page to save it for them.'}
+          </p>
+        </div>
+      }
+    >
+      <Button type="primary">{who ? `Save for ${who} …` : 'Save …'}</Button>
+    </Popover>
+  );
+}
+
+interface Store {
+  /** Saves the draft; null where it could not be, which has been said. */
+  readonly store: (as: { id: string | null; name: string }) => Promise<SavedSearch | null>;
+  readonly isStoring: boolean;
+}
+
+/** Saving the draft, for the client whose file is open; where it was saved elsewhere meanwhile, that version is offered. */
+function useStore(): Store {
+  const draft = useDraft();
+  const { clientId } = useOpenFile();
+  const save = useSaveSearch();
+  const { mutate: forget } = useRemoveDraft();
+  const { message, modal } = App.useApp();
+  const store: Store['store'] = async (as) => {
     try {
       const saved = await save.mutateAsync({ ...as, clientId, document: draft.document, version: draft.version });
       forget(draft.draftId);
@@ -47,69 +130,5 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
       return null;
     }
   };
-  const saveNew = async (): Promise<void> => {
-    const saved = await store({ id: null, name });
-    if (!saved) return;
-    setNaming(false);
-    setName('');
-    if (saved.clientId) void navigate(`/clients/${saved.clientId}/alerts/${saved.id}`);
-    else void message.success('Saved among your own searches.');
-  };
-  const unsaved = changesUnsaved(draft);
-  return (
-    <footer className="save">
-      <AdviceNotes {...advised} />
-      <div className="save-buttons">
-        {draft.searchId ? (
-          <>
-            <Button
-              type="primary"
-              disabled={unsaved === 0}
-              loading={save.isPending}
-              onClick={() =>
-                void store({ id: draft.searchId, name: draft.name }).then((saved) => saved && void message.success('Saved.'))
-              }
-            >
-              {unsaved === 0 ? 'Saved' : `Save ${unsaved} ${unsaved === 1 ? 'change' : 'changes'}`}
-            </Button>
-            {draft.clientId && (
-              <Button onClick={() => void navigate(`/clients/${draft.clientId}/alerts/${draft.searchId}`)}>Alert …</Button>
-            )}
-          </>
-        ) : (
-          <Popover
-            trigger="click"
-            open={naming}
-            onOpenChange={setNaming}
-            placement="topLeft"
-            content={
-              <div className="popover-form">
-                <p className="strong">{who ? `A search for ${file?.name}` : 'A search of your own'}</p>
-                <Input.Search
-                  autoFocus
-                  placeholder="Near the ferry"
-                  aria-label="Name of the search"
-                  enterButton="Save"
-                  value={name}
-                  loading={save.isPending}
-                  onChange={({ target }) => setName(target.value)}
-                  onSearch={(value) => value.trim() && void saveNew()}
-                />
-                <p className="tight">
-                  {who
-                    ? 'Next you see the alert as it will arrive.'
-                    : 'Open a client’s file at the head of the page to save it for them.'}
-                </p>
-              </div>
-            }
-          >
-            <Button type="primary">{who ? `Save for ${who} …` : 'Save …'}</Button>
-          </Popover>
-        )}
-        <Button title="N" onClick={begin}>
-          New search
-        </Button>
-      </div>
-    </footer>
-  );
+  return { store, isStoring: save.isPending };
 }

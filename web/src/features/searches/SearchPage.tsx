@@ -2,9 +2,8 @@ import './search.css';
 import { isEither, labelOf, sentenceOf } from '@perambula/core';
 import type { ResultSet, Search } from '@perambula/core';
 import { Segmented } from 'antd';
-import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import { deployment } from '../../shared/deployment.js';
+import { useCallback, useMemo, useState } from 'react';
+import { useParams } from 'react-router';
 import { messageOf } from '../../shared/http.js';
 import { useEscape } from '../../shared/useEscape.js';
 import { useSettled } from '../../shared/useSettled.js';
@@ -17,7 +16,6 @@ import { SearchesMenu } from './draft/SearchesMenu.js';
 import { Steps } from './draft/Steps.js';
 import { useOpened } from './draft/useOpened.js';
 import { useUnfinished } from './draft/useUnfinished.js';
-import { shownJourneys } from './lines/journey.rules.js';
 import { withoutLine } from './lines/lineEditing.rules.js';
 import { Unread } from './lines/Unread.js';
 import { LinesPanel } from './LinesPanel.js';
@@ -27,10 +25,8 @@ import { useFound } from './results/useFound.js';
 import { useShown } from './results/useShown.js';
 import { SaveBar } from './SaveBar.js';
 import { useSearchKeys } from './searchKeys.js';
-import { PenBar } from './where/PenBar.js';
-import { useDrawing, USUAL_RADIUS } from './where/useDrawing.js';
-
-const MapView = lazy(async () => ({ default: (await import('../searchMap/index.js')).MapView }));
+import { SearchMap } from './SearchMap.js';
+import { useDrawing } from './where/useDrawing.js';
 
 /** What a telephone has room for one at a time, the counts above each. */
 const PANES = [
@@ -55,23 +51,16 @@ function Opened({ page }: { readonly page: string }) {
   const { document: search, change } = draft;
   const [pane, setPane] = useState<Pane>('lines');
   const shown = useShown();
-  const { set, line, show } = shown;
   const showSet = (next: ResultSet, of?: string | null): void => {
     setPane('list');
-    show({ show: next, ...(of === undefined ? {} : { line: of }) });
+    shown.show({ show: next, ...(of === undefined ? {} : { line: of }) });
   };
-  const [triedWithout, setTriedWithout] = useState<string | null>(null);
-  const counted = useMemo(() => (triedWithout === null ? search : withoutLine(search, triedWithout)), [search, triedWithout]);
-  const putBack = useCallback((): void => setTriedWithout(null), []);
-  useEscape(triedWithout !== null, putBack);
+  const { counted, triedWithout, setTriedWithout } = useTrial(search);
   const count = useCount(counted);
   // the figures follow each key; the homes themselves, much more to fetch and draw, follow once typing rests
   const settled = useSettled(counted, 140);
-  const { found, marks, rows, setViewed } = useFound(settled, shown, page);
-  const { chosen, choose } = useResultsState();
-  const [hovered, setHovered] = useState<string | null>(null);
   const drawing = useDrawing();
-  const { pen, setPen, boundChosen, setBoundChosen } = drawing;
+  const { pen, setPen } = drawing;
   const takePen = useCallback(
     (next: typeof pen): void => {
       if (next) setPane('map');
@@ -79,26 +68,12 @@ function Opened({ page }: { readonly page: string }) {
     },
     [setPen],
   );
-  // the same from one key to the next, so that map and results are drawn anew only for what concerns them
-  const journeys = useMemo(() => shownJourneys(counted), [counted]);
-  const shownChosen = useMemo(() => rows.keys.filter((key) => chosen.has(key)), [rows.keys, chosen]);
-  const chooseNone = useCallback((): void => choose([]), [choose]);
-  const navigate = useNavigate();
-  const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
   const sentence = sentenceOf(search);
   return (
     <div className={`search is-${shown.view} shows-${pane}`}>
       <Segmented className="search-panes" block aria-label="What to see" options={[...PANES]} value={pane} onChange={setPane} />
       <section className="search-lines" aria-label="The search">
-        <header className="search-head">
-          <div className="search-title">
-            <SearchesMenu title={draft.name || 'New search'} />
-            <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
-            <SearchActions />
-          </div>
-          <p className="sentence">{sentence}</p>
-          <Unread />
-        </header>
+        <SearchHead sentence={sentence} />
         <LinesPanel
           search={search}
           count={count.data}
@@ -107,78 +82,99 @@ function Opened({ page }: { readonly page: string }) {
           onPen={takePen}
           onPlace={drawing.placed}
           onChange={change}
-          boundChosen={boundChosen}
-          onChooseBound={setBoundChosen}
+          boundChosen={drawing.boundChosen}
+          onChooseBound={drawing.setBoundChosen}
           onShow={showSet}
           triedWithout={triedWithout}
           onTry={setTriedWithout}
         />
         <SaveBar count={count.data} search={counted} resting={settled === counted && !count.isPlaceholderData} />
       </section>
-      <div className="search-found">
-        <Counts
-          count={count.data}
-          stale={count.isPlaceholderData}
-          problem={count.isError ? messageOf(count.error) : null}
-          set={set}
-          lineName={line && nameOf(line, search)}
-          onShow={(next) => showSet(next)}
-          chosen={shownChosen}
-          onChooseNone={chooseNone}
-        />
-        <div className="search-map">
-          {pen && (
-            <PenBar
-              pen={pen}
-              mode={drawing.penMode}
-              onMode={drawing.setPenMode}
-              onTyped={drawing.drawn}
-              onPutAway={drawing.putAway}
-            />
-          )}
-          <Suspense fallback={<Waiting what="Opening the map …" />}>
-            <MapView
-              label={`Map of ${deployment().place} with the bounds and the results; both also stand in the lists beside it`}
-              caption={sentence}
-              marks={marks}
-              hovered={hovered}
-              chosen={chosen}
-              onHover={setHovered}
-              onOpen={open}
-              onView={setViewed}
-              following={shown.following}
-              onFollow={shown.follow}
-              bounds={search.bounds}
-              boundChosen={boundChosen}
-              onChooseBound={setBoundChosen}
-              pen={pen}
-              penMode={drawing.penMode}
-              usualRadius={USUAL_RADIUS}
-              onDrawn={drawing.drawn}
-              onReshaped={drawing.reshaped}
-              journeys={journeys}
-              onPointed={drawing.pointed}
-              spotActions={drawing.spotActions}
-            />
-          </Suspense>
-        </div>
-        <ResultsPane
-          search={found}
-          order={set === 'missByOne' ? found.order : search.order}
-          set={set}
-          view={shown.view}
-          rows={rows}
-          onlyChosen={shown.onlyChosen}
-          following={shown.following}
-          hovered={hovered}
-          onHover={setHovered}
-          onOrder={shown.reorder}
-          onView={shown.showAs}
-          onOnlyChosen={shown.showOnlyChosen}
-        />
-      </div>
+      <Found {...{ page, search, counted, settled, sentence, shown, showSet, count, drawing }} />
     </div>
   );
+}
+
+/** What the search is called and says, and the steps back and forth. */
+function SearchHead({ sentence }: { readonly sentence: string }) {
+  const draft = useDraft();
+  return (
+    <header className="search-head">
+      <div className="search-title">
+        <SearchesMenu title={draft.name || 'New search'} />
+        <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
+        <SearchActions />
+      </div>
+      <p className="sentence">{sentence}</p>
+      <Unread />
+    </header>
+  );
+}
+
+interface FoundProps {
+  readonly page: string;
+  readonly search: Search;
+  readonly counted: Search;
+  /** What is counted, as it was when typing rested. */
+  readonly settled: Search;
+  readonly sentence: string;
+  readonly shown: ReturnType<typeof useShown>;
+  readonly showSet: (set: ResultSet) => void;
+  readonly count: ReturnType<typeof useCount>;
+  readonly drawing: ReturnType<typeof useDrawing>;
+}
+
+/** What the search finds: in figures, on the map, and as a list. */
+function Found({ page, search, counted, settled, sentence, shown, showSet, count, drawing }: FoundProps) {
+  const { set, line } = shown;
+  const finding = useFound(settled, shown, page);
+  const { found, rows } = finding;
+  const { chosen, choose } = useResultsState();
+  const [hovered, setHovered] = useState<string | null>(null);
+  const shownChosen = useMemo(() => rows.keys.filter((key) => chosen.has(key)), [rows.keys, chosen]);
+  const chooseNone = useCallback((): void => choose([]), [choose]);
+  return (
+    <div className="search-found">
+      <Counts
+        count={count.data}
+        stale={count.isPlaceholderData}
+        problem={count.isError ? messageOf(count.error) : null}
+        set={set}
+        lineName={line && nameOf(line, search)}
+        onShow={showSet}
+        chosen={shownChosen}
+        onChooseNone={chooseNone}
+      />
+      <SearchMap {...{ search, counted, sentence, shown, drawing, hovered }} found={finding} onHover={setHovered} />
+      <ResultsPane
+        search={found}
+        order={set === 'missByOne' ? found.order : search.order}
+        set={set}
+        view={shown.view}
+        rows={rows}
+        onlyChosen={shown.onlyChosen}
+        following={shown.following}
+        hovered={hovered}
+        onHover={setHovered}
+        onOrder={shown.reorder}
+        onView={shown.showAs}
+        onOnlyChosen={shown.showOnlyChosen}
+      />
+    </div>
+  );
+}
+
+/** A search of which one line is left out on trial, until it is put back or Escape is pressed. */
+function useTrial(search: Search): {
+  readonly counted: Search;
+  readonly triedWithout: string | null;
+  readonly setTriedWithout: (id: string | null) => void;
+} {
+  const [triedWithout, setTriedWithout] = useState<string | null>(null);
+  const counted = useMemo(() => (triedWithout === null ? search : withoutLine(search, triedWithout)), [search, triedWithout]);
+  const putBack = useCallback((): void => setTriedWithout(null), []);
+  useEscape(triedWithout !== null, putBack);
+  return { counted, triedWithout, setTriedWithout };
 }
 
 /** A line, or a condition of the bounds, as a sentence names it. */

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import type { FeedState, Setup } from '@perambula/contract';
-import { screen, within } from '@testing-library/react';
+import { cleanup, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
 import { drawn, failing } from '../../testing/drawn.js';
@@ -8,6 +8,7 @@ import { SetupPage } from './SetupPage.js';
 
 const SETUP: Setup = {
   mail: { server: 'mail.office.example', from: 'alerts@office.example', failure: null, takesBounces: false },
+  record: { from: null, parcels: null, refused: 0, reasons: [], failure: null },
   files: [
     { name: 'far.geojson', isFor: 'the map', isThere: true },
     { name: 'roads.geojson', isFor: 'minutes on the roads', isThere: false },
@@ -39,6 +40,20 @@ describe('setting up', () => {
     expect(listings.textContent).toContain('No feed is read yet.');
     expect((await part('The county’s files')).textContent).toContain('roads.geojson minutes on the roadsmissing');
     expect((await part('Mail')).textContent).toContain('not handed on');
+  });
+  it('says where the public record comes from, and which of its rows were set aside', async () => {
+    const of = (record: Partial<Setup['record']>): void =>
+      void drawn(<SetupPage />, { 'GET setup': { ...SETUP, record: { ...SETUP.record, ...record } }, 'GET feed': FEED });
+    of({ from: 'file', parcels: 23_000, refused: 1, reasons: ['Row 7: it has no parcel number.'] });
+    const read = await part('Public record');
+    expect(within(read).getByLabelText('works')).toBeTruthy();
+    expect(read.textContent).toContain('23,000 parcels, from the assessor’s file.1 row was set asideRow 7');
+    cleanup();
+    of({ from: 'file', failure: 'No column holds parcel numbers.' });
+    expect(within(await part('Public record')).getByLabelText('does not work')).toBeTruthy();
+    cleanup();
+    of({});
+    expect((await part('Public record')).textContent).toContain('ASSESSOR_FILE');
   });
   it('says that a feed works, and why another does not', async () => {
     const address = 'https://feed.example/odata';

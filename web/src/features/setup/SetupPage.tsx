@@ -30,6 +30,7 @@ export function SetupPage() {
       <ol>
         <FeedPart feed={feed.data} />
         <MailPart mail={setup.data.mail} />
+        <RecordPart record={setup.data.record} />
         <FilesPart files={setup.data.files} />
       </ol>
     </div>
@@ -90,6 +91,35 @@ function MailPart({ mail }: { readonly mail: Setup['mail'] }) {
       <Button disabled={test.isPending} onClick={() => test.mutate()}>
         {test.isPending ? 'Sending it …' : 'Send me a message'}
       </Button>
+    </Part>
+  );
+}
+
+function RecordPart({ record }: { readonly record: Setup['record'] }) {
+  const { from, parcels, refused, reasons, failure } = record;
+  const isRead = from === 'county' || (from === 'file' && parcels !== null);
+  return (
+    <Part state={failure ? 'failing' : isRead ? 'done' : 'open'} title="Public record">
+      {failure && <p className="problem">{failure}</p>}
+      <p>
+        {from === null
+          ? 'None is read. Name the assessor’s file by ASSESSOR_FILE in the settings: CSV or GeoJSON, a row for each parcel.'
+          : from === 'county'
+            ? 'From the demo’s county.'
+            : parcels === null
+              ? 'The assessor’s file is being read.'
+              : `${thousands(parcels)} parcels, from the assessor’s file.`}
+      </p>
+      {refused > 0 && (
+        <details>
+          <summary>{`${thousands(refused)} ${refused === 1 ? 'row was' : 'rows were'} set aside`}</summary>
+          <ul className="tight">
+            {reasons.map((reason) => (
+              <li key={reason}>{reason}</li>
+            ))}
+          </ul>
+        </details>
+      )}
     </Part>
   );
 }

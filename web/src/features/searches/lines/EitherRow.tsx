@@ -26,7 +26,7 @@ interface Begun {
 
 /** Several lines of which any may hold; each says how many homes fit thanks to it alone. */
 export function EitherRow(props: Props) {
-  const { line, search, count, most, editing, onEdit, onChange, onShow, triedWithout, onTry } = props;
+  const { line, search, count, most, onEdit, onChange, onShow, triedWithout, onTry } = props;
   const [begun, setBegun] = useState<Begun | null>(null);
   const held = count?.lines.find(({ id }) => id === line.id);
   const tried = triedWithout === line.id;
@@ -39,41 +39,19 @@ export function EitherRow(props: Props) {
     setBegun(begins.is ? null : { line: begins, beside });
     onEdit(begins.id, true);
   };
-  const members = withBegun(line, begun);
   return (
     <div className={`line is-either ${tried ? 'is-left-out' : ''}`}>
       <span className="line-label">Either</span>
       <div className="line-value">
-        {members.map((lines, i) => (
-          <Fragment key={lines[0]?.id ?? i}>
-            {i > 0 && <span className="either-or">or</span>}
-            {lines.map((each, j) => (
-              <div key={each.id} className="either-line">
-                <MemberPhrase
-                  member={each}
-                  search={search}
-                  isFurther={j > 0}
-                  editing={editing === each.id}
-                  onEdit={(on) => {
-                    onEdit(each.id, on);
-                    if (!on) setBegun(null);
-                  }}
-                  onLine={(changed) => put(withMemberLine(line, changed, begun?.beside ?? null), each.id)}
-                />
-                {j === 0 && held?.members?.[i] && !nice && <span className="either-adds">adds {held.members[i].adds}</span>}
-                <button
-                  type="button"
-                  className="line-remove"
-                  aria-label={`Remove ${labelOf(each)} from these`}
-                  onClick={() => (each.is ? put(withoutMemberLine(line, each.id)) : setBegun(null))}
-                >
-                  <X size={13} aria-hidden="true" />
-                </button>
-                {j === lines.length - 1 && <AddMember kinds={search.kinds} label="and …" onChoose={(entry) => begin(entry, i)} />}
-              </div>
-            ))}
-          </Fragment>
-        ))}
+        <Members
+          {...props}
+          members={withBegun(line, begun)}
+          adds={nice ? undefined : held?.members?.map(({ adds }) => adds)}
+          onDone={() => setBegun(null)}
+          onLine={(changed) => put(withMemberLine(line, changed, begun?.beside ?? null), changed.id)}
+          onBegin={begin}
+          onRemove={(each) => (each.is ? put(withoutMemberLine(line, each.id)) : setBegun(null))}
+        />
         <AddMember
           kinds={search.kinds}
           label="or …"
@@ -106,6 +84,55 @@ export function EitherRow(props: Props) {
         <X size={14} aria-hidden="true" />
       </button>
     </div>
+  );
+}
+
+type MembersProps = Pick<Props, 'search' | 'editing' | 'onEdit'> & {
+  readonly members: readonly (readonly (FieldLine | NewLine)[])[];
+  /** How many homes fit thanks to each member alone, where that is known. */
+  readonly adds: readonly number[] | undefined;
+  /** What was begun is not edited any more. */
+  readonly onDone: () => void;
+  readonly onLine: (line: FieldLine) => void;
+  readonly onBegin: (entry: CatalogueEntry, beside: number) => void;
+  readonly onRemove: (line: FieldLine | NewLine) => void;
+};
+
+/** The lines of which any may hold, or that must hold together. */
+function Members({ members, search, editing, onEdit, adds, onDone, onLine, onBegin, onRemove }: MembersProps) {
+  return (
+    <>
+      {members.map((lines, i) => (
+        <Fragment key={lines[0]?.id ?? i}>
+          {i > 0 && <span className="either-or">or</span>}
+          {lines.map((each, j) => (
+            <div key={each.id} className="either-line">
+              <MemberPhrase
+                member={each}
+                search={search}
+                isFurther={j > 0}
+                editing={editing === each.id}
+                onEdit={(on) => {
+                  onEdit(each.id, on);
+                  if (!on) onDone();
+                }}
+                onLine={onLine}
+              />
+              {j === 0 && adds?.[i] !== undefined && <span className="either-adds">adds {adds[i]}</span>}
+              <button
+                type="button"
+                className="line-remove"
+                aria-label={`Remove ${labelOf(each)} from these`}
+                onClick={() => onRemove(each)}
+              >
+                <X size={13} aria-hidden="true" />
+              </button>
+              {j === lines.length - 1 && <AddMember kinds={search.kinds} label="and …" onChoose={(entry) => onBegin(entry, i)} />}
+            </div>
+          ))}
+        </Fragment>
+      ))}
+    </>
   );
 }
 

@@ -21,8 +21,6 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
   const [place, setPlace] = useState(0);
   // at once, so that no letter typed is lost; it has no place on the page yet to which that could scroll
   useEffect(() => input.current?.focus({ preventScroll: true }), [input]);
-  const list = useRef<HTMLUListElement>(null);
-  const filled = useFilled(kinds, true).data;
   const { choices } = useGazetteer();
   const searching = sought.trim() !== '';
   const found = useMemo(() => {
@@ -30,9 +28,6 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
     return searching ? entries : inGroups(entries, ({ field }) => field);
   }, [sought, kinds, choices, searching]);
   const at = found[Math.min(place, found.length - 1)];
-  useEffect(() => {
-    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
-  }, [at]);
   const choose = (entry: CatalogueEntry | undefined): void => {
     if (!entry) return;
     // it may be opened again before it has gone
@@ -64,37 +59,57 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
           if (event.key === 'Escape') onClose();
         }}
       />
-      <ul role="listbox" aria-label="Fields" id="catalogue-fields" ref={list} tabIndex={-1}>
-        {found.map((entry, i) => (
-          <li key={`${entry.field.name} ${JSON.stringify(entry.is)}`} role="none">
-            {!searching && entry.field.group !== found[i - 1]?.field.group && (
-              <p className="catalogue-group">{entry.field.group}</p>
-            )}
-            <button
-              type="button"
-              role="option"
-              id={`entry-${i}`}
-              aria-selected={entry === at}
-              className="plain"
-              tabIndex={-1}
-              onMouseEnter={() => setPlace(i)}
-              onClick={() => choose(entry)}
-            >
-              <span>
-                {entry.field.label}
-                {entry.is && <>: {phraseOfIs(entry.is, entry.field)}</>}
-              </span>
-              <span className="soft">{entry.is ? 'adds this line' : shareSaid(entry.field, filled)}</span>
-            </button>
-          </li>
-        ))}
-        {found.length === 0 && <li className="soft">No field and no value answers that. Try another word for it.</li>}
-      </ul>
+      <Entries {...{ found, at, searching, kinds }} onPoint={setPlace} onChoose={choose} />
       {at && (
         <p className="catalogue-help" aria-live="polite">
           {at.field.help}
         </p>
       )}
     </div>
+  );
+}
+
+interface EntriesProps extends Pick<Props, 'kinds' | 'onChoose'> {
+  readonly found: readonly CatalogueEntry[];
+  readonly at: CatalogueEntry | undefined;
+  /** Whether something is sought; else all stand there by their groups. */
+  readonly searching: boolean;
+  readonly onPoint: (place: number) => void;
+}
+
+/** What was found, each with how many listings fill it in. */
+function Entries({ found, at, searching, kinds, onPoint, onChoose }: EntriesProps) {
+  const list = useRef<HTMLUListElement>(null);
+  const filled = useFilled(kinds, true).data;
+  useEffect(() => {
+    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [at]);
+  return (
+    <ul role="listbox" aria-label="Fields" id="catalogue-fields" ref={list} tabIndex={-1}>
+      {found.map((entry, i) => (
+        <li key={`${entry.field.name} ${JSON.stringify(entry.is)}`} role="none">
+          {!searching && entry.field.group !== found[i - 1]?.field.group && (
+            <p className="catalogue-group">{entry.field.group}</p>
+          )}
+          <button
+            type="button"
+            role="option"
+            id={`entry-${i}`}
+            aria-selected={entry === at}
+            className="plain"
+            tabIndex={-1}
+            onMouseEnter={() => onPoint(i)}
+            onClick={() => onChoose(entry)}
+          >
+            <span>
+              {entry.field.label}
+              {entry.is && <>: {phraseOfIs(entry.is, entry.field)}</>}
+            </span>
+            <span className="soft">{entry.is ? 'adds this line' : shareSaid(entry.field, filled)}</span>
+          </button>
+        </li>
+      ))}
+      {found.length === 0 && <li className="soft">No field and no value answers that. Try another word for it.</li>}
+    </ul>
   );
 }

@@ -9,57 +9,28 @@ import { LineMenu } from './LineMenu.js';
 import type { LinesProps } from './linesProps.js';
 import { ValueEditor } from './ValueEditor.js';
 
-/** One line: its phrase, edited where it stands, what it holds back, and what else can be done with it. */
-export function LineRow({
-  line,
-  search,
-  count,
-  most,
-  editing,
-  onEdit,
-  onChange,
-  onShow,
-  triedWithout,
-  onTry,
-}: LinesProps & {
+type Props = LinesProps & {
   readonly line: FieldLine | NewLine;
   readonly most: number;
   readonly editing: boolean;
   readonly onEdit: (on: boolean) => void;
-}) {
+};
+
+/** One line: its phrase, edited where it stands, what it holds back, and what else can be done with it. */
+export function LineRow({ line, search, count, most, editing, onEdit, onChange, onShow, triedWithout, onTry }: Props) {
   const field = fieldOf(line.field);
   const held = count?.lines.find(({ id }) => id === line.id);
   const label = field ? labelOf(line) : line.field;
   const travel = travelOf(line);
   const nice = line.weight === 'nice';
   const tried = triedWithout === line.id;
-  const phrase = useFocusAfter(editing);
   const remove = (): void => (line.is ? onChange(withoutLine(search, line.id)) : onEdit(false));
   const hint = nice ? 'would be nice: comes first, keeps nothing out' : field?.hint;
   return (
     <div className={`line ${editing ? 'is-edited has-editor' : ''} ${tried ? 'is-left-out' : ''}`}>
       <span className="line-label">{travel ? sentenceCase(sayPlace(travel, line.name)) : label}</span>
       <div className="line-value">
-        {editing && field ? (
-          <ValueEditor
-            line={line}
-            kinds={search.kinds}
-            onDone={() => onEdit(false)}
-            onChange={(next) => onChange(withLine(search, next), line.id)}
-          />
-        ) : (
-          line.is && (
-            <button
-              ref={phrase}
-              type="button"
-              className="phrase"
-              onClick={() => onEdit(true)}
-              aria-label={`${label}: ${phraseOf(line)}. Edit`}
-            >
-              {phraseOf(line)}
-            </button>
-          )
-        )}
+        <LineValue {...{ line, search, label, editing, onEdit, onChange }} />
         {hint && !editing && !tried && <span className="line-hint">{hint}</span>}
         {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, line.id))} />}
         {line.is && <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />}
@@ -84,6 +55,34 @@ export function LineRow({
         <X size={14} aria-hidden="true" />
       </button>
     </div>
+  );
+}
+
+type ValueProps = Pick<Props, 'line' | 'search' | 'editing' | 'onEdit' | 'onChange'> & { readonly label: string };
+
+/** A line's value: as a phrase, or as it is edited. */
+function LineValue({ line, search, label, editing, onEdit, onChange }: ValueProps) {
+  const phrase = useFocusAfter(editing);
+  if (editing && fieldOf(line.field))
+    return (
+      <ValueEditor
+        line={line}
+        kinds={search.kinds}
+        onDone={() => onEdit(false)}
+        onChange={(next) => onChange(withLine(search, next), line.id)}
+      />
+    );
+  if (!line.is) return null;
+  return (
+    <button
+      ref={phrase}
+      type="button"
+      className="phrase"
+      onClick={() => onEdit(true)}
+      aria-label={`${label}: ${phraseOf(line)}. Edit`}
+    >
+      {phraseOf(line)}
+    </button>
   );
 }
 

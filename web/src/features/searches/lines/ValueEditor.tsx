@@ -27,11 +27,57 @@ interface Props {
  */
 export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
   const field = fieldOf(line.field) as Field;
+  const frame = useRef<HTMLDivElement>(null);
+  useClickElsewhere(frame, onDone);
+  const { typed, values, tally, problem, understood, tell, put, pick } = useTyped(line, field, kinds, onChange);
+  const keys = (event: React.KeyboardEvent): void => {
+    const isPhrase = event.target instanceof HTMLElement && event.target.matches('.editor-phrase');
+    if (event.key === 'Escape') {
+      event.stopPropagation();
+      if (isPhrase && understood?.note) tell(typed, true);
+      else onDone();
+    } else if (event.key === 'Enter' && endsEditing(event.target)) {
+      // what takes the focus next is not meant by the key
+      event.preventDefault();
+      if (!(isPhrase && problem)) onDone();
+    } else if (event.key === 'ArrowDown' && isPhrase) {
+      const first = frame.current?.querySelector<HTMLElement>('.editor-choices input, .editor-times input');
+      if (first) event.preventDefault();
+      first?.focus();
+    } else moveAmongPicks(event);
+  };
+  return (
+    <div className="editor" ref={frame} onKeyDown={keys}>
+      <Input
+        size="small"
+        autoFocus
+        className="editor-phrase"
+        value={typed}
+        aria-label={field.label}
+        placeholder={placeholderOf(field)}
+        status={problem ? 'error' : ''}
+        onFocus={(event) => event.target.select()}
+        onChange={({ target }) => tell(target.value, false)}
+      />
+      <p className={problem ? 'understood is-problem' : 'understood'} aria-live="polite">
+        {problem ?? understood?.note ?? (understood ? phraseOf(withParsedValue(line, understood)) : 'Type a value.')}
+        {understood?.note && (
+          <Button type="link" size="small" onClick={() => tell(typed, true)}>
+            no, as typed (Esc)
+          </Button>
+        )}
+      </p>
+      <Picks field={field} is={understood?.is} onPick={pick} typed={typed} values={values} tally={tally} />
+      {line.is && <Further line={line} onChange={put} />}
+    </div>
+  );
+}
+
+/** A line's value as it is typed or picked, and what was understood of it. */
+function useTyped(line: Props['line'], field: Field, kinds: Props['kinds'], onChange: Props['onChange']) {
   const [typed, setTyped] = useState(line.is ? phraseOf(line) : '');
   // an amount that was taken as typed prints as one that would be read as thousands
   const [literal, setLiteral] = useState(() => line.is !== undefined && 'note' in parseValue(phraseOf(line), field, kinds));
-  const frame = useRef<HTMLDivElement>(null);
-  useClickElsewhere(frame, onDone);
   const today = calendarDay(useNow());
   const choices = useChoices().data?.[field.name];
   const tally = useMemo(() => new Map((choices ?? []).map(({ value, listings }) => [value, listings])), [choices]);
@@ -58,58 +104,19 @@ export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
   const parsed = typed.trim() === '' ? null : readAs(typed, literal);
   const problem = parsed && 'problem' in parsed ? parsed.problem : null;
   const understood = parsed && 'is' in parsed ? parsed : null;
-  const keys = (event: React.KeyboardEvent): void => {
-    const isPhrase = event.target instanceof HTMLElement && event.target.matches('.editor-phrase');
-    if (event.key === 'Escape') {
-      event.stopPropagation();
-      if (isPhrase && understood?.note) tell(typed, true);
-      else onDone();
-    } else if (event.key === 'Enter' && endsEditing(event.target)) {
-      // what takes the focus next is not meant by the key
-      event.preventDefault();
-      if (!(isPhrase && problem)) onDone();
-    } else if (event.key === 'ArrowDown' && isPhrase) {
-      const first = frame.current?.querySelector<HTMLElement>('.editor-choices input, .editor-times input');
-      if (first) event.preventDefault();
-      first?.focus();
-    } else moveAmongPicks(event);
-  };
-  const picks = { field, is: understood?.is, onPick: pick };
-  return (
-    <div className="editor" ref={frame} onKeyDown={keys}>
-      <Input
-        size="small"
-        autoFocus
-        className="editor-phrase"
-        value={typed}
-        aria-label={field.label}
-        placeholder={placeholderOf(field)}
-        status={problem ? 'error' : ''}
-        onFocus={(event) => event.target.select()}
-        onChange={({ target }) => tell(target.value, false)}
-      />
-      <p className={problem ? 'understood is-problem' : 'understood'} aria-live="polite">
-        {problem ?? understood?.note ?? (understood ? phraseOf(withParsedValue(line, understood)) : 'Type a value.')}
-        {understood?.note && (
-          <Button type="link" size="small" onClick={() => tell(typed, true)}>
-            no, as typed (Esc)
-          </Button>
-        )}
-      </p>
-      {field.name === 'Status' ? (
-        <StatusPicks {...picks} />
-      ) : field.type === 'choice' || field.type === 'choices' ? (
-        <ChoicePicks {...picks} typed={typed} values={values} tally={tally} />
-      ) : field.type === 'yesNo' ? (
-        <YesNoPicks {...picks} />
-      ) : field.group === 'Remarks' ? (
-        <WordsPicks {...picks} />
-      ) : field.type === 'text' ? (
-        <TextPicks {...picks} />
-      ) : null}
-      {line.is && <Further line={line} onChange={put} />}
-    </div>
-  );
+  return { typed, values, tally, problem, understood, tell, put, pick };
+}
+
+type PicksProps = React.ComponentProps<typeof ChoicePicks>;
+
+/** What can be picked of a field, besides typing it. */
+function Picks({ typed, values, tally, ...picks }: PicksProps) {
+  const { name, type, group } = picks.field;
+  if (name === 'Status') return <StatusPicks {...picks} />;
+  if (type === 'choice' || type === 'choices') return <ChoicePicks {...picks} typed={typed} values={values} tally={tally} />;
+  if (type === 'yesNo') return <YesNoPicks {...picks} />;
+  if (group === 'Remarks') return <WordsPicks {...picks} />;
+  return type === 'text' ? <TextPicks {...picks} /> : null;
 }
 
 /** What a line says besides its test: how a journey is made, how a price moved, what a cost rests on. */

@@ -4,10 +4,12 @@ import type { Order, Prices, ResultSet, Search } from '@perambula/core';
 import { Button, Checkbox, Segmented } from 'antd';
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { useNow } from '../../../shared/clock.api.js';
+import { thousands } from '../../../shared/format.js';
 import { Empty, Waiting } from '../../../shared/Waiting.js';
 import { usePreferences, useSetPreferences } from '../../preferences/index.js';
 import { ColumnMenu } from './ColumnMenu.js';
 import { USUAL_COLUMNS } from './columns.rules.js';
+import type { Column } from './columns.rules.js';
 import { saidMinutes } from '../lines/journey.rules.js';
 import { wishesOf } from '../lines/lineEditing.rules.js';
 import { OrderMenu } from './OrderMenu.js';
@@ -44,55 +46,18 @@ const LINE_HEIGHT = 19;
 /** What a search finds, as cards or as a table. It is drawn anew only when its rows change, not at each key typed. */
 export const ResultsPane = memo(function ResultsPane(props: Props) {
   const { search, order, set, view, rows, onlyChosen, following, hovered, onHover, onOrder, onView, onOnlyChosen } = props;
-  const { keys, total, prices, pending } = rows;
-  const { chosen, toggle, choose } = useResultsState();
+  const { keys, total, pending } = rows;
+  const { chosen, toggle } = useResultsState();
   const columns = usePreferences().data?.resultColumns ?? USUAL_COLUMNS;
   const setPreferences = useSetPreferences().mutate;
+  const keepColumns = (resultColumns: readonly Column[]): void => setPreferences({ resultColumns });
   const now = useNow();
   const wishes = useMemo(() => wishesOf(search), [search]);
   const journeys = useMemo(() => travelsOf(search), [search]);
-  const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)).length, [keys, chosen]);
-  const everyOne = keys.length > 0 && shownChosen === keys.length;
   return (
     <section className="results" aria-label="Results">
-      <header className="results-head">
-        <OrderMenu order={order} journeys={journeys} set={set} onOrder={onOrder} />
-        <span className="results-tools">
-          {view === 'table' && (
-            <ColumnMenu kinds={search.kinds} columns={columns} onChange={(resultColumns) => setPreferences({ resultColumns })} />
-          )}
-          <Segmented
-            size="small"
-            value={view}
-            onChange={onView}
-            options={[
-              { value: 'cards', label: 'Cards' },
-              { value: 'table', label: 'Table' },
-            ]}
-          />
-          <SaveAsFile search={search} set={set} />
-        </span>
-      </header>
-      {(keys.length > 0 || onlyChosen || following) && (
-        <p className="results-choosing">
-          <Checkbox
-            checked={everyOne}
-            indeterminate={shownChosen > 0 && !everyOne}
-            onChange={() => choose(everyOne ? [] : keys)}
-            aria-label={everyOne ? 'Choose none' : `Choose all ${keys.length}`}
-          >
-            {shownChosen > 0
-              ? `${shownChosen.toLocaleString('en-US')} chosen`
-              : `choose all ${keys.length.toLocaleString('en-US')}`}
-          </Checkbox>
-          {(shownChosen > 0 || onlyChosen) && (
-            <Button size="small" type="link" onClick={() => onOnlyChosen(!onlyChosen)}>
-              {onlyChosen ? 'show all again' : 'show only these'}
-            </Button>
-          )}
-          {prices && keys.length > 1 && !onlyChosen && !following && <PriceRange prices={prices} onOrder={onOrder} />}
-        </p>
-      )}
+      <ResultsHead {...{ search, order, set, view, columns, onOrder, onView }} onColumns={keepColumns} />
+      {(keys.length > 0 || onlyChosen || following) && <Choosing {...{ rows, onlyChosen, following, onOrder, onOnlyChosen }} />}
       {pending && <Waiting what="Looking …" />}
       {!pending && keys.length === 0 && (onlyChosen ? <NoneChosen /> : following ? <NoneOnMap /> : <NothingFound set={set} />)}
       {keys.length > 0 &&
@@ -113,7 +78,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
             now={now}
             columns={columns}
             journeys={journeys}
-            onColumns={(resultColumns) => setPreferences({ resultColumns })}
+            onColumns={keepColumns}
             order={order}
             onOrder={onOrder}
             chosen={chosen}
@@ -123,13 +88,66 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
         ))}
       {!onlyChosen && !following && total > keys.length && keys.length > rows.first.length && (
         <p className="results-more">
-          The first {keys.length.toLocaleString('en-US')} of {total.toLocaleString('en-US')} can be looked through. Narrow the
-          search to see the others.
+          The first {thousands(keys.length)} of {thousands(total)} can be looked through. Narrow the search to see the others.
         </p>
       )}
     </section>
   );
 });
+
+interface HeadProps extends Pick<Props, 'search' | 'order' | 'set' | 'view' | 'onOrder' | 'onView'> {
+  readonly columns: readonly Column[];
+  readonly onColumns: (columns: readonly Column[]) => void;
+}
+
+/** How the results are ordered and shown. */
+function ResultsHead({ search, order, set, view, columns, onOrder, onView, onColumns }: HeadProps) {
+  return (
+    <header className="results-head">
+      <OrderMenu order={order} journeys={travelsOf(search)} set={set} onOrder={onOrder} />
+      <span className="results-tools">
+        {view === 'table' && <ColumnMenu kinds={search.kinds} columns={columns} onChange={onColumns} />}
+        <Segmented
+          size="small"
+          value={view}
+          onChange={onView}
+          options={[
+            { value: 'cards', label: 'Cards' },
+            { value: 'table', label: 'Table' },
+          ]}
+        />
+        <SaveAsFile search={search} set={set} />
+      </span>
+    </header>
+  );
+}
+
+type ChoosingProps = Pick<Props, 'rows' | 'onlyChosen' | 'following' | 'onOrder' | 'onOnlyChosen'>;
+
+/** Choosing all, some or none of the results, and what they cost. */
+function Choosing({ rows: { keys, prices }, onlyChosen, following, onOrder, onOnlyChosen }: ChoosingProps) {
+  const { chosen, choose } = useResultsState();
+  const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)).length, [keys, chosen]);
+  const everyOne = keys.length > 0 && shownChosen === keys.length;
+  return (
+    <p className="results-choosing">
+      <Checkbox
+        checked={everyOne}
+        indeterminate={shownChosen > 0 && !everyOne}
+        onChange={() => choose(everyOne ? [] : keys)}
+        aria-label={everyOne ? 'Choose none' : `Choose all ${keys.length}`}
+      >
+        {shownChosen > 0 ? `${thousands(shownChosen)} chosen` : `choose all ${thousands(keys.length)}`}
+      </Checkbox>
+      {(shownChosen > 0 || onlyChosen) && (
+        <Button size="small" type="link" onClick={() => onOnlyChosen(!onlyChosen)}>
+          {onlyChosen ? 'show all again' : 'show only these'}
+        </Button>
+      )}
+      {prices && keys.length > 1 && !onlyChosen && !following && <PriceRange prices={prices} onOrder={onOrder} />}
+    </p>
+  );
+}
 
 function NoneChosen() {
   return <Empty title="None is chosen">Tick homes in the list to see them here by themselves.</Empty>;

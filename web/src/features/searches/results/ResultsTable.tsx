@@ -64,7 +64,7 @@ const STEP = 16;
 
 /** The results as a table of the agent's own columns. A column's head orders the search itself, so the order is kept with it. */
 export function ResultsTable(props: Props) {
-  const { rows, now, columns, journeys, onColumns, order, onOrder, chosen, onToggle, onHover } = props;
+  const { rows, now, columns, journeys, onColumns, chosen, onToggle, onHover } = props;
   const { keys, rowAt, see } = rows;
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
@@ -78,28 +78,8 @@ export function ResultsTable(props: Props) {
   const items = virtual.getVirtualItems();
   const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
   useEffect(() => see(from, to), [see, from, to]);
-  const fields = useMemo(() => known(columns), [columns]);
-  const cells = useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]);
-  const table = useTable({
-    features,
-    columns: useMemo(() => cells.map(({ render: _, ...cell }): ColumnDef<Features, Row> => cell), [cells]),
-    // the rows are drawn from their cells, each by itself: only those that come into view are drawn anew
-    data: NO_ROWS,
-    columnResizeMode: 'onEnd',
-    state: { columnSizing: Object.fromEntries(columns.map(({ field, width }) => [field, width])) },
-    onColumnSizingChange: (update) => {
-      const before = Object.fromEntries(columns.map(({ field, width }) => [field, width]));
-      const after = typeof update === 'function' ? update(before) : update;
-      const [field, width] = Object.entries(after).find(([name, size]) => before[name] !== size) ?? [];
-      if (field !== undefined && width !== undefined && field !== NEWS) onColumns(withWidth(columns, field, width));
-    },
-  });
+  const { table, sized } = useColumns(columns, journeys, now, onColumns);
   const drag = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const widths = cells.map(({ id }) => table.getColumn(id)?.getSize() ?? 0).join();
-  const sized = useMemo(() => {
-    const all = widths.split(',').map(Number);
-    return cells.map((cell, i): SizedCell => ({ ...cell, width: all[i] ?? 0 }));
-  }, [cells, widths]);
   return (
     <DndContext
       sensors={drag}
@@ -112,29 +92,7 @@ export function ResultsTable(props: Props) {
           aria-rowcount={keys.length + 1}
           style={{ height: virtual.getTotalSize(), width: table.getTotalSize() + 36 }}
         >
-          <div role="row" className="table-head" aria-rowindex={1}>
-            <span role="columnheader" className="table-choose" aria-label="Chosen" />
-            <SortableContext items={columns.map(({ field }) => field)} strategy={horizontalListSortingStrategy}>
-              {table.getHeaderGroups().flatMap(({ headers }) =>
-                headers.map((header) => (
-                  <Head
-                    key={header.id}
-                    header={header}
-                    by={byOf(header.column.id, journeys)}
-                    movable={columns.some(({ field }) => field === header.column.id)}
-                    order={order}
-                    onOrder={(by, further) => onOrder(turned(order, by, further))}
-                    onWiden={(by) => onColumns(withWidth(columns, header.column.id, header.getSize() + by))}
-                    onMove={(by) => {
-                      const at = columns.findIndex(({ field }) => field === header.column.id);
-                      const to = columns[at + by];
-                      if (to) onColumns(moved(columns, header.column.id, to.field));
-                    }}
-                  />
-                )),
-              )}
-            </SortableContext>
-          </div>
+          <HeadRow {...props} headers={table.getHeaderGroups().flatMap(({ headers }) => headers)} />
           {items.map(({ index, start }) => (
             <TableRow
               key={keys[index]}
@@ -151,6 +109,67 @@ export function ResultsTable(props: Props) {
         </div>
       </div>
     </DndContext>
+  );
+}
+
+/** The columns as they are drawn, each with its width. */
+function useColumns(
+  columns: readonly Column[],
+  journeys: readonly NamedTravel[],
+  now: string,
+  onColumns: (columns: readonly Column[]) => void,
+) {
+  const fields = useMemo(() => known(columns), [columns]);
+  const cells = useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]);
+  const table = useTable({
+    features,
+    columns: useMemo(() => cells.map(({ render: _, ...cell }): ColumnDef<Features, Row> => cell), [cells]),
+    // the rows are drawn from their cells, each by itself: only those that come into view are drawn anew
+    data: NO_ROWS,
+    columnResizeMode: 'onEnd',
+    state: { columnSizing: Object.fromEntries(columns.map(({ field, width }) => [field, width])) },
+    onColumnSizingChange: (update) => {
+      const before = Object.fromEntries(columns.map(({ field, width }) => [field, width]));
+      const after = typeof update === 'function' ? update(before) : update;
+      const [field, width] = Object.entries(after).find(([name, size]) => before[name] !== size) ?? [];
+      if (field !== undefined && width !== undefined && field !== NEWS) onColumns(withWidth(columns, field, width));
+    },
+  });
+  const widths = cells.map(({ id }) => table.getColumn(id)?.getSize() ?? 0).join();
+  const sized = useMemo(() => {
+    const all = widths.split(',').map(Number);
+    return cells.map((cell, i): SizedCell => ({ ...cell, width: all[i] ?? 0 }));
+  }, [cells, widths]);
+  return { table, sized };
+}
+
+interface HeadRowProps extends Pick<Props, 'columns' | 'journeys' | 'onColumns' | 'order' | 'onOrder'> {
+  readonly headers: readonly Header<Features, Row>[];
+}
+
+function HeadRow({ headers, columns, journeys, onColumns, order, onOrder }: HeadRowProps) {
+  return (
+    <div role="row" className="table-head" aria-rowindex={1}>
+      <span role="columnheader" className="table-choose" aria-label="Chosen" />
+      <SortableContext items={columns.map(({ field }) => field)} strategy={horizontalListSortingStrategy}>
+        {headers.map((header) => (
+          <Head
+            key={header.id}
+            header={header}
+            by={byOf(header.column.id, journeys)}
+            movable={columns.some(({ field }) => field === header.column.id)}
+            order={order}
+            onOrder={(by, further) => onOrder(turned(order, by, further))}
+            onWiden={(by) => onColumns(withWidth(columns, header.column.id, header.getSize() + by))}
+            onMove={(by) => {
+              const at = columns.findIndex(({ field }) => field === header.column.id);
+              const to = columns[at + by];
+              if (to) onColumns(moved(columns, header.column.id, to.field));
+            }}
+          />
+        ))}
+      </SortableContext>
+    </div>
   );
 }
 

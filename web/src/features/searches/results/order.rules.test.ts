@@ -1,6 +1,7 @@
-import type { Order } from '@perambula/core';
+import { fieldOf } from '@perambula/core';
+import type { Field, Order } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
-import { byMinutes, goesBy, orderFrom, sayOrder, turned } from './order.rules.js';
+import { byMinutes, goesBy, orderFrom, sayOrder, turned, waysOf } from './order.rules.js';
 
 const PRICE: Order = { field: 'ListPrice', direction: 'asc' };
 const TOWN: Order = { field: 'City', direction: 'desc' };
@@ -11,6 +12,10 @@ describe('an order', () => {
   it('is said as it decides', () => {
     expect(sayOrder([PRICE, TOWN])).toBe('List price, lowest first, then City, Z to A');
     expect(sayOrder([{ ...journey('Ferry Square', -66), direction: 'asc' }])).toBe('Minutes to Ferry Square, lowest first');
+  });
+
+  it('of dates is said by age', () => {
+    expect(waysOf(fieldOf('OnMarketDate') as Field)).toEqual({ asc: 'oldest first', desc: 'newest first' });
   });
 
   it('turns at a head that is clicked: up, down, and no more', () => {

@@ -30,52 +30,13 @@ interface Props {
 
 /** One bound as a line of the search. */
 export function BoundRow({ bound, isFurther, search, held, most, isChosen, onChoose, onChange, onShow, tried, onTry }: Props) {
-  const { shape, mode } = bound;
-  const Icon = shape.type === 'Circle' ? Circle : shape.type === 'TravelTime' ? Timer : Pentagon;
+  const { mode } = bound;
   const replace = (next: Bound): void =>
     onChange({ ...search, bounds: search.bounds.map((each) => (each.id === next.id ? next : each)) }, next.id);
   return (
     <div className={isChosen ? 'line is-bound is-edited' : 'line is-bound'}>
       <div className="line-value is-wide">
-        <button
-          type="button"
-          className={`bound-icon bound-${mode}`}
-          aria-label={`${sayBound(bound)}: find it on the map`}
-          title={BOUND_KEYS}
-          onClick={onChoose}
-          onKeyDown={(event) => {
-            if (event.ctrlKey || event.metaKey || event.altKey) return;
-            const after = afterKey(search, bound, event.key, event.shiftKey);
-            if (!after) return;
-            event.preventDefault();
-            onChange(after, `keys ${bound.id}`);
-          }}
-        >
-          <Icon size={15} aria-hidden="true" />
-        </button>
-        {mode === 'out' ? 'not in ' : isFurther ? 'or ' : ''}
-        {shape.type === 'Circle' && (
-          <RadiusEditor
-            metres={shape.radiusMeters}
-            onChange={(radiusMeters) => replace({ ...bound, shape: { ...shape, radiusMeters } })}
-          />
-        )}
-        {shape.type === 'TravelTime' ? (
-          <MinutesEditor bound={bound} shape={shape} onChange={replace} />
-        ) : (
-          <BoundName bound={bound} onChange={replace} />
-        )}
-        {(shape.type === 'Polygon' || shape.type === 'MultiPolygon') && <Area shape={shape} />}
-        <Tooltip title={mode === 'in' ? 'Keep out instead' : 'Keep in instead'}>
-          <button
-            type="button"
-            className="line-remove line-turn"
-            aria-label={`${sayBound(bound)}: ${mode === 'in' ? 'keep out' : 'keep in'} instead`}
-            onClick={() => replace({ ...bound, mode: mode === 'in' ? 'out' : 'in' })}
-          >
-            <ArrowLeftRight size={13} aria-hidden="true" />
-          </button>
-        </Tooltip>
+        <BoundPhrase {...{ bound, isFurther, search, onChoose, onChange }} onReplace={replace} />
         <Differs bound={bound} onChange={replace} />
         {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, bound.id))} />}
       </div>
@@ -107,6 +68,59 @@ export function BoundRow({ bound, isFurther, search, held, most, isChosen, onCho
         <X size={14} aria-hidden="true" />
       </button>
     </div>
+  );
+}
+
+type PhraseProps = Pick<Props, 'bound' | 'isFurther' | 'search' | 'onChoose' | 'onChange'> & {
+  readonly onReplace: (bound: Bound) => void;
+};
+
+/** A bound as it reads, each part edited where it stands; its mark finds it on the map, and moves it by keys. */
+function BoundPhrase({ bound, isFurther, search, onChoose, onChange, onReplace }: PhraseProps) {
+  const { shape, mode } = bound;
+  const Icon = shape.type === 'Circle' ? Circle : shape.type === 'TravelTime' ? Timer : Pentagon;
+  return (
+    <>
+      <button
+        type="button"
+        className={`bound-icon bound-${mode}`}
+        aria-label={`${sayBound(bound)}: find it on the map`}
+        title={BOUND_KEYS}
+        onClick={onChoose}
+        onKeyDown={(event) => {
+          if (event.ctrlKey || event.metaKey || event.altKey) return;
+          const after = afterKey(search, bound, event.key, event.shiftKey);
+          if (!after) return;
+          event.preventDefault();
+          onChange(after, `keys ${bound.id}`);
+        }}
+      >
+        <Icon size={15} aria-hidden="true" />
+      </button>
+      {mode === 'out' ? 'not in ' : isFurther ? 'or ' : ''}
+      {shape.type === 'Circle' && (
+        <RadiusEditor
+          metres={shape.radiusMeters}
+          onChange={(radiusMeters) => onReplace({ ...bound, shape: { ...shape, radiusMeters } })}
+        />
+      )}
+      {shape.type === 'TravelTime' ? (
+        <MinutesEditor bound={bound} shape={shape} onChange={onReplace} />
+      ) : (
+        <BoundName bound={bound} onChange={onReplace} />
+      )}
+      {(shape.type === 'Polygon' || shape.type === 'MultiPolygon') && <Area shape={shape} />}
+      <Tooltip title={mode === 'in' ? 'Keep out instead' : 'Keep in instead'}>
+        <button
+          type="button"
+          className="line-remove line-turn"
+          aria-label={`${sayBound(bound)}: ${mode === 'in' ? 'keep out' : 'keep in'} instead`}
+          onClick={() => onReplace({ ...bound, mode: mode === 'in' ? 'out' : 'in' })}
+        >
+          <ArrowLeftRight size={13} aria-hidden="true" />
+        </button>
+      </Tooltip>
+    </>
   );
 }
 

@@ -62,45 +62,14 @@ export function WhereGroup({
           onLeave={() => onPen(null)}
         />
       )}
-      <div className="where-add">
-        {PENS.map(({ value, label }) => (
-          <button
-            key={value}
-            type="button"
-            className={pen === value ? 'link is-on' : 'link'}
-            aria-pressed={pen === value}
-            onClick={() => onPen(pen === value ? null : value)}
-          >
-            + {label}
-          </button>
-        ))}
-        <button type="button" className="link" onClick={() => setChoosing(true)}>
-          + A kept bound
-        </button>
-        {search.bounds.length > 1 && (
-          <button type="button" className="link" onClick={() => onChange({ ...search, bounds: [] })}>
-            Clear all
-          </button>
-        )}
-      </div>
+      <AddBounds
+        pen={pen}
+        onPen={onPen}
+        onKept={() => setChoosing(true)}
+        onClear={search.bounds.length > 1 ? () => onChange({ ...search, bounds: [] }) : null}
+      />
       {choosing && (
-        <KeptBounds
-          onUse={(bounds, mode) =>
-            onChange(
-              bounds.reduce(
-                (now, { name, shape, keptId }): Search => ({
-                  ...now,
-                  bounds: [
-                    ...now.bounds,
-                    { id: freshId(now), mode, shape, ...(name ? { name } : {}), ...(keptId ? { keptId } : {}) },
-                  ],
-                }),
-                search,
-              ),
-            )
-          }
-          onLeave={() => setChoosing(false)}
-        />
+        <KeptBounds onUse={(bounds, mode) => onChange(withKeptBounds(search, bounds, mode))} onLeave={() => setChoosing(false)} />
       )}
     </section>
   );
@@ -111,3 +80,52 @@ const PENS = [
   { value: 'place', label: 'Within minutes' },
   { value: 'corners', label: 'Draw' },
 ] as const;
+
+/** The ways to add a bound. */
+function AddBounds({
+  pen,
+  onPen,
+  onKept,
+  onClear,
+}: Pick<LinesProps, 'pen' | 'onPen'> & {
+  readonly onKept: () => void;
+  /** Removes all bounds; null where there is nothing to clear away. */
+  readonly onClear: (() => void) | null;
+}) {
+  return (
+    <div className="where-add">
+      {PENS.map(({ value, label }) => (
+        <button
+          key={value}
+          type="button"
+          className={pen === value ? 'link is-on' : 'link'}
+          aria-pressed={pen === value}
+          onClick={() => onPen(pen === value ? null : value)}
+        >
+          + {label}
+        </button>
+      ))}
+      <button type="button" className="link" onClick={onKept}>
+        + A kept bound
+      </button>
+      {onClear && (
+        <button type="button" className="link" onClick={onClear}>
+          Clear all
+        </button>
+      )}
+    </div>
+  );
+}
+
+type UsedBounds = Parameters<React.ComponentProps<typeof KeptBounds>['onUse']>;
+
+/** A search with kept bounds more, each by an id that nothing else of it has. */
+function withKeptBounds(search: Search, bounds: UsedBounds[0], mode: UsedBounds[1]): Search {
+  return bounds.reduce(
+    (now, { name, shape, keptId }): Search => ({
+      ...now,
+      bounds: [...now.bounds, { id: freshId(now), mode, shape, ...(name ? { name } : {}), ...(keptId ? { keptId } : {}) }],
+    }),
+    search,
+  );
+}

@@ -1,0 +1,3 @@
+export { AlertRow } from './schedule.entity.js';
+export { alertState, Schedules } from './schedules.js';
+export { SchedulesModule } from './schedules.module.js';

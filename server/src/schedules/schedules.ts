@@ -1,0 +1,29 @@
+import { Injectable } from '@nestjs/common';
+import type { AlertState } from '@perambula/contract';
+import { DataSource, In } from 'typeorm';
+import { AlertRow } from './schedule.entity.js';
+
+/** How saved searches write to their clients: what there is of it beside a search. */
+@Injectable()
+export class Schedules {
+  constructor(private readonly database: DataSource) {}
+
+  /** The alerts of some searches, by the search's id. */
+  async statesOf(searchIds: readonly string[]): Promise<ReadonlyMap<string, AlertState>> {
+    const rows = await this.database.getRepository(AlertRow).findBy({ searchId: In([...searchIds]) });
+    return new Map(rows.map((row) => [row.searchId, alertState(row)]));
+  }
+}
+
+export function alertState(row: AlertRow): AlertState {
+  const { cadence, tell, held, subject, greeting, state, nextDueAt } = row;
+  return {
+    cadence,
+    tell,
+    held,
+    subject,
+    greeting,
+    state,
+    nextDueAt: state === 'running' ? (nextDueAt?.toISOString() ?? null) : null,
+  };
+}
