@@ -16,6 +16,7 @@ export default defineConfig({
           maxWorkers: 2,
           // properties over thousands of cases, on machines of any speed
           testTimeout: 60_000,
+          hookTimeout: 60_000,
         },
       },
       {
@@ -25,6 +26,7 @@ export default defineConfig({
           globalSetup: BUILT,
           maxWorkers: 2,
           testTimeout: 60_000,
+          hookTimeout: 60_000,
           setupFiles: 'web/src/testing/deployment.ts',
         },
       },

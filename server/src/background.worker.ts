@@ -33,7 +33,6 @@ const config = workerData as Config;
 const app = await NestFactory.createApplicationContext(AppModule.of(config), { logger: ['error', 'warn'] });
 
 if (config.role === 'pipeline') {
-  stepBehind();
   answerCalls<PipelineCalls>({
     // it did so when it was made
     begin: () => null,
@@ -47,6 +46,7 @@ if (config.role === 'pipeline') {
   answerCalls<DeskCalls>({
     begin({ kind }) {
       if (kind === 'page') setTimeout(() => void readLetterMaker(), BEGUN_MS).unref();
+      // a file may take a while, and what somebody waits for at their page goes first
       else stepBehind();
       return null;
     },

@@ -25,51 +25,89 @@ export interface FeedOptions {
  * The listing feed over HTTP: RESO resources as OData JSON with server paging, in several accents, a bearer token, pictures and documents,
  * the public record, the listing offices' answers to showing requests, and a clock and faults that the demo sets.
  */
-export function serveFeed({ county, market, token }: FeedOptions): Server {
-  const plain = resourcesOf(county, market);
-  const resourcesBy = new Map<string, Readonly<Record<string, Resource>>>(
-    ACCENTS.map((accent) => [accent, accented(plain, accent, market)]),
-  );
-  const records = new PublicRecords(county, market);
-  const faults = new FaultMaker();
+export function serveFeed(options: FeedOptions): Server {
+  const service = new FeedService(options);
+  return createServer((request, response) => {
+    service.answer(request, response).catch((error: unknown) => {
+      send(response, 400, problem(400, error instanceof Error ? error.message : 'The request could not be read.'));
+    });
+  });
+}
 
-  const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
+/** One request, its address taken apart: `/root/name/file`. */
+interface Asked {
+  readonly request: IncomingMessage;
+  readonly response: ServerResponse;
+  readonly url: URL;
+  readonly root: string;
+  readonly name: string;
+  readonly file: string;
+}
+
+class FeedService {
+  private readonly market: Market;
+  private readonly token: string;
+  private readonly resourcesBy: ReadonlyMap<string, Readonly<Record<string, Resource>>>;
+  private readonly records: PublicRecords;
+  private readonly faults = new FaultMaker();
+
+  constructor({ county, market, token }: FeedOptions) {
+    this.market = market;
+    this.token = token;
+    const plain = resourcesOf(county, market);
+    this.resourcesBy = new Map(ACCENTS.map((accent) => [accent, accented(plain, accent, market)]));
+    this.records = new PublicRecords(county, market);
+  }
+
+  async answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
     const url = new URL(request.url ?? '/', `http://${request.headers.host ?? 'localhost'}`);
-    const [root, name = '', file = ''] = url.pathname.split('/').slice(1).map(decodeURIComponent);
-    const missing = (): void => send(response, 404, problem(404, `There is no ${url.pathname}.`));
-    if (!market.hasBegun && root !== 'clock') return send(response, 503, problem(503, 'The clock is not set yet.'));
+    const [root = '', name = '', file = ''] = url.pathname.split('/').slice(1).map(decodeURIComponent);
+    const asked = { request, response, url, root, name, file };
+    if (!this.market.hasBegun && root !== 'clock') return send(response, 503, problem(503, 'The clock is not set yet.'));
     if (root === 'health') return send(response, 200, { status: 'up' });
-    const entry = market.find(name);
-    if (root === 'media') {
-      if (!entry || !sendPicture(response, market.record(entry), entry.listing.parcel, file)) missing();
-      return;
-    }
-    if (request.headers.authorization !== `Bearer ${token}`)
+    if (root === 'media') return this.answerPicture(asked);
+    if (request.headers.authorization !== `Bearer ${this.token}`)
       return send(response, 401, problem(401, 'This feed needs its token.'));
-    if (request.method === 'PUT') {
-      const body = JSON.parse(await bodyOf(request)) as unknown;
-      if (root === 'clock') market.advanceTo((body as { now: number }).now);
-      else if (root === 'faults') faults.set(body as Faults);
-      else return missing();
-      return send(response, 200, body);
-    }
-    if (root === 'showings' && request.method === 'POST') {
-      const ask = JSON.parse(await bodyOf(request)) as { ListingKey: string; startAt: number };
-      const home = market.find(ask.ListingKey);
-      return home
-        ? send(response, 200, answerShowing(market.record(home), { startAt: ask.startAt, askedAt: market.moment }))
-        : missing();
-    }
-    if (root === 'documents') {
-      if (!entry || !sendDocument(response, market.record(entry), entry.listing.parcel, file)) missing();
-      return;
-    }
+    if (request.method === 'PUT') return this.set(asked);
+    if (root === 'showings' && request.method === 'POST') return this.answerOffice(asked);
+    if (root === 'documents') return this.answerDocument(asked);
     if (root === 'records') {
-      const found = records.find(name);
-      return found ? send(response, 200, found) : missing();
+      const found = this.records.find(name);
+      return found ? send(response, 200, found) : missing(asked);
     }
-    const resources = resourcesBy.get(root ?? '');
-    if (!resources) return missing();
+    const resources = this.resourcesBy.get(root);
+    return resources ? this.answerFeed(asked, resources) : missing(asked);
+  }
+
+  private answerPicture(asked: Asked): void {
+    const entry = this.market.find(asked.name);
+    if (!entry || !sendPicture(asked.response, this.market.record(entry), entry.listing.parcel, asked.file)) missing(asked);
+  }
+
+  private answerDocument(asked: Asked): void {
+    const entry = this.market.find(asked.name);
+    if (!entry || !sendDocument(asked.response, this.market.record(entry), entry.listing.parcel, asked.file)) missing(asked);
+  }
+
+  /** The clock, or the faults that it makes. */
+  private async set(asked: Asked): Promise<void> {
+    const body = JSON.parse(await bodyOf(asked.request)) as unknown;
+    if (asked.root === 'clock') this.market.advanceTo((body as { now: number }).now);
+    else if (asked.root === 'faults') this.faults.set(body as Faults);
+    else return missing(asked);
+    send(asked.response, 200, body);
+  }
+
+  private async answerOffice(asked: Asked): Promise<void> {
+    const ask = JSON.parse(await bodyOf(asked.request)) as { ListingKey: string; startAt: number };
+    const home = this.market.find(ask.ListingKey);
+    if (!home) return missing(asked);
+    send(asked.response, 200, answerShowing(this.market.record(home), { startAt: ask.startAt, askedAt: this.market.moment }));
+  }
+
+  private async answerFeed(asked: Asked, resources: Readonly<Record<string, Resource>>): Promise<void> {
+    const { response, url, root, name } = asked;
+    const { faults } = this;
     if (faults.happens('throttled')) {
       response.setHeader('retry-after', '1');
       return send(response, 429, problem(429, 'Too many requests; try again in a second.'));
@@ -79,20 +117,22 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
     if (faults.happens('slow')) await wait(1000);
     if (name === '$metadata' && root !== 'careless') {
       response.writeHead(200, { 'content-type': 'application/xml' });
-      response.end(metadata(root === 'enumerations' ? enumerationsOf(market) : undefined));
+      response.end(metadata(root === 'enumerations' ? enumerationsOf(this.market) : undefined));
       return;
     }
     const [, set = '', key] = /^(\w+)(?:\('((?:[^']|'')*)'\))?$/.exec(name) ?? [];
     const resource = Object.hasOwn(resources, set) ? resources[set] : undefined;
-    if (!resource) return missing();
-    if (key !== undefined) {
-      const found = entity(resource, key.replaceAll("''", "'"), url);
-      return found
-        ? send(response, 200, { '@odata.context': `${url.origin}/${root}/$metadata#${set}/$entity`, ...found })
-        : missing();
-    }
+    if (!resource) return missing(asked);
+    if (key === undefined) return this.answerPage(asked, resource, set === 'Property');
+    const found = entity(resource, key.replaceAll("''", "'"), url);
+    if (!found) return missing(asked);
+    send(response, 200, { '@odata.context': `${url.origin}/${root}/$metadata#${set}/$entity`, ...found });
+  }
+
+  private answerPage({ response, url, root, name }: Asked, resource: Resource, isProperty: boolean): void {
+    const { faults } = this;
     const page = query(resource, url);
-    const isEmpty = set === 'Property' && faults.happens('empty');
+    const isEmpty = isProperty && faults.happens('empty');
     const { value, count, next } = isEmpty ? { value: [], count: page.count, next: null } : faults.spoiled(page);
     const body = JSON.stringify({
       '@odata.context': `${url.origin}/${root}/$metadata#${name}`,
@@ -107,13 +147,11 @@ export function serveFeed({ county, market, token }: FeedOptions): Server {
       return;
     }
     response.end(body);
-  };
+  }
+}
 
-  return createServer((request, response) => {
-    answer(request, response).catch((error: unknown) => {
-      send(response, 400, problem(400, error instanceof Error ? error.message : 'The request could not be read.'));
-    });
-  });
+function missing({ response, url }: Asked): void {
+  send(response, 404, problem(404, `There is no ${url.pathname}.`));
 }
 
 function enumerationsOf(market: Market): Enumerations {

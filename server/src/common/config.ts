@@ -70,22 +70,7 @@ export const CONFIG = Symbol('Config');
 
 /** @throws Error naming a variable that is missing */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
-  const may = (name: string): string | undefined => env[name] || secretIn(env[`${name}_FILE`], name);
-  const need = (name: string): string => {
-    const value = may(name);
-    if (!value) throw new Error(`The environment variable ${name} is missing.`);
-    return value;
-  };
-  const feedRoot = env['FEED_URL']?.replace(/\/+$/, '');
-  const access = (): FeedAccess =>
-    may('FEED_TOKEN_URL')
-      ? {
-          tokenUrl: need('FEED_TOKEN_URL'),
-          clientId: need('FEED_CLIENT_ID'),
-          clientSecret: need('FEED_CLIENT_SECRET'),
-          scope: may('FEED_SCOPE') ?? null,
-        }
-      : { token: need('FEED_TOKEN') };
+  const { may, need } = settingsIn(env);
   const port = Number(env['PORT'] ?? 4100);
   return {
     role: 'web',
@@ -98,11 +83,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       user: env['DB_USER'] ?? 'perambula',
       password: need('DB_PASSWORD'),
     },
-    feed: {
-      first: feedRoot ? { root: feedRoot, access: access() } : null,
-      internalHosts: [...(feedRoot ? [new URL(feedRoot).host] : []), ...listOf(env['FEED_INTERNAL_HOSTS'])],
-      mediaHosts: listOf(env['FEED_MEDIA_HOSTS']),
-    },
+    feed: feedIn(env),
     county: env['COUNTY_URL'] ? { url: env['COUNTY_URL'], token: need('COUNTY_TOKEN') } : null,
     assessor: env['ASSESSOR_FILE'] ? { file: env['ASSESSOR_FILE'], columns: pairsOf(env['ASSESSOR_COLUMNS']) } : null,
     secure: (env['PUBLIC_URL'] ?? '').startsWith('https://'),
@@ -130,6 +111,39 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
           startsAt: Date.parse('2026-04-14T13:12:00Z'),
         }
       : null,
+  };
+}
+
+/** A setting that may be there, itself or in a file; one that must. */
+function settingsIn(env: NodeJS.ProcessEnv): {
+  readonly may: (name: string) => string | undefined;
+  readonly need: (name: string) => string;
+} {
+  const may = (name: string): string | undefined => env[name] || secretIn(env[`${name}_FILE`], name);
+  const need = (name: string): string => {
+    const value = may(name);
+    if (!value) throw new Error(`The environment variable ${name} is missing.`);
+    return value;
+  };
+  return { may, need };
+}
+
+function feedIn(env: NodeJS.ProcessEnv): Config['feed'] {
+  const { may, need } = settingsIn(env);
+  const feedRoot = env['FEED_URL']?.replace(/\/+$/, '');
+  const access = (): FeedAccess =>
+    may('FEED_TOKEN_URL')
+      ? {
+          tokenUrl: need('FEED_TOKEN_URL'),
+          clientId: need('FEED_CLIENT_ID'),
+          clientSecret: need('FEED_CLIENT_SECRET'),
+          scope: may('FEED_SCOPE') ?? null,
+        }
+      : { token: need('FEED_TOKEN') };
+  return {
+    first: feedRoot ? { root: feedRoot, access: access() } : null,
+    internalHosts: [...(feedRoot ? [new URL(feedRoot).host] : []), ...listOf(env['FEED_INTERNAL_HOSTS'])],
+    mediaHosts: listOf(env['FEED_MEDIA_HOSTS']),
   };
 }
 

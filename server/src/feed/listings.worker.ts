@@ -1,7 +1,7 @@
 import { workerData } from 'node:worker_threads';
 import { Outside } from '../common/outside.js';
 import { Surroundings } from '../common/surroundings.js';
-import { answerCalls, stepBehind } from '../common/thread.js';
+import { answerCalls } from '../common/thread.js';
 import type { Dialect } from './dialect.js';
 import { FeedClient } from './feed.client.js';
 import type { FeedAddress } from './feed.settings.js';
@@ -36,7 +36,6 @@ const { root, access, dialect, countyDir, internalHosts } = workerData as PagesD
 const surroundings = new Surroundings(countyDir);
 const source = new FeedSource(root, new FeedClient(access, new Outside(internalHosts)), dialect);
 
-stepBehind();
 answerCalls<ListingCalls>(
   {
     async after({ from, now }) {

@@ -34,7 +34,7 @@ export async function startStandardFeed(listings: readonly ListingRecord[], toke
   const { prototype } = Property;
   (Edm.Key as PropertyDecorator)(prototype, 'ListingKey');
   for (const [field, type] of Object.entries(typesOf(listings))) type(prototype, field);
-  odata.type(Property)(PropertyController);
+  (odata.type(Property) as ClassDecorator)(PropertyController);
   odata.GET(PropertyController.prototype, 'find');
   odata.query(PropertyController.prototype, 'find', 0);
   (odata.controller(PropertyController, 'Property') as ClassDecorator)(Feed);

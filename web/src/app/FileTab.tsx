@@ -1,3 +1,4 @@
+import type { ClientSummary } from '@perambula/contract';
 import { Divider, Popover } from 'antd';
 import { ChevronDown, FolderOpen, Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -17,6 +18,10 @@ export function FileTab() {
     open(id);
     setChoosing(false);
   };
+  const go = (id: string): void => {
+    setChoosing(false);
+    void navigate(`/clients/${id}`);
+  };
   return (
     <Popover
       trigger="click"
@@ -24,41 +29,7 @@ export function FileTab() {
       onOpenChange={setChoosing}
       placement="bottomLeft"
       arrow={false}
-      content={
-        <div className="file-choice" role="menu" aria-label="Open a file">
-          <button type="button" role="menuitem" className="file-option" onClick={() => choose(null)}>
-            <FolderOpen size={16} aria-hidden="true" /> All files
-          </button>
-          <Divider size="small" />
-          {clients.map(({ id, name }) => (
-            <button
-              type="button"
-              role="menuitem"
-              key={id}
-              className={`file-option ${id === clientId ? 'is-open' : ''}`}
-              onClick={() => choose(id)}
-            >
-              <Avatar name={name} small /> {name}
-            </button>
-          ))}
-          <Divider size="small" />
-          {current && (
-            <button
-              type="button"
-              role="menuitem"
-              className="file-option"
-              onClick={() => (setChoosing(false), void navigate(`/clients/${current.id}`))}
-            >
-              Go to {current.name}’s file
-            </button>
-          )}
-          <NewClient onCreated={(id) => (choose(id), void navigate(`/clients/${id}`))}>
-            <button type="button" role="menuitem" className="file-option">
-              <Plus size={16} aria-hidden="true" /> New client
-            </button>
-          </NewClient>
-        </div>
-      }
+      content={<FileChoice current={current} onChoose={choose} onGo={go} />}
     >
       <button type="button" className={`file-tab ${current ? 'has-file' : ''}`} aria-haspopup="menu">
         {current ? <Avatar name={current.name} small /> : <FolderOpen size={17} aria-hidden="true" />}
@@ -66,5 +37,46 @@ export function FileTab() {
         <ChevronDown size={14} aria-hidden="true" />
       </button>
     </Popover>
+  );
+}
+
+interface ChoiceProps {
+  readonly current: ClientSummary | undefined;
+  readonly onChoose: (id: string | null) => void;
+  readonly onGo: (id: string) => void;
+}
+
+/** The files there are, and a new one. */
+function FileChoice({ current, onChoose, onGo }: ChoiceProps) {
+  const clients = useClients().data ?? [];
+  return (
+    <div className="file-choice" role="menu" aria-label="Open a file">
+      <button type="button" role="menuitem" className="file-option" onClick={() => onChoose(null)}>
+        <FolderOpen size={16} aria-hidden="true" /> All files
+      </button>
+      <Divider size="small" />
+      {clients.map(({ id, name }) => (
+        <button
+          type="button"
+          role="menuitem"
+          key={id}
+          className={`file-option ${id === current?.id ? 'is-open' : ''}`}
+          onClick={() => onChoose(id)}
+        >
+          <Avatar name={name} small /> {name}
+        </button>
+      ))}
+      <Divider size="small" />
+      {current && (
+        <button type="button" role="menuitem" className="file-option" onClick={() => onGo(current.id)}>
+          Go to {current.name}’s file
+        </button>
+      )}
+      <NewClient onCreated={(id) => (onChoose(id), onGo(id))}>
+        <button type="button" role="menuitem" className="file-option">
+          <Plus size={16} aria-hidden="true" /> New client
+        </button>
+      </NewClient>
+    </div>
   );
 }

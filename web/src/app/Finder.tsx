@@ -30,13 +30,47 @@ export function Finder() {
   const begin = useDraft(({ begin: start }) => start);
   const sought = text.trim();
   const named = useNamed(sought);
-  const homes = useHomes(sought);
   const spoken = useSpoken(sought);
+  useFinderKey(field);
+  const { groups, hasAnswered } = useGroups(sought, named, spoken);
+  const go = (value: string): void => {
+    if (value.startsWith('/')) return void navigate(value);
+    if (value === 'search' && spoken) begin(clientId, spoken.search, spoken.unread);
+    else {
+      const line = named[Number(value.slice('named'.length))]?.to;
+      if (typeof line !== 'object') return;
+      begin(clientId, { ...STARTING_SEARCH, lines: [...STARTING_SEARCH.lines, line] }, []);
+    }
+    void navigate('/search');
+  };
+  return (
+    <div className="finder">
+      <Combobox
+        label="Find anything"
+        placeholder="An address, a client, or houses under 450k in Sedge Ferry"
+        icon={<Glass size={15} aria-hidden="true" />}
+        hint={<kbd>Ctrl K</kbd>}
+        ref={field}
+        groups={groups}
+        none={sought.length >= 2 && hasAnswered ? `Nothing has “${sought}” in its name or address.` : null}
+        onText={setText}
+        onChoose={go}
+      />
+    </div>
+  );
+}
+
+/** What the text may mean, under its headings; whether the homes of this text have come. */
+function useGroups(
+  sought: string,
+  named: readonly Named[],
+  spoken: Spoken | null,
+): { readonly groups: readonly ComboboxGroup[]; readonly hasAnswered: boolean } {
+  const homes = useHomes(sought);
   const settled = useSettled(spoken?.search ?? STARTING_SEARCH, 120);
   const count = useCount(settled, spoken !== null);
   // that of what was typed before is not shown for what is typed now
   const counted = count.isPlaceholderData ? undefined : count.data?.fit;
-  useFinderKey(field);
   const search = spoken
     ? [
         {
@@ -73,31 +107,7 @@ export function Finder() {
   // a search that is understood to its last word comes first, any other after what bears the name
   const inWords = search.length > 0 ? [{ label: 'Search', options: search }] : [];
   const groups = spoken && spoken.unread.length === 0 ? [...inWords, ...others] : [...others, ...inWords];
-  const go = (value: string): void => {
-    if (value.startsWith('/')) return void navigate(value);
-    if (value === 'search' && spoken) begin(clientId, spoken.search, spoken.unread);
-    else {
-      const line = named[Number(value.slice('named'.length))]?.to;
-      if (typeof line !== 'object') return;
-      begin(clientId, { ...STARTING_SEARCH, lines: [...STARTING_SEARCH.lines, line] }, []);
-    }
-    void navigate('/search');
-  };
-  return (
-    <div className="finder">
-      <Combobox
-        label="Find anything"
-        placeholder="An address, a client, or houses under 450k in Sedge Ferry"
-        icon={<Glass size={15} aria-hidden="true" />}
-        hint={<kbd>Ctrl K</kbd>}
-        ref={field}
-        groups={groups}
-        none={sought.length >= 2 && homes.isSuccess ? `Nothing has “${sought}” in its name or address.` : null}
-        onText={setText}
-        onChoose={go}
-      />
-    </div>
-  );
+  return { groups, hasAnswered: homes.isSuccess };
 }
 
 function valueOf(each: Named, all: readonly Named[]): string {

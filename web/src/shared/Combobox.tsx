@@ -36,8 +36,59 @@ interface ComboboxProps {
  */
 export function Combobox({ label, placeholder, icon, hint, ref, groups, none, onText, onChoose }: ComboboxProps) {
   const id = useId();
-  const field = useRef<HTMLInputElement>(null);
+  const { field, list, options, active, isShown, setAt, setIsOpen, leave, choose, press } = useList(
+    groups,
+    none,
+    onText,
+    onChoose,
+  );
   useImperativeHandle(ref, () => field.current as HTMLInputElement);
+  return (
+    <div className="combobox">
+      <label className="combobox-field">
+        {icon}
+        <input
+          ref={field}
+          type="text"
+          role="combobox"
+          aria-label={label}
+          aria-expanded={isShown}
+          aria-controls={`${id}-list`}
+          aria-autocomplete="list"
+          aria-activedescendant={isShown && active ? `${id}-${options.indexOf(active)}` : undefined}
+          autoComplete="off"
+          spellCheck={false}
+          placeholder={placeholder}
+          onKeyDown={press}
+          onFocus={() => startTransition(() => setIsOpen((field.current?.value ?? '').trim() !== ''))}
+          onBlur={leave}
+        />
+        {hint}
+      </label>
+      {isShown && (
+        <Choices
+          id={id}
+          label={label}
+          ref={list}
+          groups={groups}
+          none={none}
+          active={active}
+          onPoint={(option) => startTransition(() => setAt(options.indexOf(option)))}
+          onChoose={choose}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Which of the list is pointed at, whether it is open, and what keys do with it. */
+function useList(
+  groups: ComboboxProps['groups'],
+  none: ComboboxProps['none'],
+  onText: ComboboxProps['onText'],
+  onChoose: ComboboxProps['onChoose'],
+) {
+  const field = useRef<HTMLInputElement>(null);
   const [isOpen, setIsOpen] = useState(false);
   const [at, setAt] = useState(0);
   const [text, setText] = useState('');
@@ -96,42 +147,7 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
       if (chosen && field.current?.value.trim() !== '') choose(chosen.value);
     }
   };
-  return (
-    <div className="combobox">
-      <label className="combobox-field">
-        {icon}
-        <input
-          ref={field}
-          type="text"
-          role="combobox"
-          aria-label={label}
-          aria-expanded={isShown}
-          aria-controls={`${id}-list`}
-          aria-autocomplete="list"
-          aria-activedescendant={isShown && active ? `${id}-${options.indexOf(active)}` : undefined}
-          autoComplete="off"
-          spellCheck={false}
-          placeholder={placeholder}
-          onKeyDown={press}
-          onFocus={() => startTransition(() => setIsOpen((field.current?.value ?? '').trim() !== ''))}
-          onBlur={leave}
-        />
-        {hint}
-      </label>
-      {isShown && (
-        <Choices
-          id={id}
-          label={label}
-          ref={list}
-          groups={groups}
-          none={none}
-          active={active}
-          onPoint={(option) => startTransition(() => setAt(options.indexOf(option)))}
-          onChoose={choose}
-        />
-      )}
-    </div>
-  );
+  return { field, list, options, active, isShown, setAt, setIsOpen, leave, choose, press };
 }
 
 interface ChoicesProps extends Pick<ComboboxProps, 'label' | 'groups' | 'none' | 'onChoose'> {

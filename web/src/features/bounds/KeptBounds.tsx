@@ -20,13 +20,12 @@ type FileRead = ReadBounds & { readonly file: string };
 
 /** The bounds that are kept by name: to be used, described, taken away, and read from and written to files. */
 export function KeptBounds({ onUse, onLeave }: Props) {
-  const { message, modal } = App.useApp();
   const kept = useKeptBounds();
-  const { mutateAsync: keep } = useKeepBound();
-  const { mutate: remove } = useRemoveBound();
   const [described, setDescribed] = useState<KeptBound | null>(null);
   const [read, setRead] = useState<FileRead | null>(null);
   const all = kept.data ?? [];
+  const keepAll = useKeepAll(all, () => setRead(null));
+  const takeAway = useTakeAway();
   const use = (bound: KeptBound, mode: 'in' | 'out'): void => {
     onUse([{ name: bound.name, shape: bound.shape, keptId: bound.id }], mode);
     onLeave();
@@ -35,30 +34,6 @@ export function KeptBounds({ onUse, onLeave }: Props) {
     const { readBoundText } = await boundFiles();
     setRead({ ...readBoundText(await file.text()), file: file.name });
   };
-  const keepAll = async (bounds: readonly FiledBound[], file: string): Promise<void> => {
-    const taken = new Set(all.map(({ name }) => name));
-    try {
-      for (const { name = file.replace(/\.\w+$/, ''), note = '', shape } of bounds) {
-        const own = freeName(name, taken);
-        taken.add(own);
-        await keep({ id: null, name: own, note, shape });
-      }
-      setRead(null);
-    } catch (error) {
-      void message.error(messageOf(error));
-    }
-  };
-  const takeAway = (bound: KeptBound): void =>
-    void modal.confirm({
-      getContainer: onPage,
-      title: `No longer keep “${bound.name}”?`,
-      content:
-        bound.searches > 0
-          ? `The ${sayCount(bound.searches, 'search', 'searches')} that it stands in keep what it is now.`
-          : null,
-      okText: 'Take it away',
-      onOk: () => remove(bound.id),
-    });
   return (
     <Modal open title="Kept bounds" footer={null} width={620} onCancel={onLeave} getContainer={onPage} destroyOnHidden>
       <Files all={all} onRead={(file) => void readFile(file)} />
@@ -88,6 +63,45 @@ export function KeptBounds({ onUse, onLeave }: Props) {
       {described && <KeepBound bound={described} onKept={() => setDescribed(null)} onLeave={() => setDescribed(null)} />}
     </Modal>
   );
+}
+
+/** Keeps what a file held, each under a name that is free. */
+function useKeepAll(
+  all: readonly KeptBound[],
+  onKept: () => void,
+): (bounds: readonly FiledBound[], file: string) => Promise<void> {
+  const { message } = App.useApp();
+  const { mutateAsync: keep } = useKeepBound();
+  return async (bounds, file) => {
+    const taken = new Set(all.map(({ name }) => name));
+    try {
+      for (const { name = file.replace(/\.\w+$/, ''), note = '', shape } of bounds) {
+        const own = freeName(name, taken);
+        taken.add(own);
+        await keep({ id: null, name: own, note, shape });
+      }
+      onKept();
+    } catch (error) {
+      void message.error(messageOf(error));
+    }
+  };
+}
+
+/** Takes a kept bound away, once it was said where it stands. */
+function useTakeAway(): (bound: KeptBound) => void {
+  const { modal } = App.useApp();
+  const { mutate: remove } = useRemoveBound();
+  return (bound) =>
+    void modal.confirm({
+      getContainer: onPage,
+      title: `No longer keep “${bound.name}”?`,
+      content:
+        bound.searches > 0
+          ? `The ${sayCount(bound.searches, 'search', 'searches')} that it stands in keep what it is now.`
+          : null,
+      okText: 'Take it away',
+      onOk: () => remove(bound.id),
+    });
 }
 
 function Files({ all, onRead }: { readonly all: readonly KeptBound[]; readonly onRead: (file: File) => void }) {

@@ -1,5 +1,6 @@
 import type { FeedSourceInput, FeedState } from '@perambula/contract';
 import { App, Button, Form, Input, Segmented } from 'antd';
+import type { FormInstance } from 'antd';
 import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
 import { useChooseFeed, usePreviewFeed, useResetFeed } from './feed.api.js';
@@ -36,32 +37,7 @@ export function OtherFeed({ feed }: { readonly feed: FeedState }) {
 function OtherFeedForm({ close }: { readonly close: () => void }) {
   const [form] = Form.useForm<FeedSourceInput>();
   const [opened, setOpened] = useState<Opened>('token');
-  const [names, setNames] = useState<Readonly<Record<string, string>>>({});
-  const preview = usePreviewFeed();
-  const choose = useChooseFeed();
-  const { message } = App.useApp();
-  const failed = (error: Error): void => void message.error(messageOf(error), 8);
-
-  const source = (named: Readonly<Record<string, string>>): FeedSourceInput => ({
-    ...trimmed(form.getFieldsValue()),
-    names: named,
-  });
-  const look = (named: Readonly<Record<string, string>>): void => {
-    setNames(named);
-    preview.mutate(source(named), { onError: failed });
-  };
-  /** The first look; the names that fields probably mean are taken at once, and can be changed. */
-  const lookFirst = (): void =>
-    preview.mutate(source({}), {
-      onSuccess: ({ fields }) => {
-        const likely = Object.fromEntries(fields.flatMap((each) => (each.likely ? [[each.name, each.likely]] : [])));
-        if (Object.keys(likely).length > 0) look(likely);
-        else setNames({});
-      },
-      onError: failed,
-    });
-  const read = (): void => choose.mutate(source(names), { onSuccess: close, onError: failed });
-  const isAsking = preview.isPending || choose.isPending;
+  const { preview, choose, names, isAsking, look, lookFirst, read } = useLook(form, close);
   return (
     <Form<FeedSourceInput>
       form={form}
@@ -115,6 +91,37 @@ function OtherFeedForm({ close }: { readonly close: () => void }) {
       </div>
     </Form>
   );
+}
+
+/** Looking at a feed's first records as the form says it is opened, with names for its fields; and reading it. */
+function useLook(form: FormInstance<FeedSourceInput>, close: () => void) {
+  const [names, setNames] = useState<Readonly<Record<string, string>>>({});
+  const preview = usePreviewFeed();
+  const choose = useChooseFeed();
+  const { message } = App.useApp();
+  const failed = (error: Error): void => void message.error(messageOf(error), 8);
+
+  const source = (named: Readonly<Record<string, string>>): FeedSourceInput => ({
+    ...trimmed(form.getFieldsValue()),
+    names: named,
+  });
+  const look = (named: Readonly<Record<string, string>>): void => {
+    setNames(named);
+    preview.mutate(source(named), { onError: failed });
+  };
+  /** The first look; the names that fields probably mean are taken at once, and can be changed. */
+  const lookFirst = (): void =>
+    preview.mutate(source({}), {
+      onSuccess: ({ fields }) => {
+        const likely = Object.fromEntries(fields.flatMap((each) => (each.likely ? [[each.name, each.likely]] : [])));
+        if (Object.keys(likely).length > 0) look(likely);
+        else setNames({});
+      },
+      onError: failed,
+    });
+  const read = (): void => choose.mutate(source(names), { onSuccess: close, onError: failed });
+  const isAsking = preview.isPending || choose.isPending;
+  return { preview, choose, names, isAsking, look, lookFirst, read };
 }
 
 /** What a token is asked for with: OAuth 2 client credentials. */

@@ -11,88 +11,112 @@ import { useDraft, useStartingSearch } from '../searches/index.js';
 import { AgreementLine } from './AgreementLine.js';
 import { People } from './People.js';
 
+interface Props {
+  readonly file: ClientFile;
+  /** The search whose alert is open beside it. */
+  readonly searchId?: string | undefined;
+}
+
 /** A client's file: people, searches with their alerts, shortlists, and what happened lately. */
-export function FilePanel({ file, searchId }: { readonly file: ClientFile; readonly searchId?: string | undefined }) {
-  const navigate = useNavigate();
-  const { open } = useOpenFile();
-  const { startNew } = useDraft();
-  const starting = useStartingSearch();
-  const now = useNow();
+export function FilePanel({ file, searchId }: Props) {
   return (
     <div className="file">
       <h1>{file.name}</h1>
       <AgreementLine file={file} />
       <People file={file} />
-      <section>
-        <header className="file-head">
-          <h2>Searches</h2>
-          <Button type="link" size="small" onClick={() => (open(file.id), startNew(file.id, starting), void navigate('/search'))}>
-            + New
-          </Button>
-        </header>
-        {file.savedSearches.length === 0 && (
-          <p className="soft">A saved search stands here with its alert. Start one with “New”.</p>
-        )}
-        {file.savedSearches.map(({ id, name, alert }) => (
-          <div key={id} className={id === searchId ? 'file-search is-open' : 'file-search'}>
-            <Link to={`/search/${id}`} className="strong quiet-link">
-              {name}
-            </Link>
-            <Link to={`/clients/${file.id}/alerts/${id}`} className="file-alert">
-              {alert === null || alert.state === 'stopped'
-                ? 'no alert'
-                : alert.state === 'paused'
-                  ? 'alert paused'
-                  : CADENCE_LABEL[alert.cadence].toLowerCase()}
-            </Link>
+      <Searches file={file} searchId={searchId} />
+      <Shortlists file={file} />
+      <Lately file={file} />
+    </div>
+  );
+}
+
+function Searches({ file, searchId }: Props) {
+  const navigate = useNavigate();
+  const { open } = useOpenFile();
+  const { startNew } = useDraft();
+  const starting = useStartingSearch();
+  return (
+    <section>
+      <header className="file-head">
+        <h2>Searches</h2>
+        <Button type="link" size="small" onClick={() => (open(file.id), startNew(file.id, starting), void navigate('/search'))}>
+          + New
+        </Button>
+      </header>
+      {file.savedSearches.length === 0 && (
+        <p className="soft">A saved search stands here with its alert. Start one with “New”.</p>
+      )}
+      {file.savedSearches.map(({ id, name, alert }) => (
+        <div key={id} className={id === searchId ? 'file-search is-open' : 'file-search'}>
+          <Link to={`/search/${id}`} className="strong quiet-link">
+            {name}
+          </Link>
+          <Link to={`/clients/${file.id}/alerts/${id}`} className="file-alert">
+            {alert === null || alert.state === 'stopped'
+              ? 'no alert'
+              : alert.state === 'paused'
+                ? 'alert paused'
+                : CADENCE_LABEL[alert.cadence].toLowerCase()}
+          </Link>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Shortlists({ file }: Props) {
+  return (
+    <section>
+      <header className="file-head">
+        <h2>Shortlists</h2>
+      </header>
+      {file.shortlists.length === 0 && <p className="soft">Homes put together for a visit or a talk stand here.</p>}
+      <div className="file-shortlists">
+        {file.shortlists.map(({ id, name, homes, keys }) => (
+          <Link key={id} to={`/shortlists/${id}`} className="file-shortlist quiet-link">
+            <span className="file-pictures">
+              {keys.map((key) => (
+                <Picture key={key} listingKey={key} alt="" />
+              ))}
+            </span>
+            <b>{name}</b>
+            <span className="tight">
+              {homes} {homes === 1 ? 'home' : 'homes'}
+            </span>
+          </Link>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function Lately({ file }: Props) {
+  const now = useNow();
+  return (
+    <section>
+      <header className="file-head">
+        <h2>Lately</h2>
+      </header>
+      {file.lately.length === 0 && (
+        <p className="soft">Messages sent, visits to the portal and what was said there stand here.</p>
+      )}
+      <dl className="lately">
+        {file.lately.map(({ at, text, listingKey }, i) => (
+          <div key={i}>
+            <dt>{ago(at, now)}</dt>
+            <dd>
+              {listingKey ? (
+                <Link to={`/listings/${listingKey}`} className="quiet-link">
+                  {text}
+                </Link>
+              ) : (
+                text
+              )}
+            </dd>
           </div>
         ))}
-      </section>
-      <section>
-        <header className="file-head">
-          <h2>Shortlists</h2>
-        </header>
-        {file.shortlists.length === 0 && <p className="soft">Homes put together for a visit or a talk stand here.</p>}
-        <div className="file-shortlists">
-          {file.shortlists.map(({ id, name, homes, keys }) => (
-            <Link key={id} to={`/shortlists/${id}`} className="file-shortlist quiet-link">
-              <span className="file-pictures">
-                {keys.map((key) => (
-                  <Picture key={key} listingKey={key} alt="" />
-                ))}
-              </span>
-              <b>{name}</b>
-              <span className="tight">
-                {homes} {homes === 1 ? 'home' : 'homes'}
-              </span>
-            </Link>
-          ))}
-        </div>
-      </section>
-      <section>
-        <header className="file-head">
-          <h2>Lately</h2>
-        </header>
-        {file.lately.length === 0 && (
-          <p className="soft">Messages sent, visits to the portal and what was said there stand here.</p>
-        )}
-        <dl className="lately">
-          {file.lately.map(({ at, text, listingKey }, i) => (
-            <div key={i}>
-              <dt>{ago(at, now)}</dt>
-              <dd>
-                {listingKey ? (
-                  <Link to={`/listings/${listingKey}`} className="quiet-link">
-                    {text}
-                  </Link>
-                ) : (
-                  text
-                )}
-              </dd>
-            </div>
-          ))}
-        </dl>
-      </section>
-    </div>
+      </dl>
+    </section>
   );
 }

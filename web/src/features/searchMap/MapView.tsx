@@ -4,6 +4,7 @@ import { App, Checkbox } from 'antd';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { download } from '../../shared/download.js';
 import { createMap, useHomes, useOverlays } from '../map/index.js';
+import type { CountyMap } from '../map/index.js';
 import { sayPosition } from '../places/index.js';
 import { homeNear } from './homeNear.js';
 import { useAreas } from './journeys.api.js';
@@ -58,10 +59,7 @@ export const MapView = memo(function MapView(props: MapViewProps) {
   useJourneysOnMap(map, journeys, areas, spot);
   usePen(map, pen, penMode, props.usualRadius, measuring, latest);
 
-  const { message } = App.useApp();
-  const picture = (use: (file: Blob) => void): void =>
-    void pictureOf(map.map, caption).then(use, () => void message.error('The picture could not be made.'));
-  const [sheet, setSheet] = useState<string | null>(null);
+  const { sheet, setSheet, save, print } = usePictures(map, caption);
 
   return (
     <div className="map">
@@ -73,8 +71,8 @@ export const MapView = memo(function MapView(props: MapViewProps) {
           onBack={back}
           measuring={measuring}
           onMeasure={ruler.onToggle}
-          onPicture={() => picture((file) => download(file, 'map.png'))}
-          onPrint={() => picture((file) => setSheet(URL.createObjectURL(file)))}
+          onPicture={save}
+          onPrint={print}
         />
       )}
       {measuring && <RulerPanel line={ruler.line} onWay={ruler.onWay} onAgain={ruler.onAgain} onClose={ruler.onToggle} />}
@@ -98,6 +96,20 @@ export const MapView = memo(function MapView(props: MapViewProps) {
     </div>
   );
 });
+
+/** The map as a picture: to a file, or to paper. */
+function usePictures({ map }: CountyMap, caption: string) {
+  const { message } = App.useApp();
+  const [sheet, setSheet] = useState<string | null>(null);
+  const picture = (use: (file: Blob) => void): void =>
+    void pictureOf(map, caption).then(use, () => void message.error('The picture could not be made.'));
+  return {
+    sheet,
+    setSheet,
+    save: () => picture((file) => download(file, 'map.png')),
+    print: () => picture((file) => setSheet(URL.createObjectURL(file))),
+  };
+}
 
 /** A picture that is printed by itself as soon as it is there. */
 function PrintSheet({ url, onDone }: { readonly url: string; readonly onDone: () => void }) {

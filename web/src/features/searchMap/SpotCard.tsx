@@ -69,37 +69,32 @@ export function SpotCard({ spot: { place, area }, home, actions, onClose }: Prop
           </button>
         </p>
       )}
-      {areas.length > 0 && (
-        <ul className="spot-areas">
-          {areas.map((each) => (
-            <li key={each.name}>
-              <span>
-                {each.layer === 'district' && <span className="soft">District </span>}
-                {each.name}
-              </span>
-              <span className="spot-actions">
-                <button
-                  type="button"
-                  className="link"
-                  aria-label={`Keep in ${each.name}`}
-                  onClick={leave(() => actions.onArea(each, 'in'))}
-                >
-                  keep in
-                </button>
-                <button
-                  type="button"
-                  className="link"
-                  aria-label={`Keep out ${each.name}`}
-                  onClick={leave(() => actions.onArea(each, 'out'))}
-                >
-                  keep out
-                </button>
-              </span>
-            </li>
-          ))}
-        </ul>
-      )}
+      {areas.length > 0 && <SpotAreas areas={areas} onArea={(each, mode) => leave(() => actions.onArea(each, mode))()} />}
     </section>
+  );
+}
+
+/** Areas, each to be kept in or out. */
+function SpotAreas({ areas, onArea }: { readonly areas: readonly NamedArea[]; readonly onArea: SpotActions['onArea'] }) {
+  return (
+    <ul className="spot-areas">
+      {areas.map((each) => (
+        <li key={each.name}>
+          <span>
+            {each.layer === 'district' && <span className="soft">District </span>}
+            {each.name}
+          </span>
+          <span className="spot-actions">
+            <button type="button" className="link" aria-label={`Keep in ${each.name}`} onClick={() => onArea(each, 'in')}>
+              keep in
+            </button>
+            <button type="button" className="link" aria-label={`Keep out ${each.name}`} onClick={() => onArea(each, 'out')}>
+              keep out
+            </button>
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -27,25 +27,7 @@ export function useBoundsOnMap(
     onChooseBound(chosenHere.current);
   };
 
-  // rebuilt only when another hand than the map's own changed them
-  useEffect(() => {
-    const source = map.bounds.getSource() as VectorSource;
-    const known = new Map(source.getFeatures().map((feature) => [String(feature.getId()), feature]));
-    for (const bound of bounds) {
-      // minutes have no outline of their own: their area is drawn with the journeys
-      if (bound.shape.type === 'TravelTime') continue;
-      const text = JSON.stringify(bound.shape);
-      const feature = known.get(bound.id) ?? new Feature();
-      known.delete(bound.id);
-      if (feature.get('shape') !== text) feature.setGeometry(geometryOf(bound.shape));
-      feature.setProperties({ shape: text, mode: bound.mode });
-      if (feature.getId() === undefined) {
-        feature.setId(bound.id);
-        source.addFeature(feature);
-      }
-    }
-    for (const gone of known.values()) source.removeFeature(gone);
-  }, [map, bounds]);
+  useOutlines(map, bounds);
   useEffect(() => {
     map.bounds.setStyle((feature) => boundStyle(feature.get('mode') as 'in' | 'out', feature.getId() === boundChosen));
   }, [map, boundChosen]);
@@ -65,8 +47,34 @@ export function useBoundsOnMap(
       map.map.getView().fit(extent, { padding: [70, 70, 70, 70], maxZoom: 15, duration: 250 });
     chosenHere.current = null;
   }, [map, boundChosen]);
+  useFigure(map, bounds, areas);
+  return { chooseAt };
+}
 
-  // the one figure that all bounds leave; of many corners it may come a picture later than the bound in the hand
+/** Each bound's outline; rebuilt only when another hand than the map's own changed it. */
+function useOutlines(map: CountyMap, bounds: MapViewProps['bounds']): void {
+  useEffect(() => {
+    const source = map.bounds.getSource() as VectorSource;
+    const known = new Map(source.getFeatures().map((feature) => [String(feature.getId()), feature]));
+    for (const bound of bounds) {
+      // minutes have no outline of their own: their area is drawn with the journeys
+      if (bound.shape.type === 'TravelTime') continue;
+      const text = JSON.stringify(bound.shape);
+      const feature = known.get(bound.id) ?? new Feature();
+      known.delete(bound.id);
+      if (feature.get('shape') !== text) feature.setGeometry(geometryOf(bound.shape));
+      feature.setProperties({ shape: text, mode: bound.mode });
+      if (feature.getId() === undefined) {
+        feature.setId(bound.id);
+        source.addFeature(feature);
+      }
+    }
+    for (const gone of known.values()) source.removeFeature(gone);
+  }, [map, bounds]);
+}
+
+/** The one figure that all bounds leave; of many corners it may come a picture later than the bound in the hand. */
+function useFigure(map: CountyMap, bounds: MapViewProps['bounds'], areas: ReadonlyMap<string, AreaAnswer>): void {
   const settled = useDeferredValue(bounds);
   useEffect(() => {
     map.figure.getSource()?.clear();
@@ -78,5 +86,4 @@ export function useBoundsOnMap(
     const figure = figureOf(drawn);
     if (figure) map.figure.getSource()?.addFeature(new Feature(geometryOf(figure)));
   }, [map, settled, areas]);
-  return { chooseAt };
 }

@@ -29,35 +29,8 @@ export function FirstAdministrator() {
           >
             <Input autoFocus autoComplete="off" spellCheck={false} placeholder="ABCD-EFGH-JKMN" size="large" />
           </Form.Item>
-          <div className="signin-pair">
-            <Form.Item label="Your name" name="name" rules={[{ required: true, message: 'Type your name.' }]}>
-              <Input autoComplete="name" size="large" />
-            </Form.Item>
-            <Form.Item
-              label="License number"
-              name="licenseNumber"
-              rules={[{ required: true, message: 'Type your license’s number.' }]}
-            >
-              <Input autoComplete="off" size="large" />
-            </Form.Item>
-            <Form.Item label="E-mail address" name="email" rules={[{ required: true, message: 'Type your e-mail address.' }]}>
-              <Input type="email" autoComplete="username" size="large" />
-            </Form.Item>
-            <Form.Item label="Telephone" name="phone" rules={[{ required: true, message: 'Type the number that clients call.' }]}>
-              <Input autoComplete="tel" size="large" />
-            </Form.Item>
-          </div>
-          <Form.Item label="Office" name="officeName" rules={[{ required: true, message: 'Type your office’s name.' }]}>
-            <Input autoComplete="organization" size="large" />
-          </Form.Item>
-          <Form.Item
-            label="Office’s postal address"
-            name="postalAddress"
-            extra="Every message to clients carries it."
-            rules={[{ required: true, message: 'Type your office’s postal address.' }]}
-          >
-            <Input autoComplete="street-address" size="large" />
-          </Form.Item>
+          <AgentFields />
+          <OfficeFields />
           <Form.Item
             label="Password"
             name="password"
@@ -80,5 +53,42 @@ export function FirstAdministrator() {
         </Form>
       </div>
     </main>
+  );
+}
+
+function AgentFields() {
+  return (
+    <div className="signin-pair">
+      <Form.Item label="Your name" name="name" rules={[{ required: true, message: 'Type your name.' }]}>
+        <Input autoComplete="name" size="large" />
+      </Form.Item>
+      <Form.Item label="License number" name="licenseNumber" rules={[{ required: true, message: 'Type your license’s number.' }]}>
+        <Input autoComplete="off" size="large" />
+      </Form.Item>
+      <Form.Item label="E-mail address" name="email" rules={[{ required: true, message: 'Type your e-mail address.' }]}>
+        <Input type="email" autoComplete="username" size="large" />
+      </Form.Item>
+      <Form.Item label="Telephone" name="phone" rules={[{ required: true, message: 'Type the number that clients call.' }]}>
+        <Input autoComplete="tel" size="large" />
+      </Form.Item>
+    </div>
+  );
+}
+
+function OfficeFields() {
+  return (
+    <>
+      <Form.Item label="Office" name="officeName" rules={[{ required: true, message: 'Type your office’s name.' }]}>
+        <Input autoComplete="organization" size="large" />
+      </Form.Item>
+      <Form.Item
+        label="Office’s postal address"
+        name="postalAddress"
+        extra="Every message to clients carries it."
+        rules={[{ required: true, message: 'Type your office’s postal address.' }]}
+      >
+        <Input autoComplete="street-address" size="large" />
+      </Form.Item>
+    </>
   );
 }

@@ -50,15 +50,7 @@ function Others({ onDone }: { readonly onDone: () => void }) {
   const navigate = useNavigate();
   const { clientId } = useOpenFile();
   const startNew = useDraft((draft) => draft.startNew);
-  const sets = useStartingSets().data ?? [];
-  const drafts = useDrafts().data ?? [];
-  const searches = useSavedSearches().data ?? [];
-  const clients = useClients().data ?? [];
-  const whose = (id: string | null): string => clients.find((client) => client.id === id)?.name ?? 'your own';
-  const has = (...texts: string[]): boolean => texts.some((text) => text.toLowerCase().includes(sought.trim().toLowerCase()));
-  const named = searches.filter(({ name, clientId: of }) => has(name, whose(of))).slice(0, MOST_NAMED);
-  const begun = drafts.filter(({ name, document }) => has(name, sentenceOf(document)));
-  const usual = sets.filter(({ name }) => has(name));
+  const { usual, begun, named, whose, savedAs } = useOthers(sought);
   const go = (to: string): void => {
     onDone();
     void navigate(to);
@@ -89,7 +81,7 @@ function Others({ onDone }: { readonly onDone: () => void }) {
         <DraftRow
           key={draft.id}
           draft={draft}
-          of={searches.find(({ id }) => id === draft.searchId)}
+          of={savedAs(draft)}
           whose={draft.clientId ? whose(draft.clientId) : null}
           onOpen={() => go(draft.searchId ? `/search/${draft.searchId}?draft=${draft.id}` : `/search?draft=${draft.id}`)}
         />
@@ -108,6 +100,21 @@ function Others({ onDone }: { readonly onDone: () => void }) {
       )}
     </div>
   );
+}
+
+/** The searches that bear some words, whichever sort they are of. */
+function useOthers(sought: string) {
+  const sets = useStartingSets().data ?? [];
+  const drafts = useDrafts().data ?? [];
+  const searches = useSavedSearches().data ?? [];
+  const clients = useClients().data ?? [];
+  const whose = (id: string | null): string => clients.find((client) => client.id === id)?.name ?? 'your own';
+  const has = (...texts: string[]): boolean => texts.some((text) => text.toLowerCase().includes(sought.trim().toLowerCase()));
+  const named = searches.filter(({ name, clientId: of }) => has(name, whose(of))).slice(0, MOST_NAMED);
+  const begun = drafts.filter(({ name, document }) => has(name, sentenceOf(document)));
+  const usual = sets.filter(({ name }) => has(name));
+  const savedAs = ({ searchId }: Draft): SavedSearch | undefined => searches.find(({ id }) => id === searchId);
+  return { usual, begun, named, whose, savedAs };
 }
 
 function StartRow({ set, onStart }: { readonly set: StartingSet; readonly onStart: () => void }) {

@@ -59,7 +59,7 @@ export function EitherRow(props: Props) {
           openAtOnce={line.either.length === 1}
         />
         {nice && <span className="line-hint">would be nice: comes first, keeps nothing out</span>}
-        {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, line.id))} />}
+        {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => put(null)} />}
         <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />
       </div>
       {nice || tried ? (
@@ -75,12 +75,7 @@ export function EitherRow(props: Props) {
         onChange={(changed) => onChange(withLine(search, changed))}
         onTry={() => onTry(tried ? null : line.id)}
       />
-      <button
-        type="button"
-        className="line-remove"
-        aria-label="Remove the either"
-        onClick={() => onChange(withoutLine(search, line.id))}
-      >
+      <button type="button" className="line-remove" aria-label="Remove the either" onClick={() => put(null)}>
         <X size={14} aria-hidden="true" />
       </button>
     </div>

@@ -27,11 +27,10 @@ const JOURNEY = 'Minutes ';
 /** In which order the results stand: by one field, or by several, each deciding among those that the ones before leave equal. */
 export function OrderMenu({ order, journeys, set, onOrder }: Props) {
   const nearest = set === 'missByOne' ? 'Nearest first' : 'In no order';
-  const usual = [...USUAL, ...journeys.map(byMinutes).map(nearestFirst)].find(
-    (each) => JSON.stringify(each.order) === JSON.stringify(order),
-  );
-  const said = order.length === 0 ? nearest : (usual?.label ?? sayOrder(order));
   const ways = journeys.map(byMinutes);
+  const usual = [...USUAL, ...ways.map(nearestFirst), { label: nearest, order: [] }];
+  const now = JSON.stringify(order);
+  const said = usual.find((each) => JSON.stringify(each.order) === now)?.label ?? sayOrder(order);
   const options = [...ways.map((by, i) => ({ value: `${JOURNEY}${i}`, label: labelOf(by) })), ...FIELD_OPTIONS];
   const byOf = (value: string): OrderBy =>
     value.startsWith(JOURNEY) ? (ways[Number(value.slice(JOURNEY.length))] as OrderBy) : { field: value };
@@ -48,7 +47,7 @@ export function OrderMenu({ order, journeys, set, onOrder }: Props) {
       content={
         <div className="order-menu">
           <ul>
-            {[...USUAL, ...ways.map(nearestFirst), { label: nearest, order: [] }].map((each) => (
+            {usual.map((each) => (
               <li key={each.label}>
                 <button type="button" className={each.label === said ? 'link is-on' : 'link'} onClick={() => onOrder(each.order)}>
                   {each.label}
@@ -57,28 +56,15 @@ export function OrderMenu({ order, journeys, set, onOrder }: Props) {
             ))}
           </ul>
           {order.map((each, i) => (
-            <div key={i} className="order-entry">
-              <Select
-                size="small"
-                showSearch={{ optionFilterProp: 'label' }}
-                aria-label={i === 0 ? 'Order by' : 'Then by'}
-                value={valueOf(each)}
-                options={options}
-                onChange={(next) => put(i, { ...byOf(next), direction: each.direction })}
-              />
-              <Segmented
-                size="small"
-                value={each.direction}
-                options={(['asc', 'desc'] as const).map((value) => ({
-                  value,
-                  label: waysOf(fieldOf(each.field) as Field)[value],
-                }))}
-                onChange={(direction) => put(i, { ...each, direction })}
-              />
-              <button type="button" className="plain" aria-label={`No longer by ${labelOf(each)}`} onClick={() => put(i, null)}>
-                <X size={14} aria-hidden="true" />
-              </button>
-            </div>
+            <OrderEntry
+              key={i}
+              entry={each}
+              isFirst={i === 0}
+              options={options}
+              value={valueOf(each)}
+              onField={(next) => put(i, { ...byOf(next), direction: each.direction })}
+              onEntry={(next) => put(i, next)}
+            />
           ))}
           {order.length < MOST && (
             <Select
@@ -98,6 +84,44 @@ export function OrderMenu({ order, journeys, set, onOrder }: Props) {
         {said}
       </Button>
     </Popover>
+  );
+}
+
+interface EntryProps {
+  readonly entry: Order;
+  readonly isFirst: boolean;
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+  readonly value: string;
+  readonly onField: (value: string) => void;
+  /** Told another way round, or null to leave it out. */
+  readonly onEntry: (entry: Order | null) => void;
+}
+
+/** One of the fields that order, and which way. */
+function OrderEntry({ entry, isFirst, options, value, onField, onEntry }: EntryProps) {
+  return (
+    <div className="order-entry">
+      <Select
+        size="small"
+        showSearch={{ optionFilterProp: 'label' }}
+        aria-label={isFirst ? 'Order by' : 'Then by'}
+        value={value}
+        options={[...options]}
+        onChange={onField}
+      />
+      <Segmented
+        size="small"
+        value={entry.direction}
+        options={(['asc', 'desc'] as const).map((way) => ({
+          value: way,
+          label: waysOf(fieldOf(entry.field) as Field)[way],
+        }))}
+        onChange={(direction) => onEntry({ ...entry, direction })}
+      />
+      <button type="button" className="plain" aria-label={`No longer by ${labelOf(entry)}`} onClick={() => onEntry(null)}>
+        <X size={14} aria-hidden="true" />
+      </button>
+    </div>
   );
 }
 

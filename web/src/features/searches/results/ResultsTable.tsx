@@ -288,11 +288,7 @@ function Head({
   const { unit } = headOf(field);
   const label = labelOf(by);
   const onKeyDown = (event: React.KeyboardEvent): void => {
-    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-    if (step === 0 || !movable || !(event.shiftKey || event.altKey)) return;
-    event.preventDefault();
-    if (event.altKey) onMove(step);
-    else onWiden(step * STEP);
+    if (movable) moveByKey(event, onMove, onWiden);
   };
   const Arrow = direction === 'asc' ? ArrowUp : ArrowDown;
   return (
@@ -317,4 +313,13 @@ function Head({
       {movable && <i className="table-edge" onMouseDown={header.getResizeHandler()} onTouchStart={header.getResizeHandler()} />}
     </span>
   );
+}
+
+/** Shift and an arrow make a column wider or narrower, Alt and an arrow move it. */
+function moveByKey(event: React.KeyboardEvent, onMove: (by: 1 | -1) => void, onWiden: (by: number) => void): void {
+  const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+  if (step === 0 || !(event.shiftKey || event.altKey)) return;
+  event.preventDefault();
+  if (event.altKey) onMove(step);
+  else onWiden(step * STEP);
 }

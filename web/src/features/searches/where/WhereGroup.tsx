@@ -6,26 +6,15 @@ import { BoundRow } from './BoundRow.js';
 import { freshId } from '../draft/draft.js';
 import type { LinesProps } from '../lines/linesProps.js';
 
-/** Where homes are to lie: the search's bounds, kept in or out. */
-export function WhereGroup({
-  search,
-  count,
-  most,
-  pen,
-  onPen,
-  onChange,
-  onShow,
-  boundChosen,
-  onChooseBound,
-  onPlace,
-  triedWithout,
-  onTry,
-  journeys,
-}: LinesProps & {
+type Props = LinesProps & {
   readonly most: number;
   /** The lines of minutes to places. */
   readonly journeys: React.ReactNode;
-}) {
+};
+
+/** Where homes are to lie: the search's bounds, kept in or out. */
+export function WhereGroup(props: Props) {
+  const { search, count, most, pen, onPen, onChange, onShow, boundChosen, onChooseBound, onPlace, triedWithout, onTry } = props;
   const inCount = search.bounds.filter(({ mode }) => mode === 'in').length;
   const shown = [...search.bounds.filter(({ mode }) => mode === 'in'), ...search.bounds.filter(({ mode }) => mode === 'out')];
   const [choosing, setChoosing] = useState(false);
@@ -53,7 +42,7 @@ export function WhereGroup({
           onTry={onTry}
         />
       ))}
-      {journeys}
+      {props.journeys}
       {(pen === 'circle' || pen === 'place') && (
         <PlaceField
           key={pen}
