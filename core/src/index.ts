@@ -44,6 +44,7 @@ export type { FiledBound, ReadBounds } from './formats/boundFile.js';
 export { readBoundFile, writeBoundFile } from './formats/boundFile.js';
 export { filePieces } from './formats/filePieces.js';
 export { readListingFile } from './formats/listingFile.js';
+export { guardJson } from './formats/textLimits.js';
 export { parcelHeadings, parcelKey, readParcelRow } from './formats/parcelFile.js';
 export type { ParcelRow } from './formats/parcelFile.js';
 export type { FileField, FileListing, ListingFile, Refusal } from './formats/listingFile.js';

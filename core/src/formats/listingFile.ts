@@ -4,6 +4,7 @@ import type { FieldType } from '../listing/field.js';
 import type { FieldValue } from '../listing/record.js';
 import { standardSpelling } from '../listing/spelling.js';
 import { storedTypeOf, yesOrNo } from '../listing/storedValue.js';
+import { guardCsv, guardJson } from './textLimits.js';
 
 /** One listing of a file, by RESO names, and the line or place in the list it stands at (from 1, headings counted). */
 export interface FileListing {
@@ -56,46 +57,72 @@ const CONVERTED: Readonly<Record<string, { readonly field: string; readonly from
  */
 export function readListingFile(text: string): ListingFile {
   const start = text.trimStart().charAt(0);
-  if (start === '') throw new Error('The file holds no listings.');
-  const isJson = start === '{' || start === '[';
-  const raws = isJson ? fromJson(text) : fromCsv(text);
-  if (raws.length === 0) throw new Error('The file holds no listings.');
-  if (raws.length > MOST_LISTINGS) throw new Error(`A file may hold ${MOST_LISTINGS.toLocaleString('en-US')} listings at most.`);
-  const filled = new Map<string, number>();
-  const targets = new Map([...new Set(raws.flatMap(Object.keys))].map((heading) => [heading, targetOf(heading)]));
-  const listings: FileListing[] = [];
-  const refused: Refusal[] = [];
-  const firstLine = isJson ? 1 : 2;
-  raws.forEach((raw, i) => {
-    const at = i + firstLine;
+  if (start === '') throw new Error(NO_LISTINGS);
+  const reading = new Reading(start === '{' || start === '[' ? 1 : 2);
+  if (start === '{' || start === '[') for (const raw of fromJson(text)) reading.take(raw);
+  else takeCsv(text, reading);
+  return reading.result();
+}
+
+const NO_LISTINGS = 'The file holds no listings.';
+
+/** A file as it is read, listing by listing: what was read of one is not held twice. */
+class Reading {
+  private readonly listings: FileListing[] = [];
+  private readonly refused: Refusal[] = [];
+  /** By heading, the field that it is read as, and how often it was filled in. */
+  private readonly headings = new Map<string, { readonly target: Target | null; filled: number }>();
+  private taken = 0;
+
+  /** @param first  the line or place of the first listing */
+  constructor(private readonly first: number) {}
+
+  /** The line or place that the next listing stands at. */
+  get next(): number {
+    return this.first + this.taken;
+  }
+
+  take(raw: Raw): void {
+    if (this.taken >= MOST_LISTINGS)
+      throw new Error(`A file may hold ${MOST_LISTINGS.toLocaleString('en-US')} listings at most.`);
+    const at = this.next;
+    this.taken++;
     const record: Record<string, FieldValue> = {};
     const reasons: string[] = [];
     for (const [heading, cell] of Object.entries(raw)) {
+      const known = this.heading(heading);
       const value = blankless(cell);
-      filled.set(heading, (filled.get(heading) ?? 0) + (value === null ? 0 : 1));
-      const target = targets.get(heading);
-      if (!target || value === null) continue;
+      if (value === null) continue;
+      known.filled++;
+      if (!known.target) continue;
       try {
-        record[target.field] = target.from(value);
+        record[known.target.field] = known.target.from(value);
       } catch (error) {
-        reasons.push(`${target.field} is ${(error as Error).message}`);
+        reasons.push(`${known.target.field} is ${(error as Error).message}`);
       }
     }
     record['ListingKey'] ??= record['ListingId'] ?? null;
     const listingKey = typeof record['ListingKey'] === 'string' ? record['ListingKey'] : null;
     if (listingKey === null) reasons.push('neither ListingKey nor ListingId is there');
-    if (reasons.length === 0) listings.push({ at, record });
-    else refused.push({ at, listingKey, reason: reasons.join('; ') });
-  });
-  const fields = [...targets].map(([heading, target]) => ({
-    heading,
-    field: target?.field ?? null,
-    filled: filled.get(heading) ?? 0,
-  }));
-  return { listings, fields, refused };
+    if (reasons.length === 0) this.listings.push({ at, record });
+    else this.refused.push({ at, listingKey, reason: reasons.join('; ') });
+  }
+
+  result(): ListingFile {
+    if (this.taken === 0) throw new Error(NO_LISTINGS);
+    const fields = [...this.headings].map(([heading, { target, filled }]) => ({ heading, field: target?.field ?? null, filled }));
+    return { listings: this.listings, fields, refused: this.refused };
+  }
+
+  private heading(heading: string): { readonly target: Target | null; filled: number } {
+    const known = this.headings.get(heading) ?? { target: targetOf(heading), filled: 0 };
+    this.headings.set(heading, known);
+    return known;
+  }
 }
 
 function fromJson(text: string): Raw[] {
+  guardJson(text);
   let parsed: unknown;
   try {
     parsed = JSON.parse(text);
@@ -108,14 +135,24 @@ function fromJson(text: string): Raw[] {
   return list as Raw[];
 }
 
-function fromCsv(text: string): Raw[] {
-  const { data, errors, meta } = Papa.parse<Raw>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' });
-  const broken = errors.find(({ type }) => type === 'Quotes');
-  if (broken) throw new Error(`A quotation mark is left open in line ${(broken.row ?? 0) + 1}.`);
-  if (!meta.fields?.some((heading) => targetOf(heading) !== null))
-    throw new Error('The first line names no field of the RESO Data Dictionary, such as ListPrice.');
-  return data;
+function takeCsv(text: string, reading: Reading): void {
+  guardCsv(text);
+  let isFirst = true;
+  let broken = null as number | null;
+  Papa.parse<Raw>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    step({ data, errors, meta }) {
+      if (errors.some(({ type }) => type === 'Quotes')) broken ??= reading.next;
+      if (isFirst && !meta.fields?.some((heading) => targetOf(heading) !== null)) throw new Error(NO_FIELD);
+      isFirst = false;
+      if (broken === null) reading.take(data);
+    },
+  });
+  if (broken !== null) throw new Error(`A quotation mark is left open in line ${String(broken)}.`);
 }
+
+const NO_FIELD = 'The first line names no field of the RESO Data Dictionary, such as ListPrice.';
 
 interface Target {
   readonly field: string;

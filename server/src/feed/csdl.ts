@@ -26,6 +26,9 @@ interface Node {
   readonly [name: string]: unknown;
 }
 
+/** Many times what the largest feeds describe; what a parser makes of more would fill the memory. */
+const MOST_TAGS = 1_000_000;
+
 const LISTS: ReadonlySet<string> = new Set([
   'Schema',
   'EntityType',
@@ -44,6 +47,7 @@ const LISTS: ReadonlySet<string> = new Set([
  * @throws NotCsdl
  */
 export async function readCsdl(xml: string): Promise<Description> {
+  if (tagsIn(xml) > MOST_TAGS) throw new NotCsdl(`It has more than ${MOST_TAGS} tags.`);
   // read when first needed: every thread has this file
   const { XMLParser } = await import('fast-xml-parser');
   const parser = new XMLParser({
@@ -82,6 +86,12 @@ export async function readCsdl(xml: string): Promise<Description> {
     ]),
   );
   return { fields, enumerations };
+}
+
+function tagsIn(xml: string): number {
+  let tags = 0;
+  for (let at = xml.indexOf('<'); at >= 0; at = xml.indexOf('<', at + 1)) tags++;
+  return tags;
 }
 
 function parsed(parser: XMLParser, xml: string): Node {

@@ -1,4 +1,5 @@
 import type { FeedAccess } from '../common/config.js';
+import { bytesOf } from '../common/outside.js';
 import type { Outside } from '../common/outside.js';
 import type { Response } from 'undici';
 
@@ -9,6 +10,7 @@ export class NoAccess extends Error {}
 const BEFORE_END_MS = 60_000;
 const USUAL_LIFE_S = 3600;
 const TOKEN_WAIT_MS = 10_000;
+const MOST_ANSWER_BYTES = 64_000;
 
 /** Asks a feed's service as one who may: with its token, or with one that is asked for and renewed. */
 export class FeedClient {
@@ -51,8 +53,7 @@ export class FeedClient {
       await response.body?.cancel();
       throw new NoAccess(`it gives no token for that client and secret (${response.status})`);
     }
-    const answer = (await response.json().catch(() => null)) as { access_token?: unknown; expires_in?: unknown } | null;
-    const { access_token: token, expires_in: life } = answer ?? {};
+    const { access_token: token, expires_in: life } = jsonIn(await bytesOf(response, MOST_ANSWER_BYTES));
     if (typeof token !== 'string' || token === '') throw new NoAccess('it answers a request for a token with none');
     const seconds = Number(life ?? USUAL_LIFE_S);
     const lifeMs = (Number.isFinite(seconds) ? seconds : USUAL_LIFE_S) * 1000;
@@ -78,5 +79,14 @@ export class FeedClient {
       body: form.toString(),
       signal: AbortSignal.timeout(TOKEN_WAIT_MS),
     });
+  }
+}
+
+/** What an answer for a token says; nothing where it is too long, or no JSON. */
+function jsonIn(bytes: Buffer | null): { readonly access_token?: unknown; readonly expires_in?: unknown } {
+  try {
+    return (JSON.parse(bytes?.toString('utf8') ?? '') ?? {}) as object;
+  } catch {
+    return {};
   }
 }

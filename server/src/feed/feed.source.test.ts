@@ -131,6 +131,11 @@ describe('FeedSource', () => {
     await expect(every(feed.oneOf('Property', 'ListingKey', ['b']))).rejects.toThrow('it answered 500');
     expect(asked.every(({ searchParams }) => searchParams.get('$filter')?.includes(' in '))).toBe(true);
   });
+  it('reads no page that would take many times its size, and says so', async () => {
+    const deep = { status: 200, body: `{"value":${'['.repeat(100_000)}` };
+    answers = Array.from({ length: 20 }, () => deep);
+    await expect(source().after('Property', 'ListingKey', from)).rejects.toThrow('It is nested too deeply to be read.');
+  });
   it('takes what the feed’s description does not name, and breaks when it is asked for, for none', async () => {
     const described: Dialect = { ...STANDARD, resources: new Set(['Property']) };
     const broken = Array.from({ length: 20 }, () => ({ status: 500 }));
@@ -253,6 +258,7 @@ describe('what a feed says of itself', () => {
       { status: 501 },
       { status: 200, body: 'hello' },
       { status: 200, body: '<a><b></a>' },
+      { status: 200, body: `<r>${'<b/>'.repeat(1_000_001)}</r>` },
     ]) {
       answers = [answer];
       expect(await source().description()).toBeNull();

@@ -1,4 +1,5 @@
 import { setTimeout as wait } from 'node:timers/promises';
+import { guardJson } from '@perambula/core';
 import { log } from '../common/log.js';
 import { bytesOf, InternalAddress } from '../common/outside.js';
 import type { Response } from 'undici';
@@ -194,6 +195,7 @@ export class FeedSource {
 
 /** A page of records in OData's JSON. @throws Error when it is none */
 function pageIn(text: string): Answer {
+  guardJson(text);
   const body = JSON.parse(text) as { value?: unknown; '@odata.nextLink'?: unknown } | null;
   const value = body?.value;
   if (!Array.isArray(value) || !value.every((each) => typeof each === 'object' && each !== null))

@@ -250,6 +250,9 @@ describe('a file of listings', () => {
   });
   it('that cannot be read at all is answered with a sentence', async () => {
     expect(await sendFile('name\nx')).toMatchObject({ status: 422, body: { code: 'file.unreadable' } });
+    // a parser would make gigabytes of these
+    for (const odd of [','.repeat(19e6), '"'.repeat(19e6), `[${'{},'.repeat(6e6)}{}]`, '['.repeat(19e6)])
+      expect(await sendFile(odd)).toMatchObject({ status: 422, body: { code: 'file.unreadable' } });
     expect(await juno.ask('POST', '/api/feed/files', {})).toMatchObject({ status: 415, body: { code: 'request.media' } });
     expect((await sendFile(`ListingKey\n${'x'.repeat(21e6)}`)).status).toBe(413);
   });

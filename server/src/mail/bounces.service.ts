@@ -45,7 +45,8 @@ export class Bounces {
 async function readReport(raw: Buffer): Promise<Report | null> {
   // read when first needed: every thread has this file
   const { simpleParser } = await import('mailparser');
-  const { attachments } = await simpleParser(raw, { keepDeliveryStatus: true });
+  // what the parser's own limits refuse is no report
+  const { attachments } = await simpleParser(raw, { keepDeliveryStatus: true }).catch(() => ({ attachments: [] }));
   const part = (type: RegExp): string =>
     attachments.find(({ contentType }) => type.test(contentType))?.content.toString('utf8') ?? '';
   const status = part(/^message\/(global-)?delivery-status$/);

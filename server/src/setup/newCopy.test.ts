@@ -222,6 +222,12 @@ describe('a copy that is no demo', () => {
     expect(await handOn(bounce(messageId, 'failed', '5.1.1'), 'made up')).toBe(401);
     expect(await handOn('Subject: hello\r\n\r\nI am away until Monday.')).toEqual({ taken: 0 });
     expect(await handOn(bounce(messageId, 'delayed', '4.4.1'))).toEqual({ taken: 0 });
+    // deeper than any message
+    const nested = Array.from(
+      { length: 5000 },
+      (_, i) => `--b${i}\r\nContent-Type: multipart/mixed; boundary="b${i + 1}"\r\n\r\n`,
+    );
+    expect(await handOn(`Content-Type: multipart/mixed; boundary="b0"\r\n\r\n${nested.join('')}`)).toEqual({ taken: 0 });
     expect(await handOn(bounce('<another@office.example>', 'failed', '5.1.1'))).toEqual({ taken: 0 });
     expect((await file()).people[0]?.confirmedAt).not.toBeNull();
     expect(await handOn(bounce(messageId, 'failed', '5.1.1'))).toEqual({ taken: 1 });

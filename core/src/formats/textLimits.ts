@@ -1,0 +1,70 @@
+const MOST_COLUMNS = 2_000;
+const MOST_LINES = 200_000;
+const MOST_CELLS = 3_000_000;
+const LONGEST_CELL = 200_000;
+const MOST_LEVELS = 40;
+const MOST_VALUES = 3_000_000;
+
+const [QUOTE, ESCAPE, LINE_FEED] = ['"', '\\', '\n'].map((each) => each.charCodeAt(0));
+/** What can stand between a line's cells: comma, semicolon, tab, bar, and ASCII's separators of records and units. */
+const BETWEEN_CELLS: ReadonlySet<number> = new Set([...',;\t|\x1e\x1f'].map((each) => each.charCodeAt(0)));
+const OPENING: ReadonlySet<number> = new Set([...'[{'].map((each) => each.charCodeAt(0)));
+const CLOSING: ReadonlySet<number> = new Set([...']}'].map((each) => each.charCodeAt(0)));
+const COMMA = ','.charCodeAt(0);
+
+/**
+ * Holds a CSV text to limits before it is parsed: what a parser makes of many commas can be a hundred times their size.
+ *
+ * @throws Error with a sentence
+ */
+export function guardCsv(text: string): void {
+  let [lines, cells, inCell, isQuoted] = [1, 1, 0, false];
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    if (code === QUOTE) {
+      // two of them inside a quoted cell are one of its characters
+      if (isQuoted && text.charCodeAt(i + 1) === QUOTE) i++;
+      else isQuoted = !isQuoted;
+      inCell++;
+    } else if (!isQuoted && code === LINE_FEED) {
+      inCell = 0;
+      if (++lines > MOST_LINES) throw new Error(`The file has more than ${said(MOST_LINES)} lines. Send it in parts.`);
+      cells++;
+    } else if (!isQuoted && BETWEEN_CELLS.has(code)) {
+      inCell = 0;
+      if (++cells > MOST_COLUMNS && lines === 1) throw new Error(`The file has more than ${said(MOST_COLUMNS)} columns.`);
+    } else inCell++;
+    if (cells > MOST_CELLS) throw new Error(`The file has more than ${said(MOST_CELLS)} cells. Send it in parts.`);
+    if (inCell > LONGEST_CELL)
+      throw new Error(
+        `A cell in line ${said(lines)} is longer than ${said(LONGEST_CELL)} characters. Perhaps a quotation mark before it is left open.`,
+      );
+  }
+}
+
+/**
+ * Holds a JSON text to limits before it is parsed: nested deeply, or of millions of values, it would take many times its size.
+ *
+ * @throws Error with a sentence
+ */
+export function guardJson(text: string): void {
+  let [levels, values, isString] = [0, 0, false];
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    if (isString) {
+      if (code === ESCAPE) i++;
+      else if (code === QUOTE) isString = false;
+    } else if (code === QUOTE) isString = true;
+    else if (CLOSING.has(code)) levels--;
+    else if (code === COMMA) values++;
+    else if (OPENING.has(code)) {
+      values++;
+      if (++levels > MOST_LEVELS) throw new Error('It is nested too deeply to be read.');
+    }
+    if (values > MOST_VALUES) throw new Error(`It holds more than ${said(MOST_VALUES)} values. Send it in parts.`);
+  }
+}
+
+function said(figure: number): string {
+  return figure.toLocaleString('en-US');
+}
