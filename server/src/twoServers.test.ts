@@ -46,6 +46,19 @@ describe('two servers over one database', () => {
     expect(await Promise.race([ended, late])).toBe('ended');
   });
 
+  it('keep up to date so many of an agent’s pages, and no more; one that is closed makes room', async () => {
+    const token = sessionOf(await signIn(second));
+    const stop = new AbortController();
+    const open = (): Promise<Response> => as(second, token, '/api/events', { signal: stop.signal });
+    const all = await Promise.all(Array.from({ length: 51 }, open));
+    expect(all.map(({ status }) => status).sort()).toEqual([...Array.from({ length: 50 }, () => 200), 429]);
+    stop.abort();
+    const again = new AbortController();
+    const status = async (): Promise<number> => (await as(second, token, '/api/events', { signal: again.signal })).status;
+    await expect.poll(status, SOON).toBe(200);
+    again.abort();
+  });
+
   it('tell each other’s browsers what happens, and have one clock', async () => {
     const stop = new AbortController();
     const heard = await stack.juno.stream('/api/events', stop.signal);

@@ -1,6 +1,9 @@
 import { lookup } from 'node:dns';
+import { createWriteStream } from 'node:fs';
 import type { LookupAddress, LookupOptions } from 'node:dns';
 import { isIP } from 'node:net';
+import { Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import ipaddr from 'ipaddr.js';
 import { Agent, fetch } from 'undici';
 import type { RequestInit, Response } from 'undici';
@@ -62,6 +65,26 @@ export class Outside {
 export function isPublic(address: string): boolean {
   return ipaddr.isValid(address) && ipaddr.process(address).range() === 'unicast';
 }
+
+/** Writes what comes, of some length at most, to a file; whether it did. */
+export async function writeTo(path: string, body: AsyncIterable<unknown>, most: number): Promise<boolean> {
+  let bytes = 0;
+  const measured = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      done(bytes > most ? new TooLong() : null, chunk);
+    },
+  });
+  try {
+    await pipeline(body, measured, createWriteStream(path, { mode: 0o600 }));
+    return true;
+  } catch (error) {
+    if (error instanceof TooLong) return false;
+    throw error;
+  }
+}
+
+class TooLong extends Error {}
 
 /** A body of some length at most; null where it is longer. */
 export async function bytesOf(response: Response, most: number): Promise<Buffer | null> {

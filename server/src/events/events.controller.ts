@@ -6,16 +6,22 @@ import type { Observable } from 'rxjs';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';
+import { Failure } from '../common/failure.js';
 import { AgentGuard, CurrentAgent, sessionCookie, SessionsService } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { EventsService } from './events.service.js';
 
 const ALIVE_EVERY_MS = 25_000;
 const LOOK_EVERY_MS = 5_000;
+/** Tabs that one agent may have open and hear of changes in. */
+const MOST_STREAMS = 50;
 
 @Controller('events')
 @UseGuards(AgentGuard)
 export class EventsController {
+  /** How many streams each agent has. */
+  private readonly streams = new Map<string, number>();
+
   constructor(
     private readonly events: EventsService,
     private readonly sessions: SessionsService,
@@ -25,6 +31,7 @@ export class EventsController {
   @Sse()
   listen(@CurrentAgent() agent: AgentRow, @Req() request: Request): Observable<MessageEvent> {
     const token = cookieOf(request, sessionCookie(this.config));
+    this.begin(agent.id, request);
     const said = this.events.said.pipe(
       filter(({ agentId }) => agentId === null || agentId === agent.id),
       map(({ name }) => ({ data: { name } })),
@@ -36,5 +43,14 @@ export class EventsController {
       filter((still) => still === null),
     );
     return merge(said, alive).pipe(takeUntil(over));
+  }
+
+  /** Counts an agent's stream until its connection ends. @throws Failure where the agent has as many as one may */
+  private begin(agentId: string, request: Request): void {
+    const streams = this.streams.get(agentId) ?? 0;
+    if (streams >= MOST_STREAMS)
+      throw new Failure('request.tooMany', 'This page is open too often to be kept up to date here. Close some of its tabs.');
+    this.streams.set(agentId, streams + 1);
+    request.once('close', () => this.streams.set(agentId, (this.streams.get(agentId) ?? 1) - 1));
   }
 }

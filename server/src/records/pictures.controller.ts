@@ -7,7 +7,7 @@ import { cookieOf } from '../common/cookie.js';
 import { found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { sessionCookie, SessionsService } from '../sessions/index.js';
-import { RecordsSource } from './records.source.js';
+import { handOn, RecordsSource } from './records.source.js';
 
 /** Listings' pictures, for whoever may see the page or message that shows them: of a home that a seller keeps off the internet, agents only. */
 @Controller('media/:key/:file')
@@ -38,6 +38,6 @@ export class PicturesController {
     response.setHeader('cache-control', isForAll ? 'public, max-age=86400' : 'private, no-store');
     // messages show these pictures from wherever they are read
     response.setHeader('cross-origin-resource-policy', isForAll ? 'cross-origin' : 'same-origin');
-    response.end(picture.body);
+    await handOn(picture, response);
   }
 }

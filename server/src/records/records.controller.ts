@@ -1,4 +1,4 @@
-import { Controller, Get, Param, Res, StreamableFile, UseGuards } from '@nestjs/common';
+import { Controller, Get, Param, Res, UseGuards } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
 import type { ListingMedia, RecordAnswer } from '@perambula/contract';
 import { recordDifferences } from '@perambula/core';
@@ -8,7 +8,7 @@ import { ListingsService } from '../listings/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { PublicRecords } from './publicRecords.js';
-import { RecordsSource } from './records.source.js';
+import { handOn, RecordsSource } from './records.source.js';
 
 /** What an agent can look up beside a listing; none of it is for clients. */
 @Controller('listings/:key')
@@ -35,13 +35,10 @@ export class RecordsController {
   }
 
   @Get('documents/:file')
-  async document(
-    @Param('key') key: string,
-    @Param('file') file: string,
-    @Res({ passthrough: true }) response: Response,
-  ): Promise<StreamableFile> {
+  async document(@Param('key') key: string, @Param('file') file: string, @Res() response: Response): Promise<void> {
     const pdf = found(/^[\w-]{1,60}\.pdf$/.test(file) ? await this.source.document(key, file) : null, 'document');
     response.setHeader('content-disposition', `inline; filename="${file}"`);
-    return new StreamableFile(pdf, { type: 'application/pdf' });
+    response.setHeader('content-type', pdf.type);
+    await handOn(pdf, response);
   }
 }
