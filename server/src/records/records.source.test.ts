@@ -1,11 +1,12 @@
-import { readdirSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { IncomingHttpHeaders, Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { text } from 'node:stream/consumers';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Config } from '../../dist/common/config.js';
 import { RecordsSource } from '../../dist/records/records.source.js';
 import type { Fetched } from '../../dist/records/records.source.js';
@@ -17,6 +18,7 @@ interface Played {
   readonly asked: { readonly path: string; readonly headers: IncomingHttpHeaders }[];
 }
 
+const folder = mkdtempSync(join(tmpdir(), 'perambula-records-'));
 const playing: Played[] = [];
 async function play(answer: (path: string) => { type: string; body: string }): Promise<Played> {
   const asked: Played['asked'] = [];
@@ -42,6 +44,8 @@ let named: Played;
 let other: Played;
 let records: RecordsSource;
 beforeAll(async () => {
+  // where files stand that were fetched
+  vi.stubEnv('TMPDIR', folder);
   named = await play((path) => (path.endsWith('.html') ? { type: 'text/html', body: '<script>' } : PICTURE));
   other = await play(() => PICTURE);
   feed = await play((path) => {
@@ -57,7 +61,11 @@ beforeAll(async () => {
   const config = { feed: { first: null, ...hosts }, county: null } as unknown as Config;
   records = new RecordsSource({ current: () => Promise.resolve(address) } as never, config);
 });
-afterAll(() => playing.forEach(({ server }) => void server.close()));
+afterAll(() => {
+  vi.unstubAllEnvs();
+  playing.forEach(({ server }) => void server.close());
+  rmSync(folder, { recursive: true });
+});
 
 describe('a listing’s pictures', () => {
   it('come from the feed’s own server with its token', async () => {
@@ -75,14 +83,12 @@ describe('a listing’s pictures', () => {
     expect(await records.picture('L1', '9.png')).toBeNull();
   });
   it('are not held where they are large, but in a file that goes once they were handed on', async () => {
-    const files = (): string[] => readdirSync(tmpdir()).filter((name) => name.startsWith('perambula-file-'));
-    const before = files();
     const large = await records.picture('L1', '4.png');
-    expect(files().filter((name) => !before.includes(name))).toHaveLength(1);
+    expect(readdirSync(folder)).toHaveLength(1);
     expect(await textOf(large)).toHaveLength(900_000);
     await large?.remove?.();
     expect(await records.picture('L1', '5.png')).toBeNull();
-    expect(files().filter((name) => !before.includes(name))).toEqual([]);
+    expect(readdirSync(folder)).toEqual([]);
   });
   it('are fetched a few at a time, however many ask for them', async () => {
     let [now, most] = [0, 0];
