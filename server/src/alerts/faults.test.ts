@@ -18,7 +18,7 @@ afterAll(async () => {
 });
 
 /** How often something is killed: a few times in every run of the tests, and KILLS times when asked. */
-const ROUNDS = Number(process.env['KILLS'] ?? 4);
+const ROUNDS = Number(process.env['KILLS'] ?? 6);
 /** What each answer of the feed may be while that goes on; its silence takes minutes, so only when asked for. */
 const FAULTS = {
   errors: 0.1,
