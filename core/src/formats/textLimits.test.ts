@@ -25,6 +25,14 @@ describe('guardCsv', () => {
     expect(listings[0]?.record['PublicRemarks']).toContain('A "light" home,\nby the water');
   });
 
+  it('takes a quotation mark inside a cell for the inch that it is, and any of the ends of a line', () => {
+    for (const end of ['\n', '\r\n', '\r']) {
+      const text = `ListingKey,PublicRemarks${end}1,A 12" pipe${end}${`2,Plain${end}`.repeat(40_000)}`;
+      expect(() => guardCsv(text)).not.toThrow();
+      expect(readListingFile(text).listings[0]?.record['PublicRemarks']).toBe('A 12" pipe');
+    }
+  });
+
   it('lets pass as many listings as a file may hold', () => {
     const line = `${Array.from({ length: 29 }, (_, i) => `cell ${i}`).join(',')}\r\n`;
     expect(() => guardCsv(line.repeat(100_000))).not.toThrow();

@@ -5,7 +5,7 @@ const LONGEST_CELL = 200_000;
 const MOST_LEVELS = 40;
 const MOST_VALUES = 3_000_000;
 
-const [QUOTE, ESCAPE, LINE_FEED] = ['"', '\\', '\n'].map((each) => each.charCodeAt(0));
+const [QUOTE, ESCAPE, LINE_FEED, RETURN] = ['"', '\\', '\n', '\r'].map((each) => each.charCodeAt(0));
 /** What can stand between a line's cells: comma, semicolon, tab, bar, and ASCII's separators of records and units. */
 const BETWEEN_CELLS: ReadonlySet<number> = new Set([...',;\t|\x1e\x1f'].map((each) => each.charCodeAt(0)));
 const OPENING: ReadonlySet<number> = new Set([...'[{'].map((each) => each.charCodeAt(0)));
@@ -21,12 +21,13 @@ export function guardCsv(text: string): void {
   let [lines, cells, inCell, isQuoted] = [1, 1, 0, false];
   for (let i = 0; i < text.length; i++) {
     const code = text.charCodeAt(i);
-    if (code === QUOTE) {
+    // elsewhere than at a cell's beginning it is a sign like any other: 12" pipe
+    if (code === QUOTE && (isQuoted || inCell === 0)) {
       // two of them inside a quoted cell are one of its characters
       if (isQuoted && text.charCodeAt(i + 1) === QUOTE) i++;
       else isQuoted = !isQuoted;
       inCell++;
-    } else if (!isQuoted && code === LINE_FEED) {
+    } else if (!isQuoted && (code === LINE_FEED || (code === RETURN && text.charCodeAt(i + 1) !== LINE_FEED))) {
       inCell = 0;
       if (++lines > MOST_LINES) throw new Error(`The file has more than ${said(MOST_LINES)} lines. Send it in parts.`);
       cells++;
