@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { STORED_FIELDS } from '../listing/audience.js';
 import type { FieldType } from '../listing/field.js';
+import { acresOf } from '../listing/record.js';
 import type { FieldValue } from '../listing/record.js';
 import { standardSpelling } from '../listing/spelling.js';
 import { storedTypeOf, yesOrNo } from '../listing/storedValue.js';
@@ -35,7 +36,6 @@ export interface ListingFile {
 
 type Raw = Readonly<Record<string, unknown>>;
 
-const SQUARE_FEET_PER_ACRE = 43_560;
 const MOST_LISTINGS = 100_000;
 /** What makes a spreadsheet take a cell for a formula. */
 export const FORMULA = /^[=+\-@\t\r]/;
@@ -44,7 +44,7 @@ export const FORMULA = /^[=+\-@\t\r]/;
 const CONVERTED: Readonly<Record<string, { readonly field: string; readonly from: (value: number) => number }>> = {
   LotSizeSquareFeet: {
     field: 'LotSizeAcres',
-    from: (feet) => Math.round((feet / SQUARE_FEET_PER_ACRE) * 10_000) / 10_000,
+    from: acresOf,
   },
 };
 
@@ -136,10 +136,11 @@ function fromJson(text: string): Raw[] {
 }
 
 function takeCsv(text: string, reading: Reading): void {
-  guardCsv(text);
+  const plain = text.replace(/^\uFEFF/, '');
+  guardCsv(plain);
   let isFirst = true;
   let broken = null as number | null;
-  Papa.parse<Raw>(text.replace(/^\uFEFF/, ''), {
+  Papa.parse<Raw>(plain, {
     header: true,
     skipEmptyLines: 'greedy',
     step({ data, errors, meta }) {

@@ -1,8 +1,7 @@
+import { acresOf } from '../listing/record.js';
 import { heldValue } from '../listing/storedValue.js';
 import type { FieldType } from '../listing/field.js';
 import { spaced, wordsOf } from '../text/words.js';
-
-const SQUARE_FEET_PER_ACRE = 43_560;
 
 interface ParcelColumn {
   readonly type: FieldType;
@@ -113,8 +112,7 @@ export function readParcelRow(row: Readonly<Record<string, unknown>>, headings: 
     if (typeof value === 'string' || (typeof value === 'number' && value > 0)) read[field] = value;
   }
   const feet = read.LotSizeSquareFeet;
-  if (read.LotSizeAcres === undefined && typeof feet === 'number')
-    read.LotSizeAcres = Math.round((feet / SQUARE_FEET_PER_ACRE) * 10_000) / 10_000;
+  if (read.LotSizeAcres === undefined && typeof feet === 'number') read.LotSizeAcres = acresOf(feet);
   const { ParcelNumber } = read;
   if (typeof ParcelNumber !== 'string' || parcelKey(ParcelNumber) === '') return 'it has no parcel number';
   return { ...read, ParcelNumber };

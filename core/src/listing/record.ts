@@ -58,6 +58,11 @@ export function pricePerSquareFootOf(record: ListingRecord): number | null {
 
 const SQUARE_FEET_PER_ACRE = 43_560;
 
+/** Acres of so many square feet, to four decimals as lots are listed. */
+export function acresOf(squareFeet: number): number {
+  return Math.round((squareFeet / SQUARE_FEET_PER_ACRE) * 10_000) / 10_000;
+}
+
 /** The lot in square feet, from its acres; null when they are blank. */
 export function lotSquareFeetOf({ LotSizeAcres: acres }: ListingRecord): number | null {
   return typeof acres === 'number' ? Math.round(acres * SQUARE_FEET_PER_ACRE) : null;

@@ -97,3 +97,12 @@ export async function bytesOf(response: Response, most: number): Promise<Buffer 
   }
   return Buffer.concat(chunks);
 }
+
+/** What an answer's bytes say as JSON; nothing where there are none, or they are no JSON. */
+export function jsonIn(bytes: Buffer | null): object {
+  try {
+    return (JSON.parse(bytes?.toString('utf8') ?? '') ?? {}) as object;
+  } catch {
+    return {};
+  }
+}

@@ -1,5 +1,5 @@
 import type { FeedAccess } from '../common/config.js';
-import { bytesOf } from '../common/outside.js';
+import { bytesOf, jsonIn } from '../common/outside.js';
 import type { Outside } from '../common/outside.js';
 import type { Response } from 'undici';
 
@@ -53,7 +53,8 @@ export class FeedClient {
       await response.body?.cancel();
       throw new NoAccess(`it gives no token for that client and secret (${response.status})`);
     }
-    const { access_token: token, expires_in: life } = jsonIn(await bytesOf(response, MOST_ANSWER_BYTES));
+    const answer = jsonIn(await bytesOf(response, MOST_ANSWER_BYTES)) as { access_token?: unknown; expires_in?: unknown };
+    const { access_token: token, expires_in: life } = answer;
     if (typeof token !== 'string' || token === '') throw new NoAccess('it answers a request for a token with none');
     const seconds = Number(life ?? USUAL_LIFE_S);
     const lifeMs = (Number.isFinite(seconds) ? seconds : USUAL_LIFE_S) * 1000;
@@ -79,14 +80,5 @@ export class FeedClient {
       body: form.toString(),
       signal: AbortSignal.timeout(TOKEN_WAIT_MS),
     });
-  }
-}
-
-/** What an answer for a token says; nothing where it is too long, or no JSON. */
-function jsonIn(bytes: Buffer | null): { readonly access_token?: unknown; readonly expires_in?: unknown } {
-  try {
-    return (JSON.parse(bytes?.toString('utf8') ?? '') ?? {}) as object;
-  } catch {
-    return {};
   }
 }

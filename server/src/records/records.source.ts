@@ -10,7 +10,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config, FeedAccess } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { log } from '../common/log.js';
-import { bytesOf, Outside, writeTo } from '../common/outside.js';
+import { bytesOf, jsonIn, Outside, writeTo } from '../common/outside.js';
 import { temporaryFile } from '../common/temporaryFile.js';
 import { Turns } from '../common/turns.js';
 import type { Response } from 'undici';
@@ -145,7 +145,7 @@ export class RecordsSource {
       response = await this.ask(`${root}/Property?$filter=${expanded}&$select=ListingKey&$expand=Media`, access);
     }
     const bytes = response.ok ? await bytesOf(response, MOST_ROWS_BYTES) : null;
-    const { value } = (bytes ? jsonIn(bytes) : {}) as { value?: unknown };
+    const { value } = jsonIn(bytes) as { value?: unknown };
     if (!Array.isArray(value)) return [];
     const [listing] = value as { Media?: unknown }[];
     const rows = Array.isArray(listing?.Media) ? (listing.Media as unknown[]) : value;
@@ -202,14 +202,6 @@ export async function handOn(fetched: Fetched, to: Writable): Promise<void> {
     log.debug({ error }, 'not handed on whole');
   } finally {
     await fetched.remove?.();
-  }
-}
-
-function jsonIn(bytes: Buffer): unknown {
-  try {
-    return JSON.parse(bytes.toString('utf8')) ?? {};
-  } catch {
-    return {};
   }
 }
 

@@ -107,35 +107,28 @@ export class SearchesService {
     keys: readonly ResultKey[],
     made: readonly MadeSweeps[],
   ): Promise<string> {
-    return this.pages.take(agentId, () => this.writeRows(agentId, search, set, keys, made), asking()?.signal);
-  }
-
-  private async writeRows(
-    agentId: string,
-    search: Search,
-    set: ResultSet,
-    keys: readonly ResultKey[],
-    made: readonly MadeSweeps[],
-  ): Promise<string> {
-    const texts = await this.listings.textsByKeys(
-      keys.map(({ key }) => key),
-      agentId,
-    );
-    const context = this.context.now(made);
-    const rows = keys.flatMap(({ key, missed, nice, minutes }) => {
-      const text = texts.get(key);
-      if (text === undefined) return [];
-      const record = (): ListingRecord => JSON.parse(text) as ListingRecord;
-      const said = {
-        ...(missed ? { miss: sayMiss(missOf(search, record(), missed, context)) } : {}),
-        ...(set === 'unknown' ? { open: sayOpen(search, record(), context) } : {}),
-        ...(nice ? { nice } : {}),
-        ...(minutes ? { minutes } : {}),
-      };
-      const more = JSON.stringify(said).slice(1);
-      return [more === '}' ? text : `${text.slice(0, -1)},${more}`];
-    });
-    return `[${rows.join(',')}]`;
+    const write = async (): Promise<string> => {
+      const texts = await this.listings.textsByKeys(
+        keys.map(({ key }) => key),
+        agentId,
+      );
+      const context = this.context.now(made);
+      const rows = keys.flatMap(({ key, missed, nice, minutes }) => {
+        const text = texts.get(key);
+        if (text === undefined) return [];
+        const record = (): ListingRecord => JSON.parse(text) as ListingRecord;
+        const said = {
+          ...(missed ? { miss: sayMiss(missOf(search, record(), missed, context)) } : {}),
+          ...(set === 'unknown' ? { open: sayOpen(search, record(), context) } : {}),
+          ...(nice ? { nice } : {}),
+          ...(minutes ? { minutes } : {}),
+        };
+        const more = JSON.stringify(said).slice(1);
+        return [more === '}' ? text : `${text.slice(0, -1)},${more}`];
+      });
+      return `[${rows.join(',')}]`;
+    };
+    return this.pages.take(agentId, write, asking()?.signal);
   }
 
   /** All of a result as a file by RESO names, with what is for the agent only; whoever takes it removes it. */
