@@ -44,7 +44,8 @@ module.exports = {
       from: { path: '^web/src/features/([^/]+)/' },
       to: { path: '^web/src/features/([^/]+)/(?!index\\.ts$)', pathNot: '^web/src/features/$1/' },
     },
-    // a search's rooms, each of which knows those before it: draft, lines, then where and results; the pages join them
+    // a search's rooms, each of which knows those before it: draft, lines, then where and results; the pages join them; how all
+    // of them look is known to each
     ...[
       ['draft', 'lines|where|results'],
       ['lines', 'where|results'],
@@ -54,7 +55,7 @@ module.exports = {
       name: `searches-${room}-knows-what-comes-before`,
       severity: 'error',
       from: { path: `^web/src/features/searches/${room}/`, pathNot: 'test\\.tsx?$' },
-      to: { path: `^web/src/features/searches/(?:(?:${others})/|[^/]+$)` },
+      to: { path: `^web/src/features/searches/(?:(?:${others})/|[^/]+$)`, pathNot: '\\.module\\.css$' },
     })),
     {
       name: 'portal-is-light',

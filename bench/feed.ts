@@ -5,8 +5,7 @@ import { join } from 'node:path';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { buildCounty, streamListings } from '@perambula/county';
-import { databaseOptions, FeedReader, FeedSettings, ListingRow, ListingWriter, Surroundings } from '@perambula/server';
-import type { Steps } from '@perambula/server';
+import { databaseOptions, ListingRow, readerAlone } from '@perambula/server';
 import { DataSource } from 'typeorm';
 import { freePort } from '../scripts/machine.mjs';
 import { MariaDb } from '../scripts/mariadb.mjs';
@@ -17,9 +16,7 @@ const NOW = Date.parse('2026-04-14T13:12:00Z');
 const PAGE = 1000;
 const PAGES = 60;
 
-type Reading = ConstructorParameters<typeof FeedReader>;
-type Config = Reading[6] & ConstructorParameters<typeof FeedSettings>[1];
-const CLOCK = { date: () => new Date(NOW) } as Reading[1];
+const CLOCK = { date: () => new Date(NOW), now: () => NOW };
 
 /** Reading a feed's listings over HTTP into MariaDB, beside TypeORM's own save of pages that are there already. */
 export async function benchFeed(): Promise<void> {
@@ -50,20 +47,15 @@ async function readPages(database: DataSource): Promise<Measured> {
       else asked.push(message.at);
     }),
   );
-  const config = {
-    feed: { url: `http://127.0.0.1:${port}`, token: 'bench', internalHosts: ['127.0.0.1'] },
+  const reader = readerAlone(database, CLOCK, {
+    feed: {
+      first: { root: `http://127.0.0.1:${port}`, access: { token: 'bench' } },
+      internalHosts: ['127.0.0.1'],
+      mediaHosts: [],
+    },
     zone: 'America/New_York',
     countyDir: tmpdir(),
-  } as unknown as Config;
-  const reader = new FeedReader(
-    database,
-    CLOCK,
-    new ListingWriter(database, CLOCK),
-    new FeedSettings(database, config),
-    new Surroundings(config.countyDir),
-    { tell: () => Promise.resolve() } as unknown as Steps,
-    config,
-  );
+  });
   await reader.pull();
   await reader.onModuleDestroy();
   const stored = await database.getRepository(ListingRow).countBy({ removed: false });

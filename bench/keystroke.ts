@@ -14,7 +14,7 @@ export async function benchBrowser(web: string, signIn: { email: string; passwor
     paints.push(performance.now() - start);
   }
   await page.getByRole('button', { name: 'New search', exact: true }).click();
-  await page.locator('.sentence').click();
+  await page.getByRole('region', { name: 'The search' }).getByRole('paragraph').first().click();
   await page.keyboard.press('l');
   await page.getByRole('textbox', { name: 'Find a field' }).fill('List price');
   await page.keyboard.press('Enter');

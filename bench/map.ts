@@ -20,7 +20,7 @@ export async function benchMap(web: string, signIn: { email: string; password: s
   const homes = await opened(page, `${web}/search/${all?.id}`);
   const moving = await framesWhile(page, (seconds) => moveMap(page, seconds));
   await page.goto(`${web}/search/${all?.id}?as=table`);
-  await page.locator('.table-row a').first().waitFor();
+  await page.getByRole('row').getByRole('link').first().waitFor();
   const scrolling = await framesWhile(page, (seconds) => scrollTable(page, seconds));
   report(`Pictures while ${homes.toLocaleString('en-US')} homes are looked through, software rendering`, [
     asRate('map panned and zoomed', moving),
@@ -90,7 +90,7 @@ async function moveMap(page: Page, seconds: number): Promise<void> {
 }
 
 async function scrollTable(page: Page, seconds: number): Promise<void> {
-  await page.locator('.table').hover();
+  await page.getByRole('table').hover();
   const until = performance.now() + 1000 * seconds;
   while (performance.now() < until) {
     await page.mouse.wheel(0, 240);

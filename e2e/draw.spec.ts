@@ -1,21 +1,21 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { Agent, expectAccessible, watch } from './driver.js';
+import { Agent, expectAccessible, mapOn, offered, sentenceOn, watch } from './driver.js';
 
 /** A new search with its map drawn, and places on it by parts of its width and height. */
 async function begun(page: Page): Promise<{ agent: Agent; at: (x: number, y: number) => { x: number; y: number } }> {
   const agent = new Agent(page);
   await agent.signIn('/search');
   await agent.click(agent.button('New search'));
-  await expect(page.locator('.map-canvas canvas').first()).toBeVisible();
-  const box = await page.locator('.map-canvas').boundingBox();
+  await expect(mapOn(page).locator('canvas').first()).toBeVisible();
+  const box = await mapOn(page).boundingBox();
   if (!box) throw new Error('no map');
   agent.actions = 0;
   return { agent, at: (x, y) => ({ x: box.x + box.width * x, y: box.y + box.height * y }) };
 }
 
-const bounds = (page: Page) => page.locator('.is-bound');
+const bounds = (page: Page) => page.getByRole('region', { name: 'Where' }).getByRole('group');
 
 test('the pen draws loops, boxes and corners; bounds are moved, doubled and taken back', async ({ page }) => {
   const { agent, at } = await begun(page);
@@ -63,9 +63,9 @@ test('the pen draws loops, boxes and corners; bounds are moved, doubled and take
   expect(less).toBeLessThan(both);
 
   // chosen on the map and dragged as a whole: one step takes it back
-  const sentence = page.locator('.sentence');
+  const sentence = sentenceOn(page);
   await page.mouse.click(at(0.8, 0.8).x, at(0.8, 0.8).y);
-  await expect(page.locator('.is-bound.is-edited')).toHaveCount(1);
+  await expect(bounds(page).and(page.locator('[aria-current="true"]'))).toHaveCount(1);
   await agent.drag(at(0.8, 0.8), at(0.6, 0.95));
   await expect.poll(() => agent.count('fit')).not.toBe(less);
   await sentence.click();
@@ -133,10 +133,10 @@ test('every shape by keyboard alone: corners typed, a box by its corners, a circ
   // a district, found by its name
   await press('Find a place on the map');
   await page.keyboard.type('Ferry Hill');
-  await expect(page.locator('.ant-select-item-option', { hasText: /^Ferry Hill$/ })).toBeVisible();
-  await page.locator('.ant-select-item-option', { hasText: /^Ferry Hill$/ }).click();
+  await expect(offered(page, /^Ferry Hill$/)).toBeVisible();
+  await offered(page, /^Ferry Hill$/).click();
   await press('Keep out Ferry Hill');
-  await expect(page.locator('.sentence')).toContainText('but not in Ferry Hill');
+  await expect(sentenceOn(page)).toContainText('but not in Ferry Hill');
   fine();
 });
 
@@ -162,20 +162,22 @@ test('a bound is kept by name, found by it, and changed in every search that has
   // by its name, in words
   await page.keyboard.press('Control+k');
   await page.keyboard.type('homes within the ring road under 900k');
-  await expect(page.locator('.combobox-option', { hasText: 'within Within the ring road' })).toBeVisible();
+  await expect(page.getByRole('option').filter({ hasText: 'within Within the ring road' })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(bounds(page)).toHaveCount(1);
-  await expect(page.locator('.sentence')).toContainText('within Within the ring road');
+  await expect(sentenceOn(page)).toContainText('within Within the ring road');
 
   // changed here, it is asked whether everywhere
   await page.getByRole('button', { name: 'Within the ring road: find it on the map' }).focus();
   for (let i = 0; i < 4; i++) await page.keyboard.press('-');
   await agent.click(agent.button('change it everywhere …'));
-  await expect(page.locator('.bound-effects')).toContainText('Ring road homes');
-  await expect(page.locator('.bound-effects')).toContainText(new RegExp(`${fit} homes fit now, \\d+ then: \\d+ fewer`));
+  await expect(page.getByRole('dialog').getByRole('list')).toContainText('Ring road homes');
+  await expect(page.getByRole('dialog').getByRole('list')).toContainText(
+    new RegExp(`${fit} homes fit now, \\d+ then: \\d+ fewer`),
+  );
   await agent.click(agent.button('Change it everywhere'));
   await expect(page.getByText('“Within the ring road” is changed everywhere.')).toBeVisible();
-  await expect(page.locator('.bound-differs')).toHaveCount(0);
+  await expect(agent.button('change it everywhere …')).toHaveCount(0);
   await page.getByRole('button', { name: 'New search' }).first().click();
   await page.getByText('Ring road homes').first().click();
   await expect.poll(() => agent.count('fit')).toBeLessThan(fit);
@@ -198,7 +200,7 @@ test('bounds are written to KML and read from it, and a file with a fault says w
   await expect(report).toContainText('walks.kml: 1 area read, 1 not.');
   await expect(report).toContainText('Feature 2, “Bow tie”: The outline crosses itself where its sides 1 and 3 meet.');
   await agent.click(agent.button('Put into this search'));
-  await expect(page.locator('.sentence')).toContainText('within By the quay');
+  await expect(sentenceOn(page)).toContainText('within By the quay');
   const fit = await agent.count('fit');
   expect(fit).toBeGreaterThan(0);
 
@@ -216,7 +218,7 @@ test('bounds are written to KML and read from it, and a file with a fault says w
     await page.getByRole('button', { name: '+ A kept bound' }).click();
     await read(`bound.${format}`, readFileSync(file, 'utf8'));
     await page.getByRole('button', { name: 'Put into this search' }).click();
-    await expect(page.locator('.sentence')).toContainText('within By the quay');
+    await expect(sentenceOn(page)).toContainText('within By the quay');
     expect(await agent.count('fit')).toBe(fit);
   }
   fine();
@@ -235,7 +237,7 @@ test('what is here, how far it is, and back to where the map was', async ({ page
   await expect(here).toContainText('Postal code 00071');
   await agent.click(agent.button('Homes around here'));
   expect(await agent.count('fit')).toBeLessThan(all);
-  await expect(page.locator('.sentence')).toContainText('½ mile around Where I am');
+  await expect(sentenceOn(page)).toContainText('½ mile around Where I am');
 
   await agent.click(agent.button('Back to where the map was'));
   await page.waitForTimeout(400);
@@ -254,7 +256,7 @@ test('what is here, how far it is, and back to where the map was', async ({ page
   // a crossing of two streets, and a layer
   await agent.click(agent.button('Find a place on the map'));
   await page.keyboard.type('6th and orchard gate');
-  await expect(page.locator('.ant-select-item-option', { hasText: /6th St/ }).first()).toBeVisible();
+  await expect(offered(page, /6th St/).first()).toBeVisible();
   await page.keyboard.press('Escape');
   await agent.click(agent.button('What the map shows'));
   await page.getByRole('checkbox', { name: 'Flood zones' }).check();
@@ -267,7 +269,7 @@ test('what is here, how far it is, and back to where the map was', async ({ page
   await page.evaluate(() => void (window.print = () => undefined));
   await agent.click(agent.button('Print the map'));
   // the map is drawn as it is on the screen, before the page becomes a sheet
-  await expect(page.locator('.print-sheet')).toBeAttached();
+  await expect(page.getByRole('img', { name: 'The map', includeHidden: true })).toBeAttached();
   await page.setViewportSize({ width: 816, height: 1056 });
   await page.emulateMedia({ media: 'print' });
   const sheet = await page.getByRole('img', { name: 'The map' }).boundingBox();

@@ -72,15 +72,20 @@ export class Agent {
     return this.page.getByRole('button', { name, exact: typeof name === 'string' });
   }
 
+  /** The tab at the head of the page that names the open file. */
+  get fileTab(): Locator {
+    return this.page.getByRole('banner').getByRole('button', { name: /file(s)?$/ });
+  }
+
   place(name: string): Locator {
     return this.page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name });
   }
 
   /** Opens a client's file at the head of the page. */
   async openFile(name: string): Promise<void> {
-    await this.click(this.page.locator('.file-tab'));
+    await this.click(this.fileTab);
     await this.click(this.page.getByRole('menuitem', { name, exact: true }));
-    await expect(this.page.locator('.file-tab')).toContainText(name);
+    await expect(this.fileTab).toContainText(name);
   }
 
   /** One of the three figures, once it belongs to the search as it now is. */
@@ -92,12 +97,12 @@ export class Agent {
 
   /** A line of the search by its label. */
   line(label: string): Locator {
-    return this.page.locator('.line').filter({ has: this.page.locator('.line-label', { hasText: new RegExp(`^${label}$`) }) });
+    return this.page.getByRole('region', { name: 'The search' }).getByRole('group', { name: label, exact: true });
   }
 
   /** Sets a line that is there, or adds one, by typing its value. */
   async setLine(label: string, value: string): Promise<void> {
-    if (await this.line(label).count()) await this.click(this.line(label).locator('.phrase'));
+    if (await this.line(label).count()) await this.click(this.line(label).getByRole('button', { name: /\. Edit$/ }));
     else await this.addLine(label);
     await this.type(this.page.getByRole('textbox', { name: label, exact: true }), value);
     await this.page.keyboard.press('Enter');
@@ -111,7 +116,7 @@ export class Agent {
 
   /** Moves the demo's clock through the interface and waits until all of it has been lived through. */
   async moveClock(step: 'One hour on' | 'One day on' | 'One week on'): Promise<void> {
-    await this.click(this.page.locator('.bar-clock'));
+    await this.click(this.page.getByRole('banner').getByRole('button', { name: /Move the demo’s clock/ }));
     const done = this.page.waitForResponse((response) => response.url().endsWith('/api/demo/clock') && response.ok(), {
       timeout: 60_000,
     });
@@ -123,13 +128,46 @@ export class Agent {
   async readMail(words: string | RegExp): Promise<string> {
     await this.click(this.page.getByRole('button', { name: /read its mailbox$/ }));
     await this.click(this.page.getByRole('menuitem', { name: /^Mailbox/ }));
-    const entry = this.page.locator('.mail-link').filter({ hasText: words }).first();
+    const entry = this.page.getByRole('navigation', { name: 'Messages' }).getByRole('link').filter({ hasText: words }).first();
     await expect(entry).toBeVisible({ timeout: 15_000 });
     await this.click(entry);
     await this.click(this.page.getByText('Plain text', { exact: true }));
-    await expect(this.page.locator('.mail-text')).toContainText('Hello');
-    return this.page.locator('.mail-text').innerText();
+    const text = this.page.getByRole('region', { name: 'The message as plain text' });
+    await expect(text).toContainText('Hello');
+    return text.innerText();
   }
+}
+
+/** What the search says, under its name. */
+export function sentenceOn(page: Page): Locator {
+  return page.getByRole('region', { name: 'The search' }).getByRole('paragraph').first();
+}
+
+/** The results that are in view, as cards. */
+export function homesOn(page: Page): Locator {
+  return page.getByRole('region', { name: 'Results as cards' }).getByRole('article');
+}
+
+/** The results that are in view, as rows of the table; its head is none of them. */
+export function rowsOn(page: Page): Locator {
+  return page
+    .getByRole('table')
+    .getByRole('row')
+    .filter({ has: page.getByRole('cell') });
+}
+
+export function mapOn(page: Page): Locator {
+  return page.getByRole('application', { name: /^Map of/ });
+}
+
+/** What the finder offers under one of its headings. */
+export function found(page: Page, heading: string): Locator {
+  return page.getByRole('group', { name: heading, exact: true }).getByRole('option');
+}
+
+/** What a field with a list offers; Ant Design gives those in view no role. */
+export function offered(page: Page, text: string | RegExp): Locator {
+  return page.locator('.ant-select-item-option').filter({ hasText: text });
 }
 
 /** The address in a message's text that leads to a page of the application. */
@@ -161,6 +199,11 @@ export function watch(page: Page): () => void {
     'console',
     (message) => message.type() === 'error' && !/401|404|409|422/.test(message.text()) && wrong.push(message.text()),
   );
+  page.on('response', (response) => {
+    if (response.status() < 500) return;
+    const { pathname } = new URL(response.url());
+    void response.text().then((text) => wrong.push(`${response.status()} for ${pathname}: ${text.slice(0, 200)}`));
+  });
   page.on('request', (request) => {
     const url = request.url();
     if (!url.startsWith(run.web) && !/^(data|blob|about):/.test(url)) wrong.push(`asked for ${url}`);

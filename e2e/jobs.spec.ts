@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import type { ListingsAnswer } from '@perambula/contract';
-import { Agent, run, watch } from './driver.js';
+import { Agent, found, homesOn, run, sentenceOn, watch } from './driver.js';
 
 /** Says how many actions a whole job took, from Today on, and holds it to what it may take. */
 function took(agent: Agent, job: string, atMost: number): void {
@@ -21,7 +21,7 @@ async function say(agent: Agent, words: string): Promise<void> {
   await agent.press('Control+k');
   agent.actions++;
   await agent.page.keyboard.type(words);
-  const read = agent.page.locator('.finder-search .soft', { hasText: /homes? fits?/ });
+  const read = found(agent.page, 'Search').filter({ hasText: /homes? fits?/ });
   await expect(read).toBeVisible();
   await agent.page.keyboard.press('Enter');
   await expect(agent.page).toHaveURL(/\/search/);
@@ -35,7 +35,7 @@ test('five towns, a price range, beds, baths, houses, nothing distressed: the th
     'houses in Port Ostrey, Sedge Ferry, Tansy Hill, Wrenfield or Mallow Green, 200k to 600k, 3 beds, 2 baths, not bank-owned, no foreclosures',
   );
   expect(await agent.count('fit')).toBeGreaterThan(2);
-  await expect(page.locator('.result').nth(2)).toBeInViewport();
+  await expect(homesOn(page).nth(2)).toBeInViewport();
   took(agent, 'Five towns and six more lines, through the finder', 2);
   fine();
 });
@@ -43,8 +43,8 @@ test('five towns, a price range, beds, baths, houses, nothing distressed: the th
 test('what sold in one town lately, townhouses only: highest and lowest are read', async ({ page }) => {
   const agent = await signedIn(page);
   await say(agent, 'townhouses in Port Ostrey sold in the last 12 months');
-  await expect(page.locator('.results-prices')).toContainText(/^\$[\d,]+ to \$[\d,]+, median \$[\d,]+$/);
-  await expect(page.locator('.sentence')).toContainText('closed in the last 12 months');
+  await expect(page.getByText(/^\$[\d,]+ to \$[\d,]+, median \$[\d,]+$/)).toBeVisible();
+  await expect(sentenceOn(page)).toContainText('closed in the last 12 months');
   took(agent, 'What sold in a town, highest and lowest', 2);
 });
 
@@ -69,7 +69,7 @@ test('all that ever happened at one address', async ({ page }) => {
   await agent.press('Control+k');
   agent.actions++;
   await page.keyboard.type(address);
-  await expect(page.locator('.finder-home').first()).toContainText(address);
+  await expect(found(page, 'Homes').first()).toContainText(address);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'History of the home' })).toBeVisible();
   await expect(page.getByText(/Closed/).first()).toBeVisible();
@@ -85,7 +85,14 @@ test('why did my search drop to nothing: the line at fault shows', async ({ page
   agent.actions = 0;
   expect(await agent.count('fit')).toBe(0);
   const held = async (label: string): Promise<number> =>
-    Number((await agent.line(label).locator('button.holds').innerText()).replaceAll(',', ''));
+    Number(
+      (
+        await agent
+          .line(label)
+          .getByRole('button', { name: /holds back/ })
+          .innerText()
+      ).replaceAll(',', ''),
+    );
   expect(await held('List price')).toBeGreaterThan(0);
   expect(await held('Beds')).toBe(0);
   took(agent, 'Why did my search drop to nothing', 0);
@@ -97,9 +104,9 @@ test('five of forty results onto a new shortlist for the client', async ({ page 
   await agent.openFile('Bashir Odell');
   await agent.open('/search');
   await agent.click(agent.button('New search'));
-  await expect(page.locator('.result-choose input').nth(4)).toBeAttached();
+  await expect(homesOn(page).getByRole('checkbox').nth(4)).toBeAttached();
   agent.actions = 0;
-  for (let i = 0; i < 5; i++) await agent.click(page.locator('.result-choose input').nth(i));
+  for (let i = 0; i < 5; i++) await agent.click(homesOn(page).getByRole('checkbox').nth(i));
   await agent.click(agent.button('Shortlist'));
   await agent.type(page.getByRole('searchbox', { name: 'Name of a new shortlist' }), 'Sunday');
   await page.keyboard.press('Enter');

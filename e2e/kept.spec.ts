@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Agent, expectAccessible, watch } from './driver.js';
+import { Agent, expectAccessible, sentenceOn, watch } from './driver.js';
 
 test('a search left unfinished is picked up another day, by its address and from the list', async ({ page, browser }) => {
   const agent = new Agent(page);
@@ -12,21 +12,21 @@ test('a search left unfinished is picked up another day, by its address and from
   const address = page.url();
   await agent.press('n');
   await expect(page).not.toHaveURL(/draft=/);
-  await expect(page.locator('.sentence')).not.toContainText('$345,000');
+  await expect(sentenceOn(page)).not.toContainText('$345,000');
 
   // at another desk, by the address alone
   const other = await browser.newPage();
   await new Agent(other).signIn();
   await other.goto(address);
-  await expect(other.locator('.sentence')).toContainText('up to $345,000');
+  await expect(sentenceOn(other)).toContainText('up to $345,000');
   await other.close();
 
   // and here, from the list
   await agent.press('o');
   await page.getByRole('textbox', { name: 'Find a search' }).fill('345');
   await expectAccessible(page);
-  await page.locator('.searches-row', { hasText: 'up to $345,000' }).getByRole('button').first().click();
-  await expect(page.locator('.sentence')).toContainText('up to $345,000');
+  await page.getByRole('tooltip').getByRole('button').filter({ hasText: 'up to $345,000' }).click();
+  await expect(sentenceOn(page)).toContainText('up to $345,000');
   expect(await agent.count('fit')).toBe(fit);
 
   // saved, it is unfinished no more
@@ -39,7 +39,7 @@ test('a search left unfinished is picked up another day, by its address and from
   await page.getByRole('textbox', { name: 'Find a search' }).fill('345');
   await expect(page.getByText('No search has that in it.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Find a search' }).fill('three four');
-  await expect(page.locator('.searches-row', { hasText: 'Three four five' })).toBeVisible();
+  await expect(page.getByRole('tooltip').getByRole('button').filter({ hasText: 'Three four five' })).toBeVisible();
   fine();
 });
 
@@ -56,7 +56,7 @@ test('new searches begin with the agent’s usual lines, one key away', async ({
   await agent.setLine('Beds', '5 or more');
   await page.keyboard.press('Escape');
   await agent.press('n');
-  await expect(page.locator('.sentence')).toContainText('3 beds or more');
+  await expect(sentenceOn(page)).toContainText('3 beds or more');
 
   // no longer the default, and forgotten
   await agent.press('o');
@@ -68,7 +68,7 @@ test('new searches begin with the agent’s usual lines, one key away', async ({
   await agent.click(page.getByRole('button', { name: 'Forget the starting set Families' }));
   await page.keyboard.press('Escape');
   await agent.press('n');
-  await expect(page.locator('.sentence')).not.toContainText('3 beds');
+  await expect(sentenceOn(page)).not.toContainText('3 beds');
 });
 
 test('a search tells what it was, what changed in lines and in homes, and goes back', async ({ page }) => {
@@ -88,16 +88,16 @@ test('a search tells what it was, what changed in lines and in homes, and goes b
   await expect(agent.button('Saved')).toBeVisible();
   await agent.click(agent.button('More about this search'));
   await agent.click(page.getByRole('menuitem', { name: 'Earlier states …' }));
-  const states = page.locator('.states');
+  const states = page.getByRole('dialog', { name: 'Earlier states' });
   await expect(states).toContainText('up to $300,000 up to $400,000');
   await expect(states).toContainText(`Of today’s homes: ${after - before} more, 0 fewer, ${before} the same.`);
   await expectAccessible(page);
 
   await agent.click(page.getByRole('link', { name: 'Compare the two' }));
-  await expect(page.locator('.count', { hasText: 'only in the second' }).locator('b')).toHaveText(String(after - before));
-  await expect(page.locator('.compare .result')).toHaveCount(Math.min(200, after - before));
+  await expect(page.getByRole('button', { name: /only in the second/ }).locator('b')).toHaveText(String(after - before));
+  await expect(page.getByRole('article')).toHaveCount(Math.min(200, after - before));
   await expectAccessible(page);
-  await agent.click(page.locator('.count', { hasText: 'only in the first' }));
+  await agent.click(page.getByRole('button', { name: /only in the first/ }));
   await expect(page.getByText('No home is only in the first.')).toBeVisible();
 
   await page.goBack();
@@ -124,17 +124,18 @@ test('a search written to a file is read from it again', async ({ page }) => {
   ]);
   const path = await download.path();
   await agent.press('n');
-  await expect(page.locator('.sentence')).not.toContainText('$355,000');
+  await expect(sentenceOn(page)).not.toContainText('$355,000');
   await agent.press('o');
-  await page.locator('.searches-menu input[type="file"]').setInputFiles(path);
-  await expect(page.locator('.sentence')).toContainText('up to $355,000');
+  await page.getByRole('tooltip').locator('input[type=file]').setInputFiles(path);
+  await expect(sentenceOn(page)).toContainText('up to $355,000');
   expect(await agent.count('fit')).toBe(fit);
-  await expect(page.locator('.searches-menu')).toHaveCount(0);
+  await expect(page.getByRole('textbox', { name: 'Find a search' })).toHaveCount(0);
   await agent.press('o');
   await page
-    .locator('.searches-menu input[type="file"]')
+    .getByRole('tooltip')
+    .locator('input[type=file]')
     .setInputFiles({ name: 'wrong.txt', mimeType: 'text/plain', buffer: Buffer.from('ListPrice <=') });
   await expect(page.getByText('The filter ends where a value is needed.')).toBeVisible();
-  await expect(page.locator('.sentence')).toContainText('up to $355,000');
+  await expect(sentenceOn(page)).toContainText('up to $355,000');
   fine();
 });

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { Agent, expectAccessible, watch } from './driver.js';
+import { Agent, expectAccessible, found, homesOn, mapOn, rowsOn, sentenceOn, watch } from './driver.js';
 
 /** A line is chosen by a few letters of its name, typed, and done with Enter. */
 async function typeLine(page: Page, letters: string, label: string, value: string): Promise<void> {
@@ -24,26 +24,29 @@ test('a search is built, changed and saved by the keyboard alone', async ({ page
   await typeLine(page, 'bedr', 'Beds', '3+');
   await typeLine(page, 'bath', 'Baths', '1.5 or more');
   await typeLine(page, 'list pr', 'List price', '300-450k');
-  await expect(page.locator('.sentence')).toContainText('3 beds or more; 1½ baths or more; $300,000 to $450,000.');
+  await expect(sentenceOn(page)).toContainText('3 beds or more; 1½ baths or more; $300,000 to $450,000.');
   const fit = await agent.count('fit');
   expect(fit).toBeLessThan(all);
 
   // a line is edited where it stands
-  await agent.line('Beds').locator('.phrase').press('Enter');
+  await agent
+    .line('Beds')
+    .getByRole('button', { name: /\. Edit$/ })
+    .press('Enter');
   await page.keyboard.press('Control+a');
   await page.keyboard.type('2 or more');
   await page.keyboard.press('Enter');
   expect(await agent.count('fit')).toBeGreaterThanOrEqual(fit);
-  await page.locator('.sentence').click();
+  await sentenceOn(page).click();
   await page.keyboard.press('Control+z');
   expect(await agent.count('fit')).toBe(fit);
 
   // what a line holds back opens as the homes that it counts
-  const holds = agent.line('List price').locator('button.holds');
+  const holds = agent.line('List price').getByRole('button', { name: /holds back/ });
   const held = Number(await holds.innerText());
   await holds.press('Enter');
-  await expect(page.locator('.result')).not.toHaveCount(0);
-  await expect(page.locator('.result .result-reason').first()).toHaveText(/over|under/);
+  await expect(homesOn(page)).not.toHaveCount(0);
+  await expect(homesOn(page).first()).toContainText(/over|under/);
   await agent.open(new URL(page.url()).pathname + new URL(page.url()).search);
   await expect(page.getByRole('button', { name: /^only by list price/ })).toBeVisible();
   expect(held).toBeGreaterThan(0);
@@ -82,13 +85,13 @@ test('any kind of line is typed as it reads, by the keyboard alone, in under a m
   const seconds = (Date.now() - begun) / 1000;
   console.log(`  Nine lines of nine kinds by keyboard: ${seconds.toFixed(1)} s`);
   expect(seconds).toBeLessThan(60);
-  await expect(page.locator('.sentence')).toContainText('active, closed since Oct 1, 2025');
+  await expect(sentenceOn(page)).toContainText('active, closed since Oct 1, 2025');
 
   // what cannot be read says why, and the line stays open with the last good value
   await page.keyboard.press('Enter');
   await page.keyboard.type('gone');
   await page.keyboard.press('Enter');
-  await expect(page.locator('.understood')).toContainText('“gone” is no status');
+  await expect(agent.line('Status').getByRole('status')).toContainText('“gone” is no status');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Status: Active, Closed since Oct 1, 2025. Edit' })).toBeFocused();
 
@@ -96,9 +99,9 @@ test('any kind of line is typed as it reads, by the keyboard alone, in under a m
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Delete');
-  await expect(page.locator('.sentence')).not.toContainText('closed since');
+  await expect(sentenceOn(page)).not.toContainText('closed since');
   await page.keyboard.press('Control+z');
-  await expect(page.locator('.sentence')).toContainText('closed since');
+  await expect(sentenceOn(page)).toContainText('closed since');
 
   // values can be ticked without the mouse, too
   await page.getByRole('button', { name: /^Heating: / }).press('Enter');
@@ -115,7 +118,7 @@ test('nothing typed right after a key is lost', async ({ page }) => {
   const agent = new Agent(page);
   await agent.signIn('/search');
   await agent.count('fit');
-  await page.locator('.sentence').click();
+  await sentenceOn(page).click();
   await page.keyboard.type('lnew construction', { delay: 25 });
   await expect(page.getByRole('textbox', { name: 'Find a field' })).toHaveValue('new construction');
   await page.keyboard.press('Enter');
@@ -126,7 +129,7 @@ test('a field chosen in the very moment that the catalogue has opened takes the 
   const agent = new Agent(page);
   await agent.signIn('/search');
   await agent.count('fit');
-  await page.locator('.sentence').click();
+  await sentenceOn(page).click();
   await page.evaluate(() => {
     const watch = new MutationObserver(() => {
       const opening = document.querySelector('.ant-popover[class*="appear-active"], .ant-popover[class*="enter-active"]');
@@ -142,7 +145,7 @@ test('a field chosen in the very moment that the catalogue has opened takes the 
     watch.observe(document.body, { subtree: true, childList: true, attributes: true, attributeFilter: ['class'] });
   });
   await page.keyboard.press('l');
-  const editor = page.locator('.editor-phrase');
+  const editor = page.locator('[data-typed]');
   await expect(editor).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Find a field' })).toBeHidden();
   await expect(editor).toBeFocused();
@@ -168,7 +171,7 @@ test('one of several lines is typed whole, each letter in the same field', async
   await page.keyboard.type('3.5 or more', { delay: 60 });
   await expect(field).toHaveValue('3.5 or more');
   await page.keyboard.press('Enter');
-  await expect(page.locator('.sentence')).toContainText('either garage 2 spaces or more or lot 3½ ac or more');
+  await expect(sentenceOn(page)).toContainText('either garage 2 spaces or more or lot 3½ ac or more');
 });
 
 test('a search typed as people speak becomes lines, and what was not understood is offered', async ({ page }) => {
@@ -179,23 +182,23 @@ test('a search typed as people speak becomes lines, and what was not understood 
   await agent.press('Control+k');
   const words = 'houses under 450k, 3 beds, 1.5 baths, ideally a deck, not bank-owned, quiet street';
   await agent.type(page.getByRole('combobox', { name: 'Find anything' }), words);
-  await expect(page.locator('.finder-search')).toContainText('not understood: “quiet street”');
-  await expect(page.locator('.finder-search')).toContainText(/\d+ homes? fits?/);
+  await expect(found(page, 'Search')).toContainText('not understood: “quiet street”');
+  await expect(found(page, 'Search')).toContainText(/\d+ homes? fits?/);
   await agent.press('Enter');
-  await expect(page.locator('.sentence')).toContainText(
+  await expect(sentenceOn(page)).toContainText(
     'Houses; active, coming soon; up to $450,000; 3 beds or more; 1½ baths or more; special listing conditions not Real Estate Owned. Would be nice: exterior features Deck.',
   );
   const fit = await agent.count('fit');
   expect(fit).toBeGreaterThan(0);
   expect(agent.actions).toBeLessThanOrEqual(3);
   // those with a deck come first, and say so
-  await expect(page.locator('.result').first().locator('.chip-gain')).toContainText('Deck');
+  await expect(homesOn(page).first()).toContainText('Deck');
 
   const unread = page.getByRole('list', { name: 'Not understood' });
   await unread.getByRole('button', { name: 'seek it in remarks' }).press('Enter');
   await expect(unread).toBeHidden();
-  await expect(page.locator('.sentence')).toContainText('public remarks mentions quiet street');
-  await page.locator('.sentence').click();
+  await expect(sentenceOn(page)).toContainText('public remarks mentions quiet street');
+  await sentenceOn(page).click();
   await page.keyboard.press('Control+z');
   expect(await agent.count('fit')).toBe(fit);
   fine();
@@ -207,11 +210,16 @@ test('a line is left out on trial and put back by one key; the advice’s change
   await agent.signIn();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('under 300k, 4 beds');
-  await expect(page.locator('.finder-search')).toContainText(/\d+ homes? fits?/);
+  await expect(found(page, 'Search')).toContainText(/\d+ homes? fits?/);
   await page.keyboard.press('Enter');
-  await expect(page.locator('.sentence')).toContainText('up to $300,000');
+  await expect(sentenceOn(page)).toContainText('up to $300,000');
   const fit = await agent.count('fit');
-  const held = Number(await agent.line('List price').locator('button.holds').innerText());
+  const held = Number(
+    await agent
+      .line('List price')
+      .getByRole('button', { name: /holds back/ })
+      .innerText(),
+  );
   await agent.line('List price').hover();
   await page.getByRole('button', { name: 'More about List price' }).click();
   await page.getByText(/^Try without it/).click();
@@ -220,7 +228,7 @@ test('a line is left out on trial and put back by one key; the advice’s change
   await page.keyboard.press('Escape');
   await expect.poll(() => agent.count('fit')).toBe(fit);
 
-  const advice = page.locator('.advice li', { hasText: 'adds' });
+  const advice = page.getByRole('listitem').filter({ hasText: 'adds' });
   await expect(advice).toBeVisible();
   const adds = Number(/adds (\d+)\./.exec(await advice.innerText())?.[1]);
   await advice.getByRole('button', { name: /Do that/ }).click();
@@ -235,7 +243,12 @@ test('a line is removed, and back comes all that it held', async ({ page }) => {
   const all = await agent.count('fit');
   await agent.setLine('List price', 'up to 250k');
   const cheap = await agent.count('fit');
-  const held = Number(await agent.line('List price').locator('button.holds').innerText());
+  const held = Number(
+    await agent
+      .line('List price')
+      .getByRole('button', { name: /holds back/ })
+      .innerText(),
+  );
   expect(cheap + held).toBe(all);
   await agent.line('List price').getByRole('button', { name: 'Remove List price' }).press('Enter');
   expect(await agent.count('fit')).toBe(all);
@@ -245,8 +258,8 @@ test('back, forward and a bookmark lead where they led before', async ({ page })
   const agent = new Agent(page);
   await agent.signIn('/search?as=table&show=missByOne');
   await expect(page.getByRole('columnheader', { name: 'Price' })).toBeVisible();
-  await expect(page.locator('[data-count="miss by one"]')).toHaveAttribute('aria-pressed', 'true');
-  await agent.click(page.locator('.table a').first());
+  await expect(page.getByRole('button', { name: /miss by one$/ })).toHaveAttribute('aria-pressed', 'true');
+  await agent.click(rowsOn(page).getByRole('link').first());
   await expect(page.getByRole('heading', { name: 'History of the home' })).toBeVisible();
   const listing = page.url();
   await page.goBack();
@@ -262,11 +275,11 @@ test('the mark on the map and the card in the list are one: pointing at either s
   await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.count('fit');
-  const card = page.locator('.result').nth(1);
+  const card = homesOn(page).nth(1);
   await card.hover();
   await expect(card).toHaveClass(/is-hovered/);
   await expect(page.getByRole('application', { name: /Map of Ostrey County/ })).toBeVisible();
-  await expect(page.locator('.legend, .map-legend')).toContainText('Active');
+  await expect(page.getByRole('group', { name: 'Statuses on the map' })).toContainText('Active');
 });
 
 test('on a telephone Today, a listing, a file and a search fit their width', async ({ browser }) => {
@@ -284,7 +297,7 @@ test('on a telephone Today, a listing, a file and a search fit their width', asy
   await fits();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('st, port');
-  await page.locator('.finder-home').first().click();
+  await found(page, 'Homes').first().click();
   await expect(page.getByRole('heading', { name: 'For you only' })).toBeVisible();
   await fits();
   await expectAccessible(page);
@@ -292,7 +305,7 @@ test('on a telephone Today, a listing, a file and a search fit their width', asy
   // a search: its lines, the map, the list, one at a time below what it finds
   await agent.open('/search');
   const shown = async (): Promise<void> =>
-    expect(await page.locator('.view').evaluate((view) => view.scrollWidth - view.clientWidth)).toBe(0);
+    expect(await page.getByRole('main').evaluate((view) => view.scrollWidth - view.clientWidth)).toBe(0);
   await agent.count('fit');
   await shown();
   await page.getByRole('button', { name: /^Add a line/ }).click();
@@ -300,13 +313,13 @@ test('on a telephone Today, a listing, a file and a search fit their width', asy
   await fits();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
-  await expect(agent.line('Lot features').locator('.phrase')).toHaveText('Corner Lot');
+  await expect(agent.line('Lot features').getByRole('button', { name: /\. Edit$/ })).toHaveText('Corner Lot');
   await page.getByRole('button', { name: /fit$/ }).click();
   await expect(page.getByRole('region', { name: 'Results', exact: true })).toBeVisible();
-  await expect(page.locator('.search-map')).toBeHidden();
+  await expect(mapOn(page)).toBeHidden();
   await shown();
   await page.getByText('Map', { exact: true }).click();
-  await expect(page.locator('.map-canvas canvas').first()).toBeVisible();
+  await expect(mapOn(page).locator('canvas').first()).toBeVisible();
   await shown();
   await expectAccessible(page);
   await phone.close();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Agent, expectAccessible, watch } from './driver.js';
+import { Agent, expectAccessible, homesOn, sentenceOn, watch } from './driver.js';
 
 test('either a garage or a basement: by keyboard, with what each adds', async ({ page }) => {
   const agent = new Agent(page);
@@ -19,13 +19,13 @@ test('either a garage or a basement: by keyboard, with what each adds', async ({
   const either = await agent.count('fit');
   expect(either).toBeGreaterThan(garage);
   expect(either).toBeLessThan(all);
-  const row = page.locator('.line.is-either');
-  const [garageAdds, storiesAdds] = (await row.locator('.either-adds').allInnerTexts()).map((text) =>
+  const row = agent.line('Either');
+  const [garageAdds, storiesAdds] = (await row.getByText(/^adds [\d,]+$/).allInnerTexts()).map((text) =>
     Number(text.replace(/\D/g, '')),
   );
   expect(storiesAdds).toBe(either - garage);
   expect(garageAdds).toBeGreaterThan(0);
-  await expect(page.locator('.sentence')).toContainText('either garage 2 spaces or more or stories exactly 1');
+  await expect(sentenceOn(page)).toContainText('either garage 2 spaces or more or stories exactly 1');
   await expectAccessible(page);
 
   // one of the two must hold together with a further line
@@ -59,14 +59,17 @@ test('what a home costs a month follows what the client brings and borrows', asy
   const usual = await agent.count('fit');
   expect(usual).toBeGreaterThan(0);
   expect(usual).toBeLessThan(all);
-  await expect(page.locator('.sentence')).toContainText('with 20% down at 6.5% over 30 years');
-  await agent.line('Monthly cost').locator('.phrase').click();
+  await expect(sentenceOn(page)).toContainText('with 20% down at 6.5% over 30 years');
+  await agent
+    .line('Monthly cost')
+    .getByRole('button', { name: /\. Edit$/ })
+    .click();
   await page.getByRole('spinbutton', { name: 'Paid down' }).fill('60');
-  await expect(page.locator('.sentence')).toContainText('with 60% down');
+  await expect(sentenceOn(page)).toContainText('with 60% down');
   const more = await agent.count('fit');
   expect(more).toBeGreaterThan(usual);
   await page.getByRole('spinbutton', { name: 'Interest' }).fill('12');
-  await expect(page.locator('.sentence')).toContainText('at 12%');
+  await expect(sentenceOn(page)).toContainText('at 12%');
   expect(await agent.count('fit')).toBeLessThan(more);
   await expectAccessible(page);
   fine();
@@ -81,7 +84,7 @@ test('homes with an open house soon, and really for sale for long, by keyboard',
   const open = await agent.count('fit');
   expect(open).toBeGreaterThan(0);
   expect(open).toBeLessThan(all);
-  await expect(page.locator('.sentence')).toContainText('open house next 14 days');
+  await expect(sentenceOn(page)).toContainText('open house next 14 days');
   await agent.line('Open house').getByRole('button', { name: 'Remove Open house' }).click();
   await agent.setLine('For sale since', 'until Jan 31, 2026');
   expect(await agent.count('fit')).toBeLessThan(all);
@@ -93,14 +96,17 @@ test('how a price moved is one line, typed or chosen; what does not fit says why
   await agent.signIn('/search');
   await agent.click(agent.button('New search'));
   await agent.setLine('Price change', 'down in the last 90 days');
-  await expect(page.locator('.sentence')).toContainText('price change last 90 days, down');
+  await expect(sentenceOn(page)).toContainText('price change last 90 days, down');
   const down = await agent.count('fit');
   expect(down).toBeGreaterThan(0);
   // a price that never moved is no blank
   expect(await agent.count('unknown')).toBe(0);
-  await agent.line('Price change').locator('.phrase').click();
+  await agent
+    .line('Price change')
+    .getByRole('button', { name: /\. Edit$/ })
+    .click();
   await page.getByRole('spinbutton', { name: 'At least so many percent' }).fill('3');
-  await expect(page.locator('.sentence')).toContainText('down by 3% or more');
+  await expect(sentenceOn(page)).toContainText('down by 3% or more');
   const cut = await agent.count('fit');
   expect(cut).toBeLessThan(down);
   await expectAccessible(page);
@@ -108,9 +114,8 @@ test('how a price moved is one line, typed or chosen; what does not fit says why
   await page.getByRole('button', { name: /miss by one/ }).click();
   await expect(page.getByRole('button', { name: 'Nearest first' })).toBeVisible();
   await expect(
-    page
-      .locator('.result-reason')
-      .filter({ hasText: /the price (never moved|went (down|up) by \$[\d,]+, [\d.]+%)/ })
+    homesOn(page)
+      .getByText(/the price (never moved|went (down|up) by \$[\d,]+, [\d.]+%)/)
       .first(),
   ).toBeVisible();
 
@@ -119,9 +124,8 @@ test('how a price moved is one line, typed or chosen; what does not fit says why
   await agent.setLine('List price', 'up to 300k');
   const over = async (): Promise<number[]> =>
     (
-      await page
-        .locator('.result-reason')
-        .filter({ hasText: /\$[\d,]+ over/ })
+      await homesOn(page)
+        .getByText(/\$[\d,]+ over/)
         .allInnerTexts()
     ).map((text) => Number(text.replace(/\D/g, '')));
   await expect.poll(async () => (await over()).length).toBeGreaterThan(2);
@@ -130,6 +134,6 @@ test('how a price moved is one line, typed or chosen; what does not fit says why
 
   await agent.setLine('Garage', '2 or more');
   await page.getByRole('button', { name: /unknown/ }).click();
-  await expect(page.locator('.result-reason').first()).toHaveText('garage left blank');
+  await expect(homesOn(page).first()).toContainText('garage left blank');
   fine();
 });

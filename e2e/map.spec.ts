@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Agent, watch } from './driver.js';
+import { Agent, mapOn, offered, sentenceOn, watch } from './driver.js';
 
 test('the map holds every home found: numbers that open, and a list that follows it', async ({ page }) => {
   const agent = new Agent(page);
@@ -17,11 +17,11 @@ test('the map holds every home found: numbers that open, and a list that follows
   await page.waitForTimeout(600);
 
   // a number is pointed at where homes are thickest, and opens until homes stand by themselves
-  const box = await page.locator('.map-canvas').boundingBox();
+  const box = await mapOn(page).boundingBox();
   if (!box) throw new Error('no map');
   await agent.click(page.getByRole('checkbox', { name: 'List only what the map shows' }));
   const listed = async (): Promise<number> =>
-    Number(((await page.locator('.results-choosing').innerText()).match(/choose all ([\d,]+)/)?.[1] ?? '0').replaceAll(',', ''));
+    Number(/\d+/.exec((await page.getByRole('checkbox', { name: /^Choose all/ }).getAttribute('aria-label')) ?? '')?.[0]);
   // some lie beyond the map's edge
   await expect.poll(listed).toBeLessThan(found);
   const before = await listed();
@@ -44,13 +44,13 @@ test('a bound’s side is dragged, and the figures follow; one step takes the wh
   await agent.click(agent.button('New search'));
   await agent.click(page.getByRole('button', { name: '+ Around a place' }));
   await page.keyboard.type('Ferry Square');
-  await expect(page.locator('.ant-select-item-option', { hasText: 'Ferry Square' }).first()).toBeVisible();
+  await expect(offered(page, 'Ferry Square').first()).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(page.locator('.sentence')).toContainText('½ mile around Ferry Square');
+  await expect(sentenceOn(page)).toContainText('½ mile around Ferry Square');
   const small = await agent.count('fit');
   await agent.click(page.getByRole('button', { name: /Ferry Square: find it on the map/ }));
   await page.waitForTimeout(700);
-  const box = await page.locator('.map-canvas').boundingBox();
+  const box = await mapOn(page).boundingBox();
   if (!box) throw new Error('no map');
   // the circle fills the view but for seventy pixels about it
   const radius = Math.min(box.width, box.height) / 2 - 70;
@@ -66,9 +66,9 @@ test('a bound’s side is dragged, and the figures follow; one step takes the wh
   await page.mouse.up();
   expect(counts.size, 'figures seen on the way').toBeGreaterThan(2);
   expect(await agent.count('fit')).toBeLessThan(small);
-  await expect(page.locator('.sentence')).not.toContainText('½ mile around');
-  await page.locator('.sentence').click();
+  await expect(sentenceOn(page)).not.toContainText('½ mile around');
+  await sentenceOn(page).click();
   await page.keyboard.press('Control+z');
-  await expect(page.locator('.sentence')).toContainText('½ mile around Ferry Square');
+  await expect(sentenceOn(page)).toContainText('½ mile around Ferry Square');
   expect(await agent.count('fit')).toBe(small);
 });

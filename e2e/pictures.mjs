@@ -32,11 +32,15 @@ await main(async () => {
   const typed = async (words) => {
     await page.keyboard.press('Control+k');
     await page.keyboard.type(words);
-    await page.locator('.finder-search .soft', { hasText: /homes? fits?/ }).waitFor();
+    await page
+      .getByRole('option')
+      .filter({ hasText: /homes? fits?/ })
+      .first()
+      .waitFor();
   };
   const line = async (field, value) => {
     await page.waitForTimeout(500);
-    await page.locator('.sentence').click();
+    await page.getByRole('region', { name: 'The search' }).getByRole('paragraph').first().click();
     await page.keyboard.press('l');
     await page.getByRole('textbox', { name: 'Find a field' }).fill(field);
     await page.waitForTimeout(400);

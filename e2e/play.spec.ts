@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { Agent, linkIn, run } from './driver.js';
+import { Agent, found, linkIn, run } from './driver.js';
 
 /** Views by their address; what is in them is found as it stands there. */
 const VIEWS = ['/today', '/search', '/clients', '/shortlists', '/showings', '/mailbox', '/feed', '/search/compare'];
@@ -46,7 +46,7 @@ async function flood(page: Page, text: string): Promise<void> {
 
 async function expectWhole(page: Page, wrong: readonly string[], what: string): Promise<void> {
   expect([what, ...wrong]).toEqual([what]);
-  await expect(page.locator('.broken'), what).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'This page could not be shown' }), what).toHaveCount(0);
   await expect(page.getByText('Unexpected Application Error'), what).toHaveCount(0);
 }
 
@@ -63,7 +63,7 @@ test('a sentence typed without a pause while the page is busy is read to its las
     await page.keyboard.press('Control+k');
     await flood(page, WORDS);
     await expect(finder).toHaveValue(WORDS);
-    await expect(page.locator('.finder-search')).toContainText(/homes? fits?/, { timeout: 30_000 });
+    await expect(found(page, 'Search')).toContainText(/homes? fits?/, { timeout: 30_000 });
     await expectWhole(page, wrong, view);
   }
 });
@@ -160,5 +160,5 @@ async function playedWith(page: Page, views: readonly string[], seconds: number,
   }
   // whatever lies open can be closed
   for (let presses = 0; presses < 6; presses++) await page.keyboard.press('Escape');
-  await expect(page.locator('.ant-modal-wrap:visible'), done.slice(-300)).toHaveCount(0);
+  await expect(page.getByRole('dialog'), done.slice(-300)).toHaveCount(0);
 }

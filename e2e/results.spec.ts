@@ -1,17 +1,15 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { Agent, expectAccessible, watch } from './driver.js';
+import { Agent, expectAccessible, homesOn, rowsOn, watch } from './driver.js';
 
 const heads = async (page: Page): Promise<string[]> =>
   (await page.getByRole('columnheader').allInnerTexts()).map((text) => (text.split('\n')[0] ?? '').trim()).filter(Boolean);
 /** Beds and price of the first rows of the table, from the top. */
 const firstRows = async (page: Page): Promise<[beds: number, price: number][]> =>
   (
-    await page
-      .locator('.table-row')
-      .evaluateAll((rows) =>
-        rows.slice(0, 12).map((row) => [...row.querySelectorAll('[role="cell"]')].map((cell) => cell.textContent)),
-      )
+    await rowsOn(page).evaluateAll((rows) =>
+      rows.slice(0, 12).map((row) => [...row.querySelectorAll('[role="cell"]')].map((cell) => cell.textContent)),
+    )
   ).map((cells) => [Number(cells[5]), Number((cells[4] ?? '').replace(/\D/g, ''))]);
 const sorted = (rows: readonly [number, number][], by: (a: [number, number], b: [number, number]) => number): string =>
   JSON.stringify([...rows].sort(by));
@@ -21,7 +19,7 @@ test('the table has the agent’s own columns, in their order and width, at ever
   const fine = watch(page);
   await agent.signIn('/search?as=table');
   await agent.click(agent.button('New search'));
-  await expect(page.locator('.table-row a').first()).toBeVisible();
+  await expect(rowsOn(page).getByRole('link').first()).toBeVisible();
   await agent.click(agent.button('Choose the columns'));
   // they are kept: an earlier try may have left its own
   await agent.click(agent.button('Back to the usual ones'));
@@ -59,7 +57,7 @@ test('the table has the agent’s own columns, in their order and width, at ever
   const other = await browser.newPage();
   const again = new Agent(other);
   await again.signIn('/search?as=table');
-  await expect(other.locator('.table-row a').first()).toBeVisible();
+  await expect(rowsOn(other).getByRole('link').first()).toBeVisible();
   await expect.poll(() => heads(other)).toEqual(await heads(page));
   await other.close();
   await agent.click(agent.button('Choose the columns'));
@@ -100,14 +98,14 @@ test('some are chosen, shown by themselves, and outlive a reload', async ({ page
   await agent.click(agent.button('New search'));
   const all = await agent.count('fit');
   await expect(page.getByRole('checkbox', { name: `Choose all ${all}` })).toBeVisible();
-  for (const i of [0, 2]) await page.locator('.result-choose input').nth(i).check();
+  for (const i of [0, 2]) await homesOn(page).getByRole('checkbox').nth(i).check();
   await agent.click(agent.button('show only these'));
-  await expect(page.locator('.result')).toHaveCount(2);
+  await expect(homesOn(page)).toHaveCount(2);
   await page.reload();
-  await expect(page.locator('.result')).toHaveCount(2);
+  await expect(homesOn(page)).toHaveCount(2);
   await expect(page.getByText('2 chosen', { exact: true })).toBeVisible();
   await agent.click(agent.button('show all again'));
-  await agent.click(page.locator('.results-choosing input'));
+  await agent.click(page.getByRole('checkbox', { name: /^Choose all/ }));
   await expect(page.getByText(`${all.toLocaleString('en-US')} chosen`, { exact: true }).first()).toBeVisible();
   fine();
 });
@@ -124,8 +122,8 @@ test('every one of a long list can be scrolled to, and the next and the one befo
   const all = await agent.count('fit');
   expect(all).toBeGreaterThan(500);
   await expect(page.getByText(`choose all ${all.toLocaleString('en-US')}`)).toBeVisible();
-  await page.locator('.table').evaluate((table) => (table.scrollTop = table.scrollHeight));
-  const last = page.locator(`.table-row[aria-rowindex="${all + 1}"] a`);
+  await page.getByRole('region', { name: 'Results as a table' }).evaluate((table) => (table.scrollTop = table.scrollHeight));
+  const last = page.locator(`[role="row"][aria-rowindex="${all + 1}"]`).getByRole('link');
   await expect(last).toBeVisible();
   await last.click();
   await expect(page.getByText(`${all.toLocaleString('en-US')} of ${all.toLocaleString('en-US')}`)).toBeVisible();

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { BrowserContext, Page } from '@playwright/test';
 import { simpleParser } from 'mailparser';
-import { Agent, expectAccessible, linkIn, run, watch } from './driver.js';
+import { Agent, expectAccessible, homesOn, linkIn, mapOn, run, sentenceOn, watch } from './driver.js';
 
 /** One whole job, from a new client to a visit agreed, all through the interface. */
 test.describe.configure({ mode: 'serial' });
@@ -23,7 +23,7 @@ test.afterEach(() => nothingWrong());
 test.afterAll(() => context.close());
 
 test('a new client confirms her address through the message that reaches her', async () => {
-  await agent.click(page.locator('.file-tab'));
+  await agent.click(page.getByRole('banner').getByRole('button', { name: /file(s)?$/ }));
   await agent.click(page.getByRole('menuitem', { name: 'New client' }));
   await agent.type(page.getByLabel('Client’s name'), 'Marit Halvorsen');
   await agent.type(page.getByLabel('E-mail address'), 'marit@halvorsen.example');
@@ -49,20 +49,20 @@ test('a search of lines and bounds shows its count at every step', async () => {
   await agent.setLine('Beds', '2 or more');
   await agent.setLine('Baths', '1½ or more');
   await agent.setLine('Living area', '1,000');
-  await expect(page.locator('.sentence')).toContainText(
+  await expect(sentenceOn(page)).toContainText(
     'Homes for sale; active, coming soon; up to $460,000; 2 beds or more; 1½ baths or more; living area 1,000 sq ft or more.',
   );
 
   // towns are typed, and others ticked in the list under them
   await agent.setLine('City', 'Port Ostrey, Sedge Ferry, Tansy Hill, Mallow Green');
-  await agent.click(agent.line('City').locator('.phrase'));
+  await agent.click(agent.line('City').getByRole('button', { name: /\. Edit$/ }));
   await agent.click(agent.line('City').getByRole('checkbox', { name: /^Wrenfield/ }));
   await agent.press('Escape');
-  await expect(agent.line('City').locator('.phrase')).toContainText('Port Ostrey, Sedge Ferry');
+  await expect(agent.line('City').getByRole('button', { name: /\. Edit$/ })).toContainText('Port Ostrey, Sedge Ferry');
   expect(await agent.count('fit')).toBeLessThanOrEqual(affordable);
 
   // a circle, dragged out from its middle on the map
-  const map = await page.locator('.map-canvas').boundingBox();
+  const map = await mapOn(page).boundingBox();
   if (!map) throw new Error('There is no map.');
   const at = (x: number, y: number): { x: number; y: number } => ({ x: map.x + map.width * x, y: map.y + map.height * y });
   const before = await agent.count('fit');
@@ -86,10 +86,10 @@ test('a search of lines and bounds shows its count at every step', async () => {
   ] as const)
     await page.mouse.click(at(x, y).x, at(x, y).y);
   await page.mouse.dblclick(at(0.42, 0.6).x, at(0.42, 0.6).y);
-  await expect(page.locator('.line', { hasText: 'not in' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Where' }).getByRole('group').filter({ hasText: 'not in' })).toBeVisible();
   const without = await agent.count('fit');
   expect(without).toBeLessThan(circled);
-  await page.locator('.sentence').click();
+  await sentenceOn(page).click();
   await agent.press('Control+z');
   expect(await agent.count('fit')).toBe(circled);
   await agent.press('Control+Shift+z');
@@ -104,13 +104,13 @@ test('a search of lines and bounds shows its count at every step', async () => {
 
 test('results stand as cards and as a table, and open one after another', async () => {
   const fit = await agent.count('fit');
-  await expect(page.locator('.result').first()).toBeVisible();
+  await expect(homesOn(page).first()).toBeVisible();
   await agent.click(page.getByText('Table', { exact: true }));
   await expect(page.getByRole('columnheader', { name: 'Price' })).toBeVisible();
   await agent.click(page.getByRole('columnheader', { name: 'Price' }));
   await expectAccessible(page);
   await agent.click(page.getByText('Cards', { exact: true }));
-  await agent.click(page.locator('.result-address').first());
+  await agent.click(homesOn(page).first().getByRole('link'));
   await expect(page.getByText(`1 of ${fit}`)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'For you only' })).toBeVisible();
   await expect(
@@ -138,11 +138,21 @@ test('a price mistyped by a nought is found by what it holds back, and taken bac
   const fit = await agent.count('fit');
   await agent.setLine('List price', 'up to $46,000');
   expect(await agent.count('fit')).toBe(0);
-  const held = Number(await agent.line('List price').locator('.holds').innerText());
+  const held = Number(
+    await agent
+      .line('List price')
+      .getByRole('button', { name: /holds back/ })
+      .innerText(),
+  );
   expect(held).toBeGreaterThanOrEqual(fit);
-  expect(await agent.line('Beds').locator('.holds').innerText()).toBe('0');
-  await expect(page.locator('.advice')).toContainText(`Dropping list price alone would add ${held}`);
-  await page.locator('.sentence').click();
+  expect(
+    await agent
+      .line('Beds')
+      .getByRole('button', { name: /holds back/ })
+      .innerText(),
+  ).toBe('0');
+  await expect(page.getByText(`Dropping list price alone would add ${held}`)).toBeVisible();
+  await sentenceOn(page).click();
   await agent.press('Control+z');
   expect(await agent.count('fit')).toBe(fit);
 });
@@ -157,7 +167,7 @@ test('it is saved for the client, with an alert whose e-mail and forecast are se
   // all that fit are told, but for those whose sellers keep them off the internet
   await expect(page.getByLabel('Subject')).toHaveAttribute('placeholder', /^Near the ferry: \d+ homes? to start with$/);
   const told = Number(/\d+/.exec((await page.getByLabel('Subject').getAttribute('placeholder')) ?? '')?.[0]);
-  const keptOff = await page.locator('.kept-off').allInnerTexts();
+  const keptOff = await page.getByText(/homes? fits?, but the sellers? allows? no display/).allInnerTexts();
   expect(told + (keptOff[0]?.startsWith('One') ? 1 : Number(/^\d+/.exec(keptOff[0] ?? '0')?.[0]))).toBe(fit);
   await expect(page.frameLocator('iframe').getByText('Hello Marit,')).toBeVisible();
   await expectAccessible(page);
@@ -174,7 +184,13 @@ test('as the clock moves the feed brings news, and each message comes once', asy
   portalLink = linkIn(first, 'p');
   await agent.moveClock('One week on');
   await expect(async () => {
-    expect(await page.locator('.mail-link').filter({ hasText: 'marit@halvorsen.example' }).count()).toBeGreaterThan(2);
+    expect(
+      await page
+        .getByRole('navigation', { name: 'Messages' })
+        .getByRole('link')
+        .filter({ hasText: 'marit@halvorsen.example' })
+        .count(),
+    ).toBeGreaterThan(2);
   }).toPass();
   // each of the mail server's messages has an identity of its own, and says of a home what no other has said
   const kept = (await (await fetch(run.mail.mailbox)).json()) as { id: string; messageId: string; to: string[] }[];
@@ -199,14 +215,14 @@ test('the portal opens from the message on a telephone, and takes what she says'
   await expect(portal.getByRole('heading', { name: /^\d+ new homes?/ })).toBeVisible();
   await expect(portal.getByText(/Listed by .*, 555-01\d\d · updated/).first()).toBeVisible();
   expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  const one = portal.locator('.home').nth(0);
+  const one = portal.getByRole('article').nth(0);
   await one.getByRole('button', { name: 'Like', exact: true }).click();
   await one.getByPlaceholder('Why? A word helps').fill('the light');
   await one.getByRole('button', { name: 'Keep note' }).click();
   await expect(one.getByRole('button', { name: 'Kept' })).toBeVisible();
-  await portal.locator('.home').nth(1).getByRole('button', { name: 'Not for us' }).click();
-  const open = portal.locator('.home').filter({ hasText: 'Active' }).filter({ hasNotText: 'under contract' }).nth(2);
-  await open.locator('.home-picture').click();
+  await portal.getByRole('article').nth(1).getByRole('button', { name: 'Not for us' }).click();
+  const open = portal.getByRole('article').filter({ hasText: 'Active' }).filter({ hasNotText: 'under contract' }).nth(2);
+  await open.getByRole('button', { name: /: more about it$/ }).click();
   await open.getByRole('button', { name: 'Ask to see it' }).click();
   await open.getByPlaceholder(/When would suit/).fill('Thursday after 4 pm');
   await open.getByRole('button', { name: 'Ask', exact: true }).click();
@@ -216,11 +232,11 @@ test('the portal opens from the message on a telephone, and takes what she says'
   await portal.getByRole('button', { name: 'On the map' }).tap();
   const map = portal.getByRole('application', { name: 'Where these homes lie' });
   await expect(map.locator('canvas').first()).toBeVisible();
-  await expect(portal.locator('.home')).toHaveCount(0);
+  await expect(portal.getByRole('article')).toHaveCount(0);
   await portal.getByRole('button', { name: 'Liked 1' }).tap();
   await portal.waitForTimeout(800);
   await map.tap();
-  await expect(portal.locator('.home')).toHaveCount(1);
+  await expect(portal.getByRole('article')).toHaveCount(1);
   expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await expectAccessible(portal);
   await portal.getByRole('button', { name: 'As a list' }).tap();
@@ -265,25 +281,34 @@ test('Today tells who came by, what she said and what she asks; a time is agreed
 
 test('homes go onto a shortlist, are noted and put in order, by mouse and by keyboard', async () => {
   await agent.click(agent.place('Search'));
-  for (const i of [0, 1, 2]) await agent.click(page.locator('.result-choose input').nth(i));
+  for (const i of [0, 1, 2]) await agent.click(homesOn(page).getByRole('checkbox').nth(i));
   await agent.click(agent.button('Shortlist'));
   await agent.type(page.getByLabel('Name of a new shortlist'), 'Saturday');
   await page.keyboard.press('Enter');
   await agent.click(page.getByRole('link', { name: 'Open it' }));
-  const names = page.locator('.shortlist-what .strong');
+  const names = page.getByRole('listitem').getByRole('link', { name: /./ });
   await expect(names).toHaveCount(3);
   await expect(
     page.getByRole('application', { name: 'Where the homes of the shortlist lie' }).locator('canvas').first(),
   ).toBeVisible();
   const [first, second, third] = await names.allInnerTexts();
-  await agent.type(page.locator('.shortlist-note').first(), 'Ask about the stairs');
+  await agent.type(page.getByRole('textbox', { name: /^Note on / }).first(), 'Ask about the stairs');
   await page.keyboard.press('Tab');
-  const grip = await page.locator('.grip').nth(0).boundingBox();
-  const last = await page.locator('.grip').nth(2).boundingBox();
+  const grip = await page
+    .getByRole('button', { name: /^Move / })
+    .nth(0)
+    .boundingBox();
+  const last = await page
+    .getByRole('button', { name: /^Move / })
+    .nth(2)
+    .boundingBox();
   if (!grip || !last) throw new Error('There is nothing to drag.');
   await agent.drag({ x: grip.x + 8, y: grip.y + 10 }, { x: last.x + 8, y: last.y + 20 });
   await expect(names).toHaveText([second ?? '', third ?? '', first ?? '']);
-  await page.locator('.grip').nth(2).focus();
+  await page
+    .getByRole('button', { name: /^Move / })
+    .nth(2)
+    .focus();
   for (const key of ['Space', 'ArrowUp', 'Space']) {
     await page.keyboard.press(key);
     await page.waitForTimeout(250);
@@ -291,7 +316,7 @@ test('homes go onto a shortlist, are noted and put in order, by mouse and by key
   await expect(names).toHaveText([second ?? '', first ?? '', third ?? '']);
   await page.reload();
   await expect(names).toHaveText([second ?? '', first ?? '', third ?? '']);
-  await expect(page.locator('.shortlist-note').nth(1)).toHaveValue('Ask about the stairs');
+  await expect(page.getByRole('textbox', { name: /^Note on / }).nth(1)).toHaveValue('Ask about the stairs');
   await expectAccessible(page);
 });
 

@@ -1,10 +1,12 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { Agent, watch } from './driver.js';
+import { Agent, found, homesOn, mapOn, offered, rowsOn, sentenceOn, watch } from './driver.js';
 
 /** Minutes in a card, as "14 min to Ferry Square". */
 async function minutesTo(page: Page, place: string): Promise<number[]> {
-  const texts = await page.locator('.result-minutes', { hasText: place }).allInnerTexts();
+  const texts = await homesOn(page)
+    .getByText(new RegExp(`\\d+ min .*${place}`))
+    .allInnerTexts();
   return texts.map((text) => Number(/^(\d+) min/.exec(text)?.[1] ?? NaN));
 }
 
@@ -24,9 +26,9 @@ test('within minutes of a place, by keyboard: each home shows its own', async ({
   await page.getByRole('button', { name: '+ Within minutes' }).focus();
   await page.keyboard.press('Enter');
   await page.keyboard.type('ferry square');
-  await expect(page.locator('.ant-select-item-option', { hasText: 'Ferry Square' }).first()).toBeVisible();
+  await expect(offered(page, 'Ferry Square').first()).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(page.locator('.sentence')).toContainText('up to 20 min to Ferry Square by car, there by 8:30 am');
+  await expect(sentenceOn(page)).toContainText('up to 20 min to Ferry Square by car, there by 8:30 am');
   expect((await area).status()).toBe(200);
   const within = await agent.count('fit');
   expect(within).toBeGreaterThan(0);
@@ -37,10 +39,10 @@ test('within minutes of a place, by keyboard: each home shows its own', async ({
   await page.getByRole('button', { name: /^Minutes to Ferry Square: .* Edit$/ }).click();
   await page.getByRole('textbox', { name: 'Minutes' }).fill('up to 15');
   await page.getByText('on foot', { exact: true }).click();
-  await expect(page.locator('.sentence')).toContainText('up to 15 min to Ferry Square on foot');
+  await expect(sentenceOn(page)).toContainText('up to 15 min to Ferry Square on foot');
   expect(await agent.count('fit')).toBeLessThan(within);
   await page.keyboard.press('Escape');
-  await page.locator('.sentence').click();
+  await sentenceOn(page).click();
   await page.keyboard.press('Control+z');
   expect(await agent.count('fit')).toBe(within);
   fine();
@@ -53,9 +55,9 @@ test('two people’s commutes both hold, as columns of the table and as its orde
   await agent.press('Control+k');
   agent.actions++;
   await page.keyboard.type('within 25 minutes of Ferry Square and within 30 minutes of Tansy Hill station at 8:45');
-  await expect(page.locator('.finder-search .soft', { hasText: /homes? fits?/ })).toBeVisible();
+  await expect(found(page, 'Search').filter({ hasText: /homes? fits?/ })).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(page.locator('.result').first()).toContainText(/\d+ min to Ferry Square\s*\d+ min to Tansy Hill station/);
+  await expect(homesOn(page).first()).toContainText(/\d+ min to Ferry Square\s*\d+ min to Tansy Hill station/);
   console.log(`  Both of two people within minutes of their work: ${agent.actions} of at most 6 actions`);
   for (const minutes of await minutesTo(page, 'Ferry Square')) expect(minutes).toBeLessThanOrEqual(25);
   for (const minutes of await minutesTo(page, 'Tansy Hill station')) expect(minutes).toBeLessThanOrEqual(30);
@@ -65,7 +67,7 @@ test('two people’s commutes both hold, as columns of the table and as its orde
   await expect(head).toHaveAttribute('aria-sort', 'ascending');
   await expect
     .poll(async () => {
-      const cells = await page.locator('.table-row .table-cell:last-child').allInnerTexts();
+      const cells = await rowsOn(page).evaluateAll((rows) => rows.map((row) => row.lastElementChild?.textContent));
       const minutes = cells.map(Number).filter((each) => !Number.isNaN(each));
       return minutes.length > 3 && minutes.every((each, i) => i === 0 || each >= (minutes[i - 1] as number));
     })
@@ -74,13 +76,13 @@ test('two people’s commutes both hold, as columns of the table and as its orde
 
 test('a place pointed at on the map, and one kept out', async ({ page }) => {
   const agent = await begun(page);
-  await expect(page.locator('.map-canvas canvas').first()).toBeVisible();
+  await expect(mapOn(page).locator('canvas').first()).toBeVisible();
   const all = await agent.count('fit');
   await agent.click(page.getByRole('button', { name: '+ Within minutes' }));
-  const box = await page.locator('.map-canvas').boundingBox();
+  const box = await mapOn(page).boundingBox();
   if (!box) throw new Error('no map');
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
-  await expect(page.locator('.sentence')).toContainText(/up to 20 min to [\d.]+ N [\d.]+ W by car/);
+  await expect(sentenceOn(page)).toContainText(/up to 20 min to [\d.]+ N [\d.]+ W by car/);
   const within = await agent.count('fit');
   await page.getByRole('button', { name: /^Minutes to .* Edit$/ }).click();
   await page.getByRole('textbox', { name: 'Minutes' }).fill('20 or more');
@@ -94,9 +96,9 @@ test('around a place by its name', async ({ page }) => {
   const agent = await begun(page);
   await agent.click(page.getByRole('button', { name: '+ Around a place' }));
   await page.keyboard.type('Tansy Hill station');
-  await expect(page.locator('.ant-select-item-option', { hasText: 'Tansy Hill station' })).toBeVisible();
+  await expect(offered(page, 'Tansy Hill station')).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(page.locator('.sentence')).toContainText('within ½ mile around Tansy Hill station');
+  await expect(sentenceOn(page)).toContainText('within ½ mile around Tansy Hill station');
   console.log(`  Everything within half a mile of a station: ${agent.actions + 1} of at most 3 actions`);
 });
 
@@ -110,9 +112,9 @@ test('near enough to work for both of them, a short walk to the water, not by th
   await page.keyboard.type(
     'within 20 minutes of Ferry Square at half past eight and within 25 minutes of Sedge Ferry Landing at half past eight, a short walk to the water, not by Mill yard',
   );
-  await expect(page.locator('.finder-search .soft', { hasText: /homes? fits?/ })).toBeVisible();
+  await expect(found(page, 'Search').filter({ hasText: /homes? fits?/ })).toBeVisible();
   await page.keyboard.press('Enter');
-  const sentence = page.locator('.sentence');
+  const sentence = sentenceOn(page);
   await expect(sentence).toContainText('up to 20 min to Ferry Square by car, there by 8:30 am');
   await expect(sentence).toContainText('up to 25 min to Sedge Ferry Landing by car, there by 8:30 am');
   await expect(sentence).toContainText('to the shore up to ½ mi');

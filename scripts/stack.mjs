@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { freePort, lastBuild, ROOT } from './machine.mjs';
 import { MariaDb } from './mariadb.mjs';
@@ -195,7 +195,8 @@ function secretsOf(data) {
 function writeRun(data, run) {
   const file = join(data, 'run.json');
   rmSync(file, { force: true });
-  writeFileSync(file, JSON.stringify(run, null, 2), { mode: 0o600 });
+  writeFileSync(`${file}.new`, JSON.stringify(run, null, 2), { mode: 0o600 });
+  renameSync(`${file}.new`, file);
 }
 
 /** Whether all listings were read and every part does its work. */

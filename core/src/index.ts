@@ -21,7 +21,7 @@ export type {
   Part,
   ResultKey,
   ResultSet,
-} from './engine/engine.js';
+} from './engine/answers.js';
 export { Engine } from './engine/engine.js';
 export type { Spell } from './history/forSaleSince.js';
 export { forSaleSince } from './history/forSaleSince.js';

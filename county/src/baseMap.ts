@@ -10,7 +10,8 @@ import { districtAt } from './parcels.js';
 import type { Parcel } from './parcels.js';
 import { signOf } from './streets.js';
 import type { RoadEdge, RoadNode, Street } from './streets.js';
-import { AMENITIES, BEACHES, GREENS, PLACES, railLine, SCHOOLS, STATIONS, TOWNS } from './towns.js';
+import { AMENITIES, BEACHES, GREENS, PLACES, railLine, STATIONS, TOWNS } from './towns.js';
+import { SCHOOLS } from './schools.js';
 
 /** Side of a piece of the near map, in degrees of longitude and of latitude. */
 export const PIECE = 0.0125;

@@ -13,7 +13,8 @@ import { roadFile } from './roadFile.js';
 import { mphAt, sideOf } from './speeds.js';
 import type { RoadEdge } from './streets.js';
 import { digest } from './testing/figures.js';
-import { SCHOOLS, STATIONS, TOWNS } from './towns.js';
+import { SCHOOLS } from './schools.js';
+import { STATIONS, TOWNS } from './towns.js';
 
 const county = buildCounty();
 const { nodes, edges, streets } = county.roads;

@@ -4,7 +4,8 @@ import { buildCounty } from './county.js';
 import { floodZoneAt, heightAt, isWater, ISLANDS, lonLat, METRES_PER_MILE, REACH, shoreAt, toShore } from './ground.js';
 import type { Point } from './ground.js';
 import { randomOf } from './random.js';
-import { AMENITIES, BEACHES, SCHOOLS, STATIONS, TOWNS } from './towns.js';
+import { SCHOOLS } from './schools.js';
+import { AMENITIES, BEACHES, STATIONS, TOWNS } from './towns.js';
 
 const random = randomOf(3);
 const somewhere = (): Point => [random.int(-REACH.east, REACH.east), random.int(-REACH.north, REACH.north)];

@@ -17,7 +17,7 @@ import { privateRemarks, publicRemarks } from './remarks.js';
 import type { Occupant } from './remarks.js';
 import { roomsOf } from './rooms.js';
 import { signOf } from './streets.js';
-import { SCHOOLS } from './towns.js';
+import { SCHOOLS } from './schools.js';
 
 /** A listing's record as it stands at a moment, after all of its changes until then. */
 export function recordAt(county: County, listing: Listing, number: number, now: number): FeedRecord {
@@ -51,6 +51,13 @@ export function addressOf({ number, street, unit, town }: Parcel): string {
   return `${number} ${signOf(street)}${unit === null ? '' : ` #${unit}`}, ${town.name}`;
 }
 
+const SMALL_FARM_ACRES = 5;
+
+/** A small farm is offered as a house, too. */
+function isAlsoHouse({ acres }: Parcel, type: PropertyType): boolean {
+  return type === 'Farm' && acres < SMALL_FARM_ACRES;
+}
+
 function newRecord(county: County, { parcel, type, events }: Listing, number: number, random: Random): FeedRecord {
   const year = new Date(events[0]?.at ?? 0).getUTCFullYear();
   const { home, town, street } = parcel;
@@ -68,6 +75,7 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
     OriginatingSystemName: 'Ostrey County Listing Exchange',
     PropertyType: type,
     PropertySubType: home.subType,
+    PropertySubTypeAdditional: isAlsoHouse(parcel, type) ? ['Single Family Residence'] : [],
     ParcelNumber: parcelNumberOf(parcel),
     StreetNumber: parcel.number,
     StreetDirPrefix: street.directional || null,

@@ -2,6 +2,7 @@ import type { Parcel } from './parcels.js';
 import { asking, RENT, valueOf } from './prices.js';
 import { randomOf } from './random.js';
 import type { Random } from './random.js';
+import { briskDay, briskness } from './seasons.js';
 
 /** Kinds of property that people live in. */
 export const DWELLINGS: readonly PropertyType[] = ['Residential', 'Residential Lease', 'Residential Income', 'Farm'];
@@ -50,19 +51,6 @@ export const MAY_FOLLOW: Readonly<Record<Status, readonly Status[]>> = {
   Closed: [],
 };
 
-/** How willing owners are to sell at a time of the year, most of all in late spring; 1 at the most. */
-function season(day: number): number {
-  return (1 + 0.36 * Math.sin((((day - 10_957) % 365.25) / 365.25 - 0.16) * 2 * Math.PI)) / 1.36;
-}
-
-/** How many listings come on a day of the week, Sunday first; 1 at the most. */
-const WEEKDAYS = [0.16, 0.66, 0.66, 0.76, 1, 0.93, 0.36] as const;
-
-/** How briskly the market moves on a day, by season and weekday; 1 at the most. */
-function briskness(day: number): number {
-  return season(day) * (WEEKDAYS[(day + 4) % 7] as number);
-}
-
 /**
  * All listings of a parcel from a first day until some while after a last (days since 1970). The same seed gives the
  * same life, and a later last day only adds to it.
@@ -100,14 +88,6 @@ function nextSale(listings: readonly Listing[], between: number, random: Random)
   if (!sold) return random.int(200, 900);
   // hardly anybody sells within the first two years
   return Math.round(between * (0.22 - 0.78 * Math.log(1 - random.unit() * 0.995)));
-}
-
-/** The day on which whoever thinks of selling does so: many wait for a better season, then for a better weekday. */
-function briskDay(from: number, random: Random): number {
-  let day = from;
-  while (!random.chance(season(day))) day += random.int(20, 100);
-  while (!random.chance(WEEKDAYS[(day + 4) % 7] as number)) day += 1;
-  return day;
 }
 
 function typeOf({ home }: Parcel): PropertyType {

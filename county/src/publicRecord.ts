@@ -8,7 +8,7 @@ import type { Parcel } from './parcels.js';
 import { valueOf } from './prices.js';
 import { randomOf } from './random.js';
 import type { Random } from './random.js';
-import { SCHOOLS } from './towns.js';
+import { SCHOOLS } from './schools.js';
 
 /** What the county's offices know of a parcel, listed or not; not always what its listing says. */
 export interface PublicRecord {

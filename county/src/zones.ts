@@ -1,8 +1,9 @@
 import { Delaunay } from 'd3-delaunay';
 import { REACH } from './ground.js';
 import type { Point } from './ground.js';
-import { SCHOOLS, TOWNS } from './towns.js';
-import type { SchoolLevel } from './towns.js';
+import { SCHOOLS } from './schools.js';
+import type { SchoolLevel } from './schools.js';
+import { TOWNS } from './towns.js';
 
 export interface Zone {
   readonly kind: 'postal' | SchoolLevel;

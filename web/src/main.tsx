@@ -3,6 +3,7 @@ import '@fontsource-variable/fraunces/wght-italic.css';
 import '@fontsource-variable/hanken-grotesk';
 import './shared/base.css';
 import './app/app.css';
+import './shared/parts.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { RouterProvider } from 'react-router';
 import { router } from './app/router.js';

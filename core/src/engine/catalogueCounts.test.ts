@@ -3,6 +3,7 @@ import { median } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { appliesTo, fieldOf, FIELDS, valueOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
+import { kindsOf } from '../listing/kinds.js';
 import type { Search } from '../search/document.js';
 import { evaluateLine, inReach } from '../search/evaluate.js';
 import { listings, searches, TIME } from '../testing/randomListings.js';
@@ -17,7 +18,7 @@ describe('Engine.filled', () => {
         const search: Search = { version: 1, kinds, lines: [], bounds: [], order: [] };
         const filled = engine.filled(search);
         for (const field of FIELDS) {
-          const having = records.filter((record) => inReach(search, record) && appliesTo(field, record['PropertyType']));
+          const having = records.filter((record) => inReach(search, record) && appliesTo(field, kindsOf(record)));
           const values = having.map((record) => valueOf(field, record));
           const there = values.filter((value) => value != null && !(Array.isArray(value) && value.length === 0)).length;
           expect([field.name, filled[field.name]]).toEqual([
@@ -44,8 +45,7 @@ describe('Engine.choices', () => {
             expect(count).toBe(
               records
                 .slice(2)
-                .filter((record) => appliesTo(field, record['PropertyType']) && [valueOf(field, record)].flat().includes(value))
-                .length,
+                .filter((record) => appliesTo(field, kindsOf(record)) && [valueOf(field, record)].flat().includes(value)).length,
             );
         }
       }),

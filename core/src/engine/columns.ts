@@ -1,5 +1,7 @@
 import { appliesTo, FIELDS, valueOf } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
+import { kindsOf } from '../listing/kinds.js';
+import type { PropertyType } from '../listing/kinds.js';
 import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { columnNumber } from '../search/span.js';
@@ -15,13 +17,16 @@ import { Texts } from './texts.js';
 import { TravelColumns } from './travelColumns.js';
 import { WordIndex } from './wordIndex.js';
 
+/** What stands between several choices in one label. */
+const AND = '\u001f';
+
 /** A number, money, date or timestamp, scaled to whole numbers. */
 export interface OrderedColumn {
   readonly type: 'ordered';
   readonly numbers: NumberColumn;
 }
 
-/** One choice a row, as its label's code. */
+/** One choice a row, as its label's code; where a listing has several, all of them are one label. */
 export interface ChoiceColumn {
   readonly type: 'choice';
   readonly codes: NumberColumn;
@@ -113,9 +118,10 @@ export class Columns {
     const position = positionOf(record);
     setBit(this.placed, row, position !== null);
     if (position) this.positions.set(row, position);
-    this.kinds.codes.set(row, codeFor(this.kinds, record['PropertyType']));
+    const kinds = kindsOf(record);
+    this.kinds.codes.set(row, codeFor(this.kinds, kinds));
     this.readers.codes.set(row, codeFor(this.readers, reader));
-    for (const field of FIELDS) this.putValue(field, row, record);
+    for (const field of FIELDS) this.putValue(field, row, record, kinds);
     this.changes.add(row);
   }
 
@@ -146,9 +152,9 @@ export class Columns {
     this.changes.addAll();
   }
 
-  private putValue(field: Field, row: number, record: ListingRecord): void {
+  private putValue(field: Field, row: number, record: ListingRecord, kinds: readonly PropertyType[]): void {
     const column = this.column(field.name);
-    const applies = appliesTo(field, record['PropertyType']);
+    const applies = appliesTo(field, kinds);
     const value = applies ? valueOf(field, record) : undefined;
     switch (column.type) {
       case 'ordered':
@@ -237,9 +243,14 @@ function newChoiceColumn(kernel: Kernel): ChoiceColumn {
   return { type: 'choice', codes: new NumberColumn(kernel), labels: [], codeOf: new Map() };
 }
 
+/** The choices that a choice column's label stands for. */
+export function choicesIn(label: string): readonly string[] {
+  return label.includes(AND) ? label.split(AND) : [label];
+}
+
 function codeFor(column: ChoiceColumn, value: FieldValue): number {
-  if (value == null) return BLANK;
-  const label = String(value);
+  if (value == null || (Array.isArray(value) && value.length === 0)) return BLANK;
+  const label = Array.isArray(value) ? value.join(AND) : String(value);
   let code = column.codeOf.get(label);
   if (code === undefined) {
     code = column.labels.push(label) - 1;

@@ -8,7 +8,7 @@ import { travelsOf } from '../search/travels.js';
 import { listings, searches, TIME } from '../testing/randomListings.js';
 import { simdKernel } from '../testing/simdKernel.js';
 import { Engine } from './engine.js';
-import type { Count, ResultSet } from './engine.js';
+import type { Count, ResultSet } from './answers.js';
 import { plainKernel } from './plainKernel.js';
 
 const simd = simdKernel();

@@ -1,5 +1,6 @@
 import { fieldOf, FIELDS } from '../listing/fields.js';
 import type { Field } from '../listing/field.js';
+import type { PropertyType } from '../listing/kinds.js';
 import type { ListingRecord } from '../listing/record.js';
 import { isEither, mustLines } from '../search/document.js';
 import type { EitherLine, Line, Search } from '../search/document.js';
@@ -10,10 +11,11 @@ import { statusesInReach } from '../search/reach.js';
 import { LEAST, MOST } from '../search/span.js';
 import { today } from '../time/period.js';
 import type { EvaluationContext } from '../search/evaluationContext.js';
+import type { BoundCount, Compared, ComparedPart, Count, Found, Marks, Part, ResultKey, ResultSet } from './answers.js';
 import { forEachRow, hasBit } from './bitset.js';
 import type { Bits } from './bitset.js';
 import { BoundCache } from './boundCache.js';
-import { Columns } from './columns.js';
+import { choicesIn, Columns } from './columns.js';
 import type { ChoiceColumn, OrderedColumn } from './columns.js';
 import { ConditionCache } from './conditionCache.js';
 import { takeBits } from './kernel.js';
@@ -23,87 +25,8 @@ import type { Candidates, Writing, WritableCondition } from './writing.js';
 import { nearnesses } from './nearness.js';
 import { numbersFor } from './numbersFor.js';
 import { pricesOf } from './prices.js';
-import type { Prices } from './prices.js';
 import { firstRows, sortersOf } from './order.js';
 import { plainKernel } from './plainKernel.js';
-
-/** What one line alone does: listings it is false for, and blank for, that all else holds for. */
-export interface LineCount extends Held {
-  readonly id: string;
-  /** For an either: listings that fit thanks to one member alone, in the members' order. */
-  readonly members?: readonly { readonly adds: number }[];
-}
-
-export interface BoundCount {
-  readonly id: string;
-  readonly holdsBack: number | null;
-  readonly adds: number | null;
-}
-
-export interface Count {
-  readonly fit: number;
-  readonly unknown: number;
-  readonly missByOne: number;
-  readonly lines: readonly LineCount[];
-  readonly keepIn: Held;
-  readonly keepOut: Held;
-  readonly bounds: readonly BoundCount[];
-}
-
-export type ResultSet = 'fit' | 'unknown' | 'missByOne';
-
-/** A row of a result; for miss by one, `missed` is the line's id, or keepIn or keepOut. */
-export interface ResultKey {
-  readonly key: string;
-  readonly missed?: string;
-  /** The lines that would be nice and that it has, where the search has any. */
-  readonly nice?: readonly string[];
-  /** Of each journey that the search names, its minutes, in their order; null where they are not known or no way leads. */
-  readonly minutes?: readonly (number | null)[];
-}
-
-/** Part of a result: how many there are in all, those asked for, and the prices of all. */
-export interface Found {
-  readonly total: number;
-  readonly keys: ResultKey[];
-  readonly prices: Prices | null;
-}
-
-/** Listings as a map draws them: longitude and latitude in millionths of a degree, statuses by their place in a list, prices in dollars. */
-export interface Marks {
-  readonly keys: readonly string[];
-  readonly places: readonly number[];
-  readonly statuses: readonly string[];
-  readonly status: readonly number[];
-  readonly prices: readonly (number | null)[];
-}
-
-/** Which part of a result is asked for; `line` leaves only what one line, keepIn or keepOut decides. */
-export interface Part {
-  readonly set: ResultSet;
-  readonly line?: string;
-  readonly offset?: number;
-  readonly limit?: number;
-  /** Whether the prices of all are wanted, too. */
-  readonly prices?: boolean;
-}
-
-export type ComparedPartName = 'onlyA' | 'onlyB' | 'both';
-
-/** Which homes of two searches are asked for. */
-export interface ComparedPart {
-  readonly part: ComparedPartName;
-  readonly offset?: number;
-  readonly limit?: number;
-}
-
-/** How many homes fit only the first search, only the second, and both; and the keys of the part asked for. */
-export interface Compared {
-  readonly onlyA: number;
-  readonly onlyB: number;
-  readonly both: number;
-  readonly keys: readonly string[];
-}
 
 interface RowNotes {
   /** Whether any line would be nice. */
@@ -259,8 +182,11 @@ export class Engine {
     };
     const values =
       column.type === 'choice'
-        ? column.labels.map((label, code) =>
-            counted(label, () => column.codes.scan(code, code, bits, null, 'put', { first: 0, end: words })),
+        ? [...codesByChoice(column)].map(([choice, codes]) =>
+            counted(choice, () => {
+              bits.fill(0);
+              for (const code of codes) column.codes.scan(code, code, bits, null, 'add', { first: 0, end: words });
+            }),
           )
         : column.type === 'choices'
           ? [...column.has].map(([choice, has]) => counted(choice, () => bits.set(has)))
@@ -452,7 +378,8 @@ export class Engine {
       else into.t.fill(-1, stretch.first, stretch.end);
       const { codes, labels } = columns.kinds;
       labels.forEach((label, code) => {
-        if (!search.kinds.some((kind) => kind === label)) codes.scan(code, code, into.t, null, 'take', stretch);
+        if (!choicesIn(label).some((kind) => search.kinds.includes(kind as PropertyType)))
+          codes.scan(code, code, into.t, null, 'take', stretch);
       });
       codes.scanBlank(into.t, 'take', stretch);
       const seen = takeBits(columns.kernel, columns.words);
@@ -557,6 +484,15 @@ export class Engine {
     for (const other of others) kernel.combine('andNot', rows, other, rows);
     return kernel.count(rows);
   }
+}
+
+/** The codes of a choice column whose labels stand for a choice, by the choice. */
+function codesByChoice({ labels }: ChoiceColumn): Map<string, number[]> {
+  const codes = new Map<string, number[]>();
+  labels.forEach((label, code) => {
+    for (const choice of choicesIn(label)) codes.set(choice, [...(codes.get(choice) ?? []), code]);
+  });
+  return codes;
 }
 
 /** The conditions of a search by name, in the order that they are tested: its must lines, then those of its bounds. */

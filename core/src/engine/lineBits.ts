@@ -10,6 +10,7 @@ import { hasMoved, PRICE_MOVED } from '../search/priceMove.js';
 import type { PriceMove } from '../search/priceMove.js';
 import { LEAST, MOST, spanOf } from '../search/span.js';
 import type { Bits } from './bitset.js';
+import { choicesIn } from './columns.js';
 import type { ChoiceColumn, ChoicesColumn, OrderedColumn } from './columns.js';
 import { takeBits } from './kernel.js';
 import type { NumberColumn } from './numberColumn.js';
@@ -202,10 +203,11 @@ function runsOf(labels: readonly string[], passes: (label: string) => boolean): 
 function testChoice(is: Is, field: Field, label: string): boolean {
   if ('yes' in is) return label === String(is.yes);
   if (field.type === 'text') return testText(is, label);
-  if ('equals' in is) return label === is.equals;
-  if ('not' in is) return label !== is.not;
-  if ('anyOf' in is) return is.anyOf.includes(label);
-  return 'noneOf' in is ? !is.noneOf.includes(label) : false;
+  const choices = choicesIn(label);
+  if ('equals' in is) return choices.includes(String(is.equals));
+  if ('not' in is) return !choices.includes(String(is.not));
+  if ('anyOf' in is) return choices.some((choice) => is.anyOf.includes(choice));
+  return 'noneOf' in is && !choices.some((choice) => is.noneOf.includes(choice));
 }
 
 function writeStatuses(entries: readonly StatusTime[], into: WritableCondition, writing: Writing): void {

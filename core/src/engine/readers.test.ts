@@ -3,7 +3,7 @@ import { expect, it } from 'vitest';
 import { listings, searches, TIME } from '../testing/randomListings.js';
 import { simdKernel } from '../testing/simdKernel.js';
 import { Engine } from './engine.js';
-import type { ResultSet } from './engine.js';
+import type { ResultSet } from './answers.js';
 
 const SETS: readonly ResultSet[] = ['fit', 'unknown', 'missByOne'];
 

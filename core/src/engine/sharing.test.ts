@@ -4,7 +4,7 @@ import type { ListingRecord } from '../listing/record.js';
 import { listings, searches, TIME } from '../testing/randomListings.js';
 import { simdKernel } from '../testing/simdKernel.js';
 import { Engine } from './engine.js';
-import type { ResultSet } from './engine.js';
+import type { ResultSet } from './answers.js';
 import { followColumns, shareColumns } from './sharing.js';
 
 /** An engine that writes, and one that reads its columns through a kernel of its own, as another thread would. */

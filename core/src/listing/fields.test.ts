@@ -28,8 +28,8 @@ describe('FIELDS', () => {
   });
   it('belong to kinds that there are', () => {
     for (const { kinds = [] } of FIELDS) for (const kind of kinds) expect(PROPERTY_TYPES).toContain(kind);
-    expect(appliesTo(fieldOf('BedroomsTotal') as Field, 'Land')).toBe(false);
-    expect(appliesTo(fieldOf('ListPrice') as Field, 'Land')).toBe(true);
+    expect(appliesTo(fieldOf('BedroomsTotal') as Field, ['Land'])).toBe(false);
+    expect(appliesTo(fieldOf('ListPrice') as Field, ['Land'])).toBe(true);
   });
   it('are found by name only', () => expect(fieldOf('bedroomstotal')).toBeUndefined());
   it('never hold offers of compensation, lock codes, or loans', () => {

@@ -27,7 +27,7 @@ export function findFields(typed: string, kinds: readonly PropertyType[]): Field
     field,
     place,
     rank: sought.length === 0 ? EXACT : rankOf(field, sought),
-    away: kinds.some((kind) => appliesTo(field, kind)) ? 0 : 1,
+    away: appliesTo(field, kinds) ? 0 : 1,
   })).filter(({ rank }) => rank < NO_ANSWER);
   // what is only near or meant would bury what is named
   const named = ranked.some(({ rank }) => rank < MISTYPED);

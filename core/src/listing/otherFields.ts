@@ -7,6 +7,8 @@ export const OTHER_FIELDS: Readonly<Record<string, NonNullable<Field['audience']
   Latitude: 'public',
   ListingKey: 'public',
   PropertyType: 'public',
+  PropertySubType: 'public',
+  PropertySubTypeAdditional: 'public',
   StandardStatus: 'public',
   Rooms: 'public',
   ElevationUnits: 'public',

@@ -7,6 +7,7 @@ const LOOKUPS: readonly (readonly [field: string, values: readonly string[]])[] 
   ['StandardStatus', STATUSES],
   ['PropertyType', PROPERTY_TYPES],
   ...FIELDS.map(({ name, choices = [] }) => [name, choices] as const),
+  ['PropertySubTypeAdditional', FIELDS.find(({ name }) => name === 'PropertySubType')?.choices ?? []],
 ];
 
 /** By field, the standard values of its look-up, each under itself and under its letters and digits alone. */

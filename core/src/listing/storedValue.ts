@@ -13,7 +13,7 @@ export function storedTypeOf(field: string): FieldType | 'rooms' {
   if (field.endsWith('Date')) return 'date';
   if (/(Price|Amount|Total|Integer|Spaces|Count|Acres|Area|Year|Longitude|Latitude|Elevation|Fee)$/.test(field)) return 'number';
   if (/^Bathrooms/.test(field)) return 'number';
-  return /^(ListingTerms|View|Sewer|WaterSource|LotFeatures)$/.test(field) ? 'choices' : 'text';
+  return /^(ListingTerms|View|Sewer|WaterSource|LotFeatures|PropertySubTypeAdditional)$/.test(field) ? 'choices' : 'text';
 }
 
 const LONGEST_TEXT = 32_000;

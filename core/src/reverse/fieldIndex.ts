@@ -6,6 +6,7 @@ import { appliesTo, valueOf } from '../listing/fields.js';
 import { isMeasured } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
+import { kindsOf } from '../listing/kinds.js';
 import { travelOf } from '../roads/travel.js';
 import type { FieldLine, Is } from '../search/document.js';
 import { nearnessToSpan, slackOf, UNMEASURED } from '../search/miss.js';
@@ -93,7 +94,7 @@ export class FieldIndex {
 
   /** Where the searches stand to a record; what is false and cannot be measured is not near. Good until the next call. */
   standing(record: ListingRecord): Standing {
-    if (!appliesTo(this.field, record['PropertyType'])) return { t: this.without, u: null, near: null };
+    if (!appliesTo(this.field, kindsOf(record))) return { t: this.without, u: null, near: null };
     const value = valueOf(this.field, record);
     if (value == null || (Array.isArray(value) && value.length === 0)) {
       this.join(this.passBlanks);

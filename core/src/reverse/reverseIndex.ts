@@ -8,6 +8,7 @@ import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { STATUSES } from '../listing/status.js';
+import { kindsOf } from '../listing/kinds.js';
 import { isEither, mustLines } from '../search/document.js';
 import type { FieldLine, Line, Search } from '../search/document.js';
 import { contains, evaluateLine } from '../search/evaluate.js';
@@ -135,9 +136,13 @@ export class ReverseIndex<Id> {
     const { kernel } = this;
     const { all, none, one, some } = this.found;
     const place = positionOf(record);
-    const kinds = this.ofKind.get(String(record['PropertyType']));
+    all.fill(0);
+    for (const kind of kindsOf(record)) {
+      const searched = this.ofKind.get(kind);
+      if (searched) kernel.combine('or', all, searched, all);
+    }
     const statuses = this.inStatus.get(String(record['StandardStatus']));
-    if (kinds && statuses) kernel.combine('and', kinds, statuses, all);
+    if (statuses) kernel.combine('and', all, statuses, all);
     else all.fill(0);
     if (place) kernel.combine('and', all, this.areas.near(place), all);
     none.set(all);

@@ -1,7 +1,8 @@
 import type { RoadNetwork } from './network.js';
 import type { Snap } from './snap.js';
-import { covering, crossingOf, sweep } from './sweep.js';
-import type { Start } from './sweep.js';
+import { covering, crossingOf } from './crossing.js';
+import type { Start } from './crossing.js';
+import { sweep } from './sweep.js';
 import { DAYS, QUARTERS } from './travel.js';
 import type { Way } from './travel.js';
 

@@ -7,8 +7,9 @@ import { describe, expect, it } from 'vitest';
 import { gridNetwork, networks, randomFrom } from '../testing/randomRoads.js';
 import { isOpen, readRoads } from './network.js';
 import type { RoadFile, RoadNetwork } from './network.js';
-import { crossingOf, Reach, sweep } from './sweep.js';
-import type { Start } from './sweep.js';
+import { crossingOf } from './crossing.js';
+import type { Start } from './crossing.js';
+import { Reach, sweep } from './sweep.js';
 import { QUARTERS } from './travel.js';
 
 const at = (edge: number, share = 0): Start['at'] => ({ edge, share, off: 0 });

@@ -3,8 +3,9 @@ import { Landmarks } from './landmarks.js';
 import type { RoadNetwork } from './network.js';
 import { FARTHEST_OFF, Snapper } from './snap.js';
 import type { Snap } from './snap.js';
-import { crossingOf, Reach, sweep } from './sweep.js';
-import type { Start } from './sweep.js';
+import { crossingOf } from './crossing.js';
+import type { Start } from './crossing.js';
+import { Reach, sweep } from './sweep.js';
 import { isFixedAtPlace, placeOf, secondsOfDay } from './travel.js';
 import type { Travel, Way } from './travel.js';
 

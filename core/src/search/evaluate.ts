@@ -7,6 +7,7 @@ import { positionOf } from '../listing/record.js';
 import type { FieldValue, ListingRecord } from '../listing/record.js';
 import { STATUS_DATE_FIELD } from '../listing/status.js';
 import type { Status } from '../listing/status.js';
+import { kindsOf } from '../listing/kinds.js';
 import { travelOf } from '../roads/travel.js';
 import type { Travel } from '../roads/travel.js';
 import { isSameStreet } from '../text/streets.js';
@@ -33,7 +34,7 @@ export interface Verdict {
 export function inReach(search: Search, record: ListingRecord): boolean {
   const statuses = statusesInReach(search);
   return (
-    search.kinds.some((kind) => kind === record['PropertyType']) &&
+    kindsOf(record).some((kind) => search.kinds.includes(kind)) &&
     (statuses === null || statuses.has(String(record['StandardStatus'])))
   );
 }
@@ -129,7 +130,7 @@ export function minutesOf(travel: Travel, record: ListingRecord, { roads }: Eval
 
 function evaluateFieldLine(line: FieldLine, record: ListingRecord, context: EvaluationContext): Truth {
   const field = fieldOf(line.field) as Field;
-  if (!appliesTo(field, record['PropertyType'])) return false;
+  if (!appliesTo(field, kindsOf(record))) return false;
   const value = valueFor(line, record, context);
   if (value === undefined && travelOf(line)) return false;
   const isBlank = value == null || (Array.isArray(value) && value.length === 0);
@@ -168,8 +169,8 @@ function test(
   if ('allOf' in is) return is.allOf.every((choice) => values.includes(choice));
   if ('noneOf' in is) return !is.noneOf.some((choice) => values.includes(choice));
   if (field.type === 'choice') {
-    if ('equals' in is) return value === is.equals;
-    return 'not' in is ? value !== is.not : null;
+    if ('equals' in is) return values.includes(String(is.equals));
+    return 'not' in is ? !values.includes(String(is.not)) : null;
   }
   return testOrdered(is, value as Scalar, field, context);
 }

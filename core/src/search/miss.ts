@@ -6,6 +6,7 @@ import { isDay, isMeasured, labelWithin } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
+import { kindsOf } from '../listing/kinds.js';
 import { travelOf } from '../roads/travel.js';
 import { isEither, linesOfMember } from './document.js';
 import type { DrawnShape, EitherLine, FieldLine, Line, Search, Shape } from './document.js';
@@ -72,14 +73,14 @@ export function nearnessOfMiss(search: Search, record: ListingRecord, missed: st
   const line = search.lines.find(({ id }) => id === missed);
   if (!line || isEither(line)) return UNMEASURED;
   const field = fieldOf(line.field) as Field;
-  const value = appliesTo(field, record['PropertyType']) ? valueFor(line, record, context) : null;
+  const value = appliesTo(field, kindsOf(record)) ? valueFor(line, record, context) : null;
   if (line.moved && !movedIn(record, line.moved)) return UNMEASURED;
   return value == null || !isMeasured(field.type) ? UNMEASURED : nearnessOfValue(line, columnNumber(value, field), context);
 }
 
 function missOfLine(line: FieldLine, record: ListingRecord, context: EvaluationContext): Miss {
   const field = fieldOf(line.field) as Field;
-  if (!appliesTo(field, record['PropertyType']))
+  if (!appliesTo(field, kindsOf(record)))
     return { id: line.id, by: null, unit: '', text: `this kind has no ${labelWithin(field)}`, nearness: UNMEASURED };
   const value = valueFor(line, record, context);
   if (value === undefined && travelOf(line))

@@ -127,6 +127,40 @@ describe('a field left blank', () => {
   });
 });
 
+describe('a home offered as more than one kind', () => {
+  // RESO's PropertySubTypeAdditional, from memory
+  const homes = [
+    home('house'),
+    home('farm', {
+      PropertyType: 'Farm',
+      PropertySubType: 'Farm',
+      PropertySubTypeAdditional: ['Single Family Residence'],
+      BedroomsTotal: 3,
+    }),
+    home('field', { PropertyType: 'Farm', PropertySubType: 'Farm' }),
+    home('let', { PropertyType: 'Residential Lease', PropertySubTypeAdditional: ['Townhouse'] }),
+  ];
+  const ofKind = (kind: string, is?: object): string[] =>
+    fitting(homes, searchOf(is ? [{ field: 'PropertySubType', is }] : [], { kinds: [kind] }));
+
+  it('is found by each', () => {
+    expect(ofKind('Farm')).toEqual(['farm', 'field']);
+    expect(ofKind('Residential')).toEqual(['farm', 'house']);
+    expect(ofKind('Residential', { anyOf: ['Single Family Residence'] })).toEqual(['farm', 'house']);
+    expect(ofKind('Farm', { anyOf: ['Farm'] })).toEqual(['farm', 'field']);
+  });
+  it('is left out where one of them is not wanted', () => {
+    expect(ofKind('Residential', { noneOf: ['Farm'] })).toEqual(['house']);
+    expect(ofKind('Farm', { noneOf: ['Single Family Residence'] })).toEqual(['field']);
+  });
+  it('is let only where it is listed as let', () => {
+    expect(ofKind('Residential Lease')).toEqual(['let']);
+    expect(ofKind('Residential Lease', { anyOf: ['Townhouse'] })).toEqual(['let']);
+  });
+  it('counts as one listing where both kinds are searched', () =>
+    expect(fitting(homes, searchOf([], { kinds: ['Farm', 'Residential'] }))).toEqual(['farm', 'field', 'house']));
+});
+
 describe('no garage and no association', () => {
   it('mean none: 0 spaces, 0 dollars', () => {
     const homes = [

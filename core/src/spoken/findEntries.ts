@@ -60,7 +60,7 @@ function valuesFor(
   const found: Record<'called' | 'begun', CatalogueEntry[]> = { called: [], begun: [] };
   if (sought.length < FEWEST_LETTERS) return found;
   for (const field of FIELDS) {
-    if (!kinds.some((kind) => appliesTo(field, kind))) continue;
+    if (!appliesTo(field, kinds)) continue;
     for (const value of new Set([...(field.choices ?? []), ...(choices[field.name] ?? [])])) {
       const plain = wordsOf(value).join(' ');
       const entry = { field, is: { anyOf: [value] } };

@@ -27,6 +27,7 @@ export const listings: fc.Arbitrary<ListingRecord[]> = fc
     fc.record({
       PropertyType: fc.constantFrom(...PROPERTY_TYPES.slice(0, 4)),
       PropertySubType: maybe(fc.constantFrom('Single Family Residence', 'Townhouse', 'Condominium')),
+      PropertySubTypeAdditional: maybe(fc.subarray(['Townhouse', 'Duplex', 'Unimproved Land'], { maxLength: 2 })),
       StandardStatus: fc.constantFrom(...STATUSES),
       ListPrice: maybe(fc.integer({ min: 300, max: 310 }).map((k) => k * 1000)),
       PreviousListPrice: maybe(fc.integer({ min: 300, max: 310 }).map((k) => k * 1000)),

@@ -20,57 +20,80 @@ const TOKEN = /\s*(?:(\()|(\))|(,)|'((?:[^']|'')*)'|([^\s(),']+))/y;
  * @throws Error naming what could not be read
  */
 export function readFilter(text: string): Filter {
-  const tokens = tokenize(text);
-  let at = 0;
-  const peek = (): string | undefined => (tokens[at]?.quoted ? undefined : tokens[at]?.text);
-  const take = (expected?: string): Token => {
-    const token = tokens[at++];
+  return new Reading(tokenize(text)).all();
+}
+
+/** One filter as it is read, from left to right. */
+class Reading {
+  private at = 0;
+
+  constructor(private readonly tokens: readonly Token[]) {}
+
+  all(): Filter {
+    const filter = this.either();
+    const more = this.tokens[this.at];
+    if (more) throw new Error(`$filter: “${more.text}” is one word too many`);
+    return filter;
+  }
+
+  private peek(): string | undefined {
+    const token = this.tokens[this.at];
+    return token?.quoted ? undefined : token?.text;
+  }
+
+  private take(expected?: string): Token {
+    const token = this.tokens[this.at++];
     if (!token || (expected !== undefined && (token.text !== expected || token.quoted)))
       throw new Error(
-        `$filter: expected ${expected ?? 'more'} after “${tokens
-          .slice(0, at - 1)
+        `$filter: expected ${expected ?? 'more'} after “${this.tokens
+          .slice(0, this.at - 1)
           .map((t) => t.text)
           .join(' ')}”`,
       );
     return token;
-  };
-  const joined = (word: 'or' | 'and', part: () => Filter, join: (parts: readonly Filter[]) => Filter): Filter => {
+  }
+
+  private joined(word: 'or' | 'and', part: () => Filter, join: (parts: readonly Filter[]) => Filter): Filter {
     const parts = [part()];
-    while (peek() === word) (take(), parts.push(part()));
+    while (this.peek() === word) (this.take(), parts.push(part()));
     return parts.length === 1 ? (parts[0] as Filter) : join(parts);
-  };
-  const either = (): Filter => joined('or', both, anyOf);
-  const both = (): Filter => joined('and', single, allOf);
-  const single = (): Filter => {
-    if (peek() === 'not') {
-      take();
-      return notOf(single());
+  }
+
+  private either(): Filter {
+    return this.joined('or', () => this.joined('and', () => this.single(), allOf), anyOf);
+  }
+
+  private single(): Filter {
+    if (this.peek() === 'not') {
+      this.take();
+      return notOf(this.single());
     }
-    if (peek() === '(') {
-      take();
-      const inner = either();
-      take(')');
+    if (this.peek() === '(') {
+      this.take();
+      const inner = this.either();
+      this.take(')');
       return inner;
     }
-    const first = take();
+    const first = this.take();
     if (first.quoted) throw new Error(`$filter: “${first.text}” stands where a field should`);
     const test = TEXT_TESTS[first.text];
-    if (test && peek() === '(') {
-      take();
-      const field = fieldName(take());
-      take(',');
-      const sought = String(valueOf(take()));
-      take(')');
+    if (test && this.peek() === '(') {
+      this.take();
+      const field = fieldName(this.take());
+      this.take(',');
+      const sought = String(valueOf(this.take()));
+      this.take(')');
       return leaf((read) => typeof read(field) === 'string' && test(read(field) as string, sought));
     }
-    return comparison(fieldName(first), take().text);
-  };
-  const comparison = (field: string, operator: string): Filter => {
+    return this.comparison(fieldName(first), this.take().text);
+  }
+
+  private comparison(field: string, operator: string): Filter {
     if (operator === 'in') {
-      take('(');
-      const values = [valueOf(take())];
-      while (peek() === ',') (take(), values.push(valueOf(take())));
-      take(')');
+      this.take('(');
+      const values = [valueOf(this.take())];
+      while (this.peek() === ',') (this.take(), values.push(valueOf(this.take())));
+      this.take(')');
       const texts = values.map(String);
       return {
         accepts: (read) => values.some((value) => compare(read(field), value) === 0),
@@ -78,7 +101,7 @@ export function readFilter(text: string): Filter {
         only: (name) => (name === field ? texts : null),
       };
     }
-    const value = valueOf(take());
+    const value = valueOf(this.take());
     const accept = OPERATORS[operator];
     if (!accept) throw new Error(`$filter: “${operator}” is not a comparison`);
     // nothing is more or less than null, not even null
@@ -89,10 +112,7 @@ export function readFilter(text: string): Filter {
       least: (name) => (fromBelow && name === field ? value : null),
       only: (name) => (operator === 'eq' && name === field ? [String(value)] : null),
     };
-  };
-  const filter = either();
-  if (at < tokens.length) throw new Error(`$filter: “${tokens[at]?.text}” is one word too many`);
-  return filter;
+  }
 }
 
 function leaf(accepts: Filter['accepts']): Filter {

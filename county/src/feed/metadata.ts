@@ -11,7 +11,7 @@ const PROPERTY: Readonly<Record<EdmType, string>> = {
   Date: 'OnMarketDate ListingContractDate ActivationDate PurchaseContractDate CloseDate WithdrawnDate CancellationDate ExpirationDate AvailabilityDate',
   DateTimeOffset: 'ModificationTimestamp OriginalEntryTimestamp StatusChangeTimestamp PriceChangeTimestamp',
   Strings:
-    'Basement Heating Cooling ArchitecturalStyle ConstructionMaterials Roof Flooring Appliances InteriorFeatures ExteriorFeatures PropertyCondition LotFeatures View Sewer WaterSource ListingTerms PetsAllowed SpecialListingConditions Levels FoundationDetails LaundryFeatures WindowFeatures SecurityFeatures AccessibilityFeatures GreenEnergyEfficient GreenEnergyGeneration ParkingFeatures RoadSurfaceType RoadFrontageType Topography Vegetation Fencing PatioAndPorchFeatures PoolFeatures OtherStructures WaterfrontFeatures Utilities AssociationFeeIncludes AssociationAmenities RentIncludes TenantPays BuyerFinancing Disclosures Possession CommunityFeatures PossibleUse CurrentUse',
+    'Basement Heating Cooling ArchitecturalStyle ConstructionMaterials Roof Flooring Appliances InteriorFeatures ExteriorFeatures PropertyCondition LotFeatures View Sewer WaterSource ListingTerms PetsAllowed SpecialListingConditions Levels FoundationDetails LaundryFeatures WindowFeatures SecurityFeatures AccessibilityFeatures GreenEnergyEfficient GreenEnergyGeneration ParkingFeatures RoadSurfaceType RoadFrontageType Topography Vegetation Fencing PatioAndPorchFeatures PoolFeatures OtherStructures WaterfrontFeatures Utilities AssociationFeeIncludes AssociationAmenities RentIncludes TenantPays BuyerFinancing Disclosures Possession CommunityFeatures PossibleUse CurrentUse PropertySubTypeAdditional',
 };
 
 /** Property's fields whose values are look-ups. */

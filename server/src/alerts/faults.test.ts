@@ -38,6 +38,8 @@ const EVERYTHING = {
   order: [],
   reach: 'all',
 };
+/** Longer than anything that was killed takes to be there again. */
+const LONGEST_STANDSTILL_MS = 10 * 60_000;
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 async function rows<T>(sql: string): Promise<T[]> {
@@ -90,6 +92,18 @@ it(
     await juno.good('POST', '/api/demo/clock', { advance: 'PT2H' });
 
     await setFaults(FAULTS);
+    // whatever is killed, time goes on; it stands still while no server runs
+    const wentBack: string[] = [];
+    const watches = [juno, atOther].map((agent) => {
+      let last = 0;
+      return setInterval(() => {
+        const asked = agent.good<{ now: string }>('GET', '/api/clock').then(({ now }) => {
+          if (Date.parse(now) < last - LONGEST_STANDSTILL_MS) wentBack.push(`from ${new Date(last).toISOString()} to ${now}`);
+          last = Date.parse(now);
+        });
+        asked.catch(() => undefined);
+      }, 200);
+    });
     // one server or both die at random points, MariaDB and the mail server in turn, while the feed fails, keeps silent and lies
     const random = fc.sample(fc.tuple(fc.integer({ min: 5, max: 900 }), fc.integer({ min: 0, max: 2 })), {
       numRuns: ROUNDS,
@@ -110,6 +124,8 @@ it(
     }
     await setFaults({});
     await juno.good('POST', '/api/demo/clock', { advance: 'P2D' });
+    watches.forEach(clearInterval);
+    expect(wentBack).toEqual([]);
 
     database = await connect();
     // whatever the feed says happened since then is known here, and as often, once a round went well again

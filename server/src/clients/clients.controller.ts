@@ -2,13 +2,17 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, UseGuards 
 import type { Task } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
+import { ConfirmationsService } from './confirmations.service.js';
 import { ClientsService } from './clients.service.js';
 import { ChangeClientBody, ConfirmBody, NewClientBody, NewTaskBody, PersonBody, TickBody } from './dto/bodies.js';
 
 @Controller('clients')
 @UseGuards(AgentGuard)
 export class ClientsController {
-  constructor(private readonly clients: ClientsService) {}
+  constructor(
+    private readonly clients: ClientsService,
+    private readonly confirmations: ConfirmationsService,
+  ) {}
 
   @Post()
   async create(@CurrentAgent() agent: AgentRow, @Body() body: NewClientBody): Promise<{ id: string }> {
@@ -49,7 +53,7 @@ export class ClientsController {
     @Param('id') id: string,
     @Param('personId') personId: string,
   ): Promise<{ id: string }> {
-    await this.clients.askToConfirm(agent, id, personId);
+    await this.confirmations.ask(agent, id, personId);
     return { id };
   }
 
@@ -92,19 +96,22 @@ export class TasksController {
 /** What the buttons on the pages behind confirmation and stop links do. Opening those pages does nothing. */
 @Controller()
 export class LinkButtonsController {
-  constructor(private readonly clients: ClientsService) {}
+  constructor(
+    private readonly clients: ClientsService,
+    private readonly confirmations: ConfirmationsService,
+  ) {}
 
   @Post('confirm')
   @HttpCode(200)
   confirm(@Body() { token }: ConfirmBody): Promise<{ name: string; agent: string }> {
-    return this.clients.confirm(token);
+    return this.confirmations.confirm(token);
   }
 
   /** Somebody who stopped wants messages again; a new link comes by e-mail. */
   @Post('stop/undo')
   @HttpCode(200)
   askBack(@Body() { token }: ConfirmBody): Promise<{ name: string; agent: string }> {
-    return this.clients.askBack(token);
+    return this.confirmations.askBack(token);
   }
 
   @Post('stop')

@@ -4,12 +4,13 @@ import { MailModule } from '../mail/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { ClientsController, LinkButtonsController, TasksController } from './clients.controller.js';
 import { ClientsService } from './clients.service.js';
+import { ConfirmationsService } from './confirmations.service.js';
 import { LinksService } from './links.service.js';
 
 @Module({
   imports: [ClockModule, MailModule, SessionsModule],
   controllers: [ClientsController, TasksController, LinkButtonsController],
-  providers: [ClientsService, LinksService],
+  providers: [ClientsService, ConfirmationsService, LinksService],
   exports: [ClientsService, LinksService],
 })
 export class ClientsModule {}

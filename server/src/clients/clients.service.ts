@@ -6,13 +6,10 @@ import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
-import { MailService, OutboxRow, whyNotWrite } from '../mail/index.js';
+import { OutboxRow } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { ClientRow, PersonRow, TaskRow } from './client.entity.js';
 import { LinksService } from './links.service.js';
-
-const MOST_CONFIRMATIONS = 3;
-const CONFIRMATION_PAUSE_MS = 20 * 3_600_000;
 
 /** Clients, their people and addresses, their agreements and the agent's tasks. */
 @Injectable()
@@ -20,7 +17,6 @@ export class ClientsService {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
-    private readonly mail: MailService,
     private readonly links: LinksService,
   ) {}
 
@@ -134,102 +130,12 @@ export class ClientsService {
     await this.database.getRepository(ClientRow).save(client);
   }
 
-  /**
-   * Writes to a person's address; nothing else is sent to it until its reader has pressed the button there. It is asked
-   * few times, with a day between them, and not at all once they said no.
-   */
-  async askToConfirm(agent: AgentRow, clientId: string, personId: string): Promise<void> {
-    await this.own(agent.id, clientId);
-    await this.database.transaction(async (manager) => {
-      const person = await this.locked(manager, clientId, personId);
-      await this.guardConfirmation(manager, person);
-      await this.sendConfirmation(manager, agent, person);
-    });
-  }
-
-  /**
-   * Somebody who stopped wants messages again: the link in the next one starts them, and no earlier one does. That one
-   * does not wait for its day, but however often they ask after a stop, it is one.
-   */
-  async askBack(token: string): Promise<{ name: string; agent: string }> {
-    const { person, client, agent } = await this.person(await this.links.personOf(token, 'stop'));
-    await this.database.transaction(async (manager) => {
-      const { id, stoppedAt, askedBackAt, leftAt } = await this.locked(manager, client.id, person.id);
-      if (!stoppedAt || askedBackAt || leftAt) return;
-      await manager.update(PersonRow, { id }, { askedBackAt: this.clock.date() });
-      await this.sendConfirmation(manager, agent, person);
-    });
-    return { name: person.name, agent: agent.name };
-  }
-
-  private async locked(manager: EntityManager, clientId: string, personId: string): Promise<PersonRow> {
+  /** Somebody of a client, whom nothing else changes until the transaction ends. */
+  async locked(manager: EntityManager, clientId: string, personId: string): Promise<PersonRow> {
     return found(
       await manager.findOne(PersonRow, { where: { id: personId, clientId }, lock: { mode: 'pessimistic_write' } }),
       'person',
     );
-  }
-
-  private async sendConfirmation(manager: EntityManager, agent: AgentRow, person: PersonRow): Promise<void> {
-    const { id: personId, clientId } = person;
-    const [confirmUrl, stopUrl] = [
-      await this.links.make(manager, 'confirm', person.id),
-      await this.links.make(manager, 'stop', person.id),
-    ];
-    await this.mail.write(manager, {
-      agentId: agent.id,
-      replyTo: agent.email,
-      clientId,
-      personId,
-      toAddress: person.email,
-      toName: person.name,
-      subject: `${agent.name} would like to send you homes`,
-      kind: 'confirmation',
-      letter: {
-        greeting: `Hello ${firstName(person.name)},`,
-        paragraphs: [
-          `${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`,
-        ],
-        homes: [],
-        button: { label: 'Confirm this address', url: confirmUrl },
-        agent,
-        stopUrl,
-      },
-    });
-    await manager.update(
-      PersonRow,
-      { id: person.id },
-      { confirmationSentAt: this.clock.date(), confirmationsSent: person.confirmationsSent + 1 },
-    );
-  }
-
-  private async guardConfirmation(manager: EntityManager, person: PersonRow): Promise<void> {
-    const why = await whyNotWrite(manager, person.id, 'confirmation');
-    if (why)
-      throw new Failure(
-        'address.stopped',
-        `Nothing was sent: ${why}. Only they can start them again, by the link in any message they had.`,
-      );
-    if (person.confirmedAt && !person.stoppedAt) throw new Failure('address.confirmed', `${person.email} is confirmed already.`);
-    const next = person.confirmationSentAt && person.confirmationSentAt.getTime() + CONFIRMATION_PAUSE_MS;
-    if (person.confirmationsSent >= MOST_CONFIRMATIONS || (next && next > this.clock.now()))
-      throw new Failure(
-        'address.asked',
-        person.confirmationsSent >= MOST_CONFIRMATIONS
-          ? `${person.email} was asked ${MOST_CONFIRMATIONS} times and has not answered. Telephone, or enter another address.`
-          : `${person.email} was asked less than a day ago. Ask again tomorrow.`,
-      );
-  }
-
-  /** A stop has withdrawn all links that came before it, so whoever comes by one wants messages. */
-  async confirm(token: string): Promise<{ name: string; agent: string }> {
-    const { person, agent } = await this.person(await this.links.personOf(token, 'confirm'));
-    await this.database
-      .getRepository(PersonRow)
-      .update(
-        { id: person.id },
-        { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null, askedBackAt: null, confirmationsSent: 0 },
-      );
-    return { name: person.name, agent: agent.name };
   }
 
   async stop(token: string): Promise<{ name: string; agent: string }> {

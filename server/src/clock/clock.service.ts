@@ -49,10 +49,9 @@ export class Clock implements OnModuleInit, OnModuleDestroy {
     return { now: this.now(), zone: this.config.zone };
   }
 
-  /** Sets a demo's clock for every server. */
+  /** Moves a demo's clock forward for every server; where another one has moved it further, it stays there. */
   async set(to: number): Promise<void> {
-    await this.database.getRepository(DemoClockRow).save({ id: 1, demoAt: new Date(to), realAt: new Date() });
-    this.offset = to - Date.now();
+    await this.keep(to);
   }
 
   /** Takes over at once what another thread or server set. */
@@ -60,12 +59,13 @@ export class Clock implements OnModuleInit, OnModuleDestroy {
     if (this.config.demo) await this.keep();
   }
 
-  private async keep(): Promise<void> {
+  private async keep(atLeast = -Infinity): Promise<void> {
     await this.database.transaction(async (manager) => {
       const row = await manager.findOne(DemoClockRow, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
       const real = Date.now();
       const idle = row ? real - row.realAt.getTime() : 0;
-      const demo = row ? row.demoAt.getTime() + (idle > STOOD_STILL_MS ? 0 : idle) : (this.config.demo?.startsAt ?? real);
+      const kept = row ? row.demoAt.getTime() + (idle > STOOD_STILL_MS ? 0 : idle) : (this.config.demo?.startsAt ?? real);
+      const demo = Math.max(kept, atLeast);
       this.offset = demo - real;
       await manager.save(DemoClockRow, { id: 1, demoAt: new Date(demo), realAt: new Date(real) });
     });

@@ -8,6 +8,8 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Surroundings } from '../common/surroundings.js';
 import { FeedController } from './feed.controller.js';
+import { FeedCursors } from './feed.cursors.js';
+import { FeedGuards } from './feed.guards.js';
 import { FeedPreviews } from './feed.previews.js';
 import { FeedReader } from './feed.reader.js';
 import { FeedService } from './feed.service.js';
@@ -20,6 +22,8 @@ import { OwnListings } from './own.listings.js';
   imports: [ClockModule, DeskModule, SearchesModule, SessionsModule, StepsModule],
   controllers: [FeedController],
   providers: [
+    FeedCursors,
+    FeedGuards,
     FeedPreviews,
     FeedReader,
     FeedService,

@@ -8,7 +8,7 @@ import type { ListingRow } from '../listings/index.js';
 import { SearchesService } from '../searches/index.js';
 import { FeedCursorRow, FeedMissingRow, FeedRejectRow } from './feed.entity.js';
 import { Steps } from '../steps/index.js';
-import type { FeedProgress } from './feed.reader.js';
+import type { FeedProgress } from './feedProgress.js';
 import { FeedSettings, nameOf } from './feed.settings.js';
 
 const MOST_REJECTS = 200;

@@ -5,4 +5,4 @@ export { FeedReader } from './feed.reader.js';
 export { ListingImport } from './listing.import.js';
 export { FeedSettings } from './feed.settings.js';
 export type { FeedAddress } from './feed.settings.js';
-export { ListingWriter } from './listing.writer.js';
+export { readerAlone } from './readerAlone.js';

@@ -6,20 +6,12 @@ import { insertRows } from '../common/insertRows.js';
 import { SequenceRow } from '../listings/index.js';
 import type { ListingRow } from '../listings/index.js';
 import { joinHomes, joinOpenHouses } from './joinedFields.js';
+import { comparedKey, eventOf, insertEvents, notCompared, textOf } from './listingEvents.js';
+import type { EventRow, ReportedChange } from './listingEvents.js';
 import { lockSequence } from './lockSequence.js';
 import type { Raw } from './place.js';
 import { asideOf } from './readRecord.js';
 import type { ReadBatch, ReadListing, Reject } from './readRecord.js';
-
-/** A change of a listing as the feed's own history tells it. */
-export interface ReportedChange {
-  readonly feedKey: string;
-  readonly listingKey: string;
-  readonly field: string;
-  readonly from: string | null;
-  readonly to: string | null;
-  readonly at: Date;
-}
 
 export interface WriteCounts {
   readonly added: number;
@@ -41,16 +33,6 @@ interface Known {
   readonly status: string | null;
   readonly price: string | null;
 }
-
-type EventRow = readonly [
-  sequence: number,
-  listingKey: string,
-  field: string,
-  from: string | null,
-  to: string | null,
-  at: Date,
-  feedKey: string,
-];
 
 /**
  * Writes listings with the events that lead to them, in one transaction and with one rising sequence. A record that
@@ -180,23 +162,14 @@ export class ListingWriter {
     const events: EventRow[] = [];
     const toldOf = new Map<string, ReportedChange[]>();
     for (const each of told ?? []) toldOf.set(each.listingKey, [...(toldOf.get(each.listingKey) ?? []), each]);
-    for (const { key, status, price, parcelNumber, modifiedAt, enteredAt, json } of records) {
+    for (const record of records) {
+      const { key, status, parcelNumber, modifiedAt, json } = record;
       const before = known.get(key);
       if (isStored({ modifiedAt }, before)) continue;
       const number = ++sequence.value;
       rows.push([key, number, status, parcelNumber, modifiedAt, 0, source, json]);
       const newsOf = (before ? knownIsNews : isNews) ? number : 0;
-      if (!before) events.push([newsOf, key, 'ListingKey', null, key, enteredAt, `${key} entry`]);
-      const account = toldOf.get(key) ?? [];
-      events.push(...account.map((each) => eventOf(each, newsOf)));
-      // what the feed's account leaves out, or is not there to tell; of the past it tells by itself
-      if (!before || (told && newsOf === 0)) continue;
-      for (const [field, from, to] of [
-        ['StandardStatus', before.status, status],
-        ['ListPrice', before.price, textOf(price)],
-      ] as const)
-        if (from !== to && !account.some((each) => each.field === field && each.to === to))
-          events.push([newsOf, key, field, from, to, modifiedAt, comparedKey(key, field, modifiedAt)]);
+      events.push(...eventsOf(record, before, newsOf, toldOf.get(key) ?? [], told !== null));
     }
     if (rows.length === 0) return { added: 0, changed: 0 };
     await insertRows(
@@ -225,6 +198,37 @@ export class ListingWriter {
   }
 }
 
+/**
+ * What a record says happened to its listing.
+ *
+ * @param number   the sequence number of the news, 0 where it is none
+ * @param account  the feed's own account of it
+ * @param tellsPast  whether the feed keeps an account at all; of the past it tells by itself
+ */
+function eventsOf(
+  { key, status, price, modifiedAt, enteredAt }: ReadListing,
+  before: Known | undefined,
+  number: number,
+  account: readonly ReportedChange[],
+  tellsPast: boolean,
+): EventRow[] {
+  const told = account.map((each) => eventOf(each, number));
+  if (!before) return [[number, key, 'ListingKey', null, key, enteredAt, `${key} entry`], ...told];
+  if (tellsPast && number === 0) return told;
+  // what the feed's account leaves out, or is not there to tell
+  const compared = (
+    [
+      ['StandardStatus', before.status, status],
+      ['ListPrice', before.price, textOf(price)],
+    ] as const
+  ).flatMap(([field, from, to]): EventRow[] =>
+    from === to || account.some((each) => each.field === field && each.to === to)
+      ? []
+      : [[number, key, field, from, to, modifiedAt, comparedKey(key, field, modifiedAt)]],
+  );
+  return [...told, ...compared];
+}
+
 /** Whether what is stored of a listing is as new as a record of it. */
 function isStored(
   { modifiedAt }: Pick<ReadListing, 'modifiedAt'>,
@@ -241,35 +245,6 @@ function latestOf(records: readonly ReadListing[]): ReadListing[] {
     if (!other || other.modifiedAt <= record.modifiedAt) latest.set(record.key, record);
   }
   return [...latest.values()].sort((a, b) => a.modifiedAt.getTime() - b.modifiedAt.getTime());
-}
-
-function eventOf({ feedKey, listingKey, field, from, to, at }: ReportedChange, sequence: number): EventRow {
-  return [sequence, listingKey, field, from, to, at, feedKey];
-}
-
-/** What a change is called that was found by comparing, rather than told by the feed. */
-function comparedKey(key: string, field: string, at: Date): string {
-  return `${key} ${field} ${at.getTime()}`;
-}
-
-/** Of events those that were not written before as found by comparing: a feed's account can come later than its record. */
-async function notCompared(manager: EntityManager, events: readonly EventRow[]): Promise<EventRow[]> {
-  if (events.length === 0) return [];
-  const keyOf = ([, key, field, , , at]: EventRow): string => comparedKey(key, field, at);
-  const rows = await manager.query<{ feedKey: string }[]>('SELECT feedKey FROM listing_events WHERE feedKey IN (?)', [
-    [...new Set(events.map(keyOf))],
-  ]);
-  const known = new Set(rows.map(({ feedKey }) => feedKey));
-  return events.filter((event) => !known.has(keyOf(event)));
-}
-
-/** Events that are there already, by their key, are left as they are. */
-async function insertEvents(manager: EntityManager, events: readonly EventRow[]): Promise<void> {
-  await insertRows(
-    manager,
-    'INSERT IGNORE INTO listing_events (sequence, listingKey, field, fromValue, toValue, at, feedKey)',
-    events,
-  );
 }
 
 /** Keeps what could not be read, with the reason. */
@@ -292,8 +267,4 @@ const REFUSALS: ReadonlySet<unknown> = new Set([
 
 function isRefusal(error: unknown): boolean {
   return REFUSALS.has((error as { code?: unknown }).code);
-}
-
-export function textOf(value: unknown): string | null {
-  return value == null ? null : String(value).slice(0, 200);
 }

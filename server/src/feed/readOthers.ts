@@ -1,7 +1,7 @@
 import { isMoment } from './place.js';
 import type { Raw } from './place.js';
-import { textOf } from './listing.writer.js';
-import type { ReportedChange } from './listing.writer.js';
+import { textOf } from './listingEvents.js';
+import type { ReportedChange } from './listingEvents.js';
 import { asideOf, isPossible } from './readRecord.js';
 import type { Reject } from './readRecord.js';
 

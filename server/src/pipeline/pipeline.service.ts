@@ -65,6 +65,7 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private async move(byMs: number): Promise<number> {
+    await this.clock.look();
     const end = this.clock.now() + byMs;
     let readAgainAt = 0;
     while (this.clock.now() < end && !this.stopped) {
@@ -92,6 +93,8 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
 
   private async readFeed(): Promise<void> {
     const { county, demo } = this.config;
+    // what another server's clock has brought is not still to come
+    await this.clock.look();
     if (demo && county) await this.setCountyClock(county);
     await this.reader.pull();
   }

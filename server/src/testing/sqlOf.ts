@@ -9,7 +9,7 @@ import {
   PROPERTY_TYPES,
   STATUS_DATE_FIELD,
 } from '@perambula/core';
-import type { Field, FieldLine, Is, Line, PriceMove, Search, StatusTime, TimeContext } from '@perambula/core';
+import type { Field, FieldLine, Is, Line, PriceMove, PropertyType, Search, StatusTime, TimeContext } from '@perambula/core';
 
 /** A search as SQL conditions over a table of listings, one for each line and the two of the bounds; written apart from the engine. */
 export interface SqlSearch {
@@ -18,11 +18,21 @@ export interface SqlSearch {
 }
 
 export const ORACLE_TABLE = `CREATE OR REPLACE TABLE oracle (
-  ListingKey VARCHAR(20), PropertyType VARCHAR(40), PropertySubType VARCHAR(40), StandardStatus VARCHAR(40), ListPrice INT, PreviousListPrice INT, PriceChangeTimestamp DATETIME(3), BedroomsTotal INT,
+  ListingKey VARCHAR(20), PropertyType VARCHAR(40), PropertySubType VARCHAR(40), PropertySubTypeAdditional JSON, StandardStatus VARCHAR(40), ListPrice INT, PreviousListPrice INT, PriceChangeTimestamp DATETIME(3), BedroomsTotal INT,
   BathroomsFull INT, BathroomsHalf INT, LotSizeAcres DECIMAL(10,4), GarageYN BOOLEAN, GarageSpaces INT, InteriorFeatures JSON, City VARCHAR(40), WaterfrontYN BOOLEAN,
   OnMarketDate DATE, CloseDate DATE, StatusChangeTimestamp DATETIME(3), Longitude DOUBLE, Latitude DOUBLE) COLLATE utf8mb4_bin`;
 
+/** The additional subtypes that tell that a home for sale is also of another property type. */
+const SUBTYPES_OF: Readonly<Partial<Record<PropertyType, string>>> = {
+  Residential: 'Townhouse',
+  'Residential Income': 'Duplex',
+  Land: 'Unimproved Land',
+};
+const ALSO = 'IFNULL(PropertySubTypeAdditional, JSON_ARRAY())';
+
 const COLUMNS: Readonly<Record<string, string>> = {
+  PropertySubType: `IF(PropertySubType IS NULL AND JSON_LENGTH(${ALSO}) = 0, NULL,
+    JSON_MERGE_PRESERVE(IF(PropertySubType IS NULL, JSON_ARRAY(), JSON_ARRAY(PropertySubType)), ${ALSO}))`,
   Status: 'StandardStatus',
   Baths: '(BathroomsFull + 0.5 * IFNULL(BathroomsHalf, 0))',
   GarageSpaces: 'IF(GarageYN = 0 AND GarageSpaces IS NULL, 0, GarageSpaces)',
@@ -40,8 +50,14 @@ export function sqlOf(search: Search, time: TimeContext): SqlSearch {
       within(search, 'in'),
       `NOT (${within(search, 'out')})`,
     ],
-    where: `PropertyType IN (${list(search.kinds)})${statuses}`,
+    where: `${ofKinds(search.kinds)}${statuses}`,
   };
+}
+
+function ofKinds(kinds: readonly PropertyType[]): string {
+  const also = kinds.flatMap((kind) => SUBTYPES_OF[kind] ?? []);
+  return `(PropertyType IN (${list(kinds)})
+    OR PropertyType <> 'Residential Lease' AND JSON_OVERLAPS(${ALSO}, JSON_ARRAY(${list(also)})))`;
 }
 
 function statusesNamed({ field, is }: FieldLine): readonly string[] {
@@ -59,8 +75,8 @@ function sqlOfFieldLine(line: FieldLine, time: TimeContext): string {
   const asked = sqlOfIs(line.is, field, COLUMNS[field.name] ?? field.name, time);
   const test = line.moved ? `(${asked} AND ${sqlOfMove(line.moved)})` : asked;
   const answered = line.blanks === 'pass' ? `IFNULL(${test}, TRUE)` : line.blanks === 'fail' ? `IFNULL(${test}, FALSE)` : test;
-  const kinds = PROPERTY_TYPES.filter((kind) => appliesTo(field, kind));
-  return kinds.length === PROPERTY_TYPES.length ? `(${answered})` : `IF(PropertyType IN (${list(kinds)}), ${answered}, FALSE)`;
+  const kinds = PROPERTY_TYPES.filter((kind) => appliesTo(field, [kind]));
+  return kinds.length === PROPERTY_TYPES.length ? `(${answered})` : `IF(${ofKinds(kinds)}, ${answered}, FALSE)`;
 }
 
 /** A price before that is left blank says that the price never moved. */
@@ -85,7 +101,7 @@ function sqlOfIs(is: Is, field: Field, column: string, time: TimeContext): strin
   if ('oneOf' in is) {
     return `(${is.oneOf.map((entry) => `(${column} = '${entry.status}'${sqlOfTime(entry, time)})`).join(' OR ')})`;
   }
-  if (field.type === 'choices') {
+  if (field.type === 'choices' || field.name === 'PropertySubType') {
     if ('anyOf' in is) return `JSON_OVERLAPS(${column}, JSON_ARRAY(${list(is.anyOf)}))`;
     if ('allOf' in is) return `JSON_CONTAINS(${column}, JSON_ARRAY(${list(is.allOf)}))`;
     if ('noneOf' in is) return `NOT JSON_OVERLAPS(${column}, JSON_ARRAY(${list(is.noneOf)}))`;

@@ -6,6 +6,10 @@ import { Avatar } from '../shared/Avatar.js';
 import { useClock } from '../shared/clock.api.js';
 import { deployment } from '../shared/deployment.js';
 import { dayAndTime } from '../shared/format.js';
+import { classesOf } from '../shared/classes.js';
+import ownCss from './AgentMenu.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The time and the agent. */
 export function AgentMenu() {
@@ -13,7 +17,7 @@ export function AgentMenu() {
   const signOut = useSignOut();
   const navigate = useNavigate();
   return (
-    <div className="bar-end">
+    <div className={cx('bar-end')}>
       {deployment().isDemo ? <DemoMenu /> : <Now />}
       {agent && (
         <Dropdown

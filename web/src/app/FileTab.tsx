@@ -6,6 +6,10 @@ import { useNavigate } from 'react-router';
 import { NewClient, useClients } from '../features/clients/index.js';
 import { Avatar } from '../shared/Avatar.js';
 import { useOpenFile } from '../shared/openFile.js';
+import { classesOf } from '../shared/classes.js';
+import ownCss from './FileTab.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The client whose file lies open, as a tab at the head of the page; from here another is opened or a new one begun. */
 export function FileTab() {
@@ -31,7 +35,7 @@ export function FileTab() {
       arrow={false}
       content={<FileChoice current={current} onChoose={choose} onGo={go} />}
     >
-      <button type="button" className={`file-tab ${current ? 'has-file' : ''}`} aria-haspopup="menu">
+      <button type="button" className={cx(`file-tab ${current ? 'has-file' : ''}`)} aria-haspopup="menu">
         {current ? <Avatar name={current.name} small /> : <FolderOpen size={17} aria-hidden="true" />}
         <span>{current ? `${current.name}’s file` : 'All files'}</span>
         <ChevronDown size={14} aria-hidden="true" />
@@ -50,7 +54,7 @@ interface ChoiceProps {
 function FileChoice({ current, onChoose, onGo }: ChoiceProps) {
   const clients = useClients().data ?? [];
   return (
-    <div className="file-choice" role="menu" aria-label="Open a file">
+    <div className={cx('file-choice')} role="menu" aria-label="Open a file">
       <button type="button" role="menuitem" className="file-option" onClick={() => onChoose(null)}>
         <FolderOpen size={16} aria-hidden="true" /> All files
       </button>

@@ -18,6 +18,10 @@ import { Status } from '../shared/status.js';
 import { useSettled } from '../shared/useSettled.js';
 import { namedBy } from './finder.rules.js';
 import type { Named } from './finder.rules.js';
+import { classesOf } from '../shared/classes.js';
+import ownCss from './Finder.module.css';
+
+const cx = classesOf(ownCss);
 
 const KINDS: readonly Named['kind'][] = ['Files', 'Searches', 'Shortlists', 'Places', 'Offices and agents'];
 
@@ -44,7 +48,7 @@ export function Finder() {
     void navigate('/search');
   };
   return (
-    <div className="finder">
+    <div className={cx('finder')}>
       <Combobox
         label="Find anything"
         placeholder="An address, a client, or houses under 450k in Sedge Ferry"
@@ -95,7 +99,7 @@ function useGroups(
       options: rows.map((row) => ({
         value: `/listings/${row.ListingKey}`,
         label: (
-          <span className="finder-home">
+          <span className={cx('finder-home')}>
             <span>{String(row['UnparsedAddress'])}</span>
             <span className="soft">{price(row)}</span>
             <Status status={String(row['StandardStatus'])} />
@@ -153,8 +157,8 @@ interface SpokenSearchProps {
 function SpokenSearch({ spoken: { search, unread }, fit, failed }: SpokenSearchProps) {
   const counted = fit === undefined ? 'counting …' : `${fit.toLocaleString('en-US')} ${fit === 1 ? 'home fits' : 'homes fit'}`;
   return (
-    <span className="finder-search">
-      <span className="finder-said">{sentenceOf(withoutStart(search))}</span>
+    <span className={cx('finder-search')}>
+      <span className={cx('finder-said')}>{sentenceOf(withoutStart(search))}</span>
       <span className="soft">
         {failed ?? counted}
         {unread.length > 0 && ` · not understood: ${unread.map((words) => `“${words}”`).join(', ')}`}
@@ -170,7 +174,7 @@ function withoutStart(search: Search): Search {
 
 function NamedOption({ named: { label, note } }: { readonly named: Named }) {
   return (
-    <span className="finder-named">
+    <span className={cx('finder-named')}>
       <span>{label}</span>
       {note && <span className="soft">{note}</span>}
     </span>

@@ -12,6 +12,10 @@ import { FileTab } from './FileTab.js';
 import { Finder } from './Finder.js';
 import { Shortcuts } from './Shortcuts.js';
 import { useLiveEvents } from './liveEvents.js';
+import { classesOf } from '../shared/classes.js';
+import ownCss from './Shell.module.css';
+
+const cx = classesOf(ownCss);
 
 const PLACES = [
   { to: '/today', label: 'Today', Icon: Activity },
@@ -41,7 +45,7 @@ function Signed() {
   const waiting = useTodayCount();
   return (
     <div className="shell">
-      <a className="skip" href="#view">
+      <a className={cx('skip')} href="#view">
         Skip to the page
       </a>
       <header className="bar">
@@ -52,11 +56,11 @@ function Signed() {
       </header>
       <nav className="rail" aria-label="Main">
         {PLACES.map(({ to, label, Icon }) => (
-          <NavLink key={to} to={to} className="rail-place">
-            <span className="rail-icon">
+          <NavLink key={to} to={to} className={cx('rail-place')}>
+            <span className={cx('rail-icon')}>
               <Icon size={19} strokeWidth={1.7} aria-hidden="true" />
               {to === '/today' && waiting > 0 && (
-                <b className="rail-count" aria-label={`${waiting} waiting`}>
+                <b className={cx('rail-count')} aria-label={`${waiting} waiting`}>
                   {waiting}
                 </b>
               )}

@@ -2,6 +2,10 @@ import { Modal } from 'antd';
 import { useState } from 'react';
 import { KEYS_LISTED, useKey } from '../shared/keys.js';
 import { onPage } from '../shared/onPage.js';
+import { classesOf } from '../shared/classes.js';
+import ownCss from './Shortcuts.module.css';
+
+const cx = classesOf(ownCss);
 
 /** What a line's value can say, by examples. */
 const VALUES: readonly (readonly [of: string, examples: string])[] = [
@@ -50,7 +54,7 @@ export function Shortcuts() {
       centered
       getContainer={onPage}
     >
-      <dl className="shortcuts">
+      <dl className={cx('shortcuts')}>
         {KEYS_LISTED.map(([keys, does]) => (
           <div key={does}>
             <dt>
@@ -73,7 +77,7 @@ export function Shortcuts() {
 
 function Examples({ of: examples }: { readonly of: typeof WORDS }) {
   return (
-    <dl className="in-words">
+    <dl className={cx('in-words')}>
       {examples.map(([about, said]) => (
         <div key={about}>
           <dt>{about}</dt>

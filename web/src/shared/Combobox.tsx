@@ -1,7 +1,10 @@
-import './combobox.css';
 import { startTransition, useEffect, useId, useImperativeHandle, useLayoutEffect, useRef, useState } from 'react';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { flushSync } from 'react-dom';
+import { classesOf } from './classes.js';
+import ownCss from './Combobox.module.css';
+
+const cx = classesOf(ownCss);
 
 export interface ComboboxOption {
   readonly value: string;
@@ -44,8 +47,8 @@ export function Combobox({ label, placeholder, icon, hint, ref, groups, none, on
   );
   useImperativeHandle(ref, () => field.current as HTMLInputElement);
   return (
-    <div className="combobox">
-      <label className="combobox-field">
+    <div className={cx('combobox')}>
+      <label className={cx('combobox-field')}>
         {icon}
         <input
           ref={field}
@@ -131,23 +134,29 @@ function useList(
       setIsOpen(true);
     });
   };
-  const press = (event: KeyboardEvent): void => {
-    if (event.nativeEvent.isComposing) return;
-    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-      event.preventDefault();
-      move(event.key === 'ArrowDown' ? 1 : -1);
-    } else if (event.key === 'Escape') {
-      event.stopPropagation();
-      leave();
-    } else if (event.key === 'Enter') {
-      event.preventDefault();
-      // what was typed last may not have been drawn yet, though it was told
-      if (drawn.current.text !== field.current?.value) flushSync(tell);
-      const chosen = drawn.current.options[drawn.current.at];
-      if (chosen && field.current?.value.trim() !== '') choose(chosen.value);
-    }
+  const take = (): void => {
+    // what was typed last may not have been drawn yet, though it was told
+    if (drawn.current.text !== field.current?.value) flushSync(tell);
+    const chosen = drawn.current.options[drawn.current.at];
+    if (chosen && field.current?.value.trim() !== '') choose(chosen.value);
   };
+  const press = (event: KeyboardEvent): void => pressed(event, move, leave, take);
   return { field, list, options, active, isShown, setAt, setIsOpen, leave, choose, press };
+}
+
+/** Arrows move in the list, Enter takes from it, Escape leaves it. */
+function pressed(event: KeyboardEvent, move: (by: 1 | -1) => void, leave: () => void, take: () => void): void {
+  if (event.nativeEvent.isComposing) return;
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+    event.preventDefault();
+    move(event.key === 'ArrowDown' ? 1 : -1);
+  } else if (event.key === 'Escape') {
+    event.stopPropagation();
+    leave();
+  } else if (event.key === 'Enter') {
+    event.preventDefault();
+    take();
+  }
 }
 
 interface ChoicesProps extends Pick<ComboboxProps, 'label' | 'groups' | 'none' | 'onChoose'> {
@@ -162,7 +171,7 @@ function Choices({ id, label, ref, groups, none, active, onPoint, onChoose }: Ch
   const options = groups.flatMap((group) => group.options);
   return (
     <div
-      className="combobox-list"
+      className={cx('combobox-list')}
       role="listbox"
       id={`${id}-list`}
       aria-label={label}
@@ -170,10 +179,10 @@ function Choices({ id, label, ref, groups, none, active, onPoint, onChoose }: Ch
       // the field keeps the focus
       onMouseDown={(event) => event.preventDefault()}
     >
-      {options.length === 0 && <p className="combobox-none">{none}</p>}
+      {options.length === 0 && <p className={cx('combobox-none')}>{none}</p>}
       {groups.map((group) => (
         <div role="group" aria-label={group.label} key={group.label}>
-          <div className="combobox-group" aria-hidden="true">
+          <div className={cx('combobox-group')} aria-hidden="true">
             {group.label}
           </div>
           {group.options.map((option) => (
@@ -182,7 +191,7 @@ function Choices({ id, label, ref, groups, none, active, onPoint, onChoose }: Ch
               id={`${id}-${options.indexOf(option)}`}
               key={option.value}
               aria-selected={option === active}
-              className="combobox-option"
+              className={cx('combobox-option')}
               onMouseMove={() => option !== active && onPoint(option)}
               onClick={() => onChoose(option.value)}
             >

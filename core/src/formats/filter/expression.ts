@@ -43,7 +43,10 @@ export interface Expressed {
 
 const CIRCLE_CORNERS = 64;
 
-/** The must lines and bounds of a search as one expression; relative times are those of now. */
+/**
+ * The must lines and bounds of a search as one expression; relative times are those of now. It asks for a home's own
+ * property type and subtype, not for those that it is offered as besides.
+ */
 export function expressionOf(search: Search, time: TimeContext): Expressed {
   const left: string[] = [];
   const statuses = statusesInReach(search);

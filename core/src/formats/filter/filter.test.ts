@@ -136,8 +136,9 @@ describe('a search as CQL2 in JSON', () => {
 describe('a search as an expression', () => {
   it('is true for just the listings that fit', () => {
     fc.assert(
-      fc.property(listings, searches, (records, random) => {
+      fc.property(listings, searches, (offered, random) => {
         const search = sayable(random);
+        const records = offered.map((record) => ({ ...record, PropertySubTypeAdditional: null }));
         const { expression } = expressionOf(search, TIME);
         for (const record of records) expect(truth(expression, record) === true).toBe(fits(search, record, TIME));
       }),

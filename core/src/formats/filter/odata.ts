@@ -1,4 +1,5 @@
 import { fieldOf } from '../../listing/fields.js';
+import { OTHER_FIELDS } from '../../listing/otherFields.js';
 import type { Search } from '../../search/document.js';
 import type { TimeContext } from '../../time/period.js';
 import type { ExportedFilter } from './cql2.js';
@@ -82,7 +83,7 @@ function has(property: string, value: string): string {
 
 /** Whether a property is not a field of the RESO Data Dictionary as a feed gives it. */
 function isDerived(property: string): boolean {
-  return property !== 'StandardStatus' && fieldOf(property)?.derive !== undefined;
+  return fieldOf(property)?.derive !== undefined && !(property in OTHER_FIELDS);
 }
 
 function literal(value: Value): string {

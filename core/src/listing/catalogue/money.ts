@@ -1,10 +1,17 @@
 import type { Field } from '../field.js';
 import { monthlyCostOf } from '../monthlyCost.js';
 import { DWELLINGS } from '../kinds.js';
-import { feePerMonthOf, priceCutInAllOf, priceCutOf, pricePerAcreOf, pricePerSquareFootOf, saleToListOf } from '../record.js';
-import { zeroUnless } from '../record.js';
+import {
+  feePerMonthOf,
+  priceCutInAllOf,
+  priceCutOf,
+  pricePerAcreOf,
+  pricePerSquareFootOf,
+  saleToListOf,
+  zeroUnless,
+} from '../record.js';
 
-/** What it costs, brings in and is taxed. */
+/** Prices, taxes, fees and terms. */
 export const MONEY: readonly Field[] = [
   {
     name: 'ListPrice',
@@ -227,80 +234,6 @@ export const MONEY: readonly Field[] = [
     audience: 'public',
     synonyms: ['ground rent', 'leasehold'],
     help: 'Whether the ground belongs to somebody else.',
-  },
-  {
-    name: 'RentIncludes',
-    label: 'Rent includes',
-    group: 'Money',
-    type: 'choices',
-    audience: 'public',
-    kinds: ['Residential Lease'],
-    choices: ['Water', 'Heat', 'Electricity', 'Trash Collection', 'Internet', 'None'],
-    synonyms: ['utilities included'],
-    help: 'What the rent covers.',
-  },
-  {
-    name: 'AvailabilityDate',
-    label: 'Availability date',
-    group: 'Money',
-    type: 'date',
-    audience: 'public',
-    kinds: ['Residential Lease'],
-    synonyms: ['available', 'move in', 'vacant from'],
-    help: 'The day from which it can be rented.',
-  },
-  {
-    name: 'TenantPays',
-    label: 'Tenant pays',
-    group: 'Money',
-    type: 'choices',
-    audience: 'public',
-    kinds: ['Residential Lease'],
-    choices: ['Water', 'Heat', 'Electricity', 'Trash Collection', 'Internet', 'Cable'],
-    synonyms: ['utilities not included'],
-    help: 'What the tenant pays besides the rent.',
-  },
-  {
-    name: 'GrossIncome',
-    label: 'Gross income',
-    group: 'Money',
-    type: 'money',
-    audience: 'agent',
-    kinds: ['Residential Income', 'Commercial Sale'],
-    synonyms: ['rental income', 'rent roll'],
-    help: 'What its rents bring in a year.',
-  },
-  {
-    name: 'OperatingExpense',
-    label: 'Operating expense',
-    group: 'Money',
-    type: 'money',
-    audience: 'agent',
-    kinds: ['Residential Income', 'Commercial Sale'],
-    synonyms: ['expenses'],
-    help: 'What running it costs a year.',
-  },
-  {
-    name: 'NetOperatingIncome',
-    label: 'Net operating income',
-    group: 'Money',
-    type: 'money',
-    audience: 'agent',
-    kinds: ['Residential Income', 'Commercial Sale'],
-    synonyms: ['noi', 'net income'],
-    help: 'Rents less costs, a year.',
-  },
-  {
-    name: 'CapRate',
-    label: 'Cap rate',
-    group: 'Money',
-    type: 'number',
-    audience: 'agent',
-    unit: '%',
-    precision: 100,
-    kinds: ['Residential Income', 'Commercial Sale'],
-    synonyms: ['yield', 'return'],
-    help: 'Net income a year in percent of the asking price.',
   },
   {
     name: 'BuyerFinancing',

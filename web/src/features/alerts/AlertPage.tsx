@@ -1,4 +1,3 @@
-import './alert.css';
 import type { AlertSettings, SavedSearch } from '@perambula/contract';
 import { App, Button } from 'antd';
 import { useEffect, useState } from 'react';
@@ -14,6 +13,11 @@ import { useAlertState, usePreview, useStartAlert } from './alerts.api.js';
 import { HowOften } from './HowOften.js';
 import { LetterSheet } from './LetterSheet.js';
 import { WhatToTell } from './WhatToTell.js';
+import { classesOf } from '../../shared/classes.js';
+import alertsCss from './alerts.module.css';
+import ownCss from './AlertPage.module.css';
+
+const cx = classesOf(alertsCss, ownCss);
 
 const STARTING: AlertSettings = {
   cadence: 'eachMorning',
@@ -36,7 +40,7 @@ export function AlertPage() {
   if (file.isError) return <Failed error={file.error} retry={() => void file.refetch()} />;
   if (search.isError) return <Failed error={search.error} retry={() => void search.refetch()} />;
   return (
-    <div className="alert-page">
+    <div className={cx('alert-page')}>
       <FilePanel file={file.data} searchId={searchId} />
       <Editor key={search.data.id} search={search.data} />
     </div>
@@ -55,16 +59,16 @@ function Editor({ search }: { readonly search: SavedSearch }) {
   return (
     <>
       <LetterSheet search={search} settings={settings} preview={preview} onChange={set} />
-      <aside className="how" aria-label="How often and what">
+      <aside className={cx('how')} aria-label="How often and what">
         <h2>How often</h2>
         {preview.data && <HowOften preview={preview.data} settings={settings} onChoose={(cadence) => set({ cadence })} />}
         <WhatToTell tell={settings.tell} onChange={(tell) => set({ tell })} />
         <h2>Before it goes</h2>
-        <div className="chips">
-          <button type="button" className="choice" aria-pressed={settings.held} onClick={() => set({ held: true })}>
+        <div className={cx('chips')}>
+          <button type="button" className={cx('choice')} aria-pressed={settings.held} onClick={() => set({ held: true })}>
             Hold it for my look
           </button>
-          <button type="button" className="choice" aria-pressed={!settings.held} onClick={() => set({ held: false })}>
+          <button type="button" className={cx('choice')} aria-pressed={!settings.held} onClick={() => set({ held: false })}>
             Send without a look
           </button>
         </div>
@@ -98,7 +102,7 @@ function StartAndStop({ search, settings }: { readonly search: SavedSearch; read
       onError: fail,
     });
   return (
-    <div className="how-buttons">
+    <div className={cx('how-buttons')}>
       <Button type="primary" disabled={settings.tell.length === 0} loading={start.isPending} onClick={begin}>
         {running ? 'Keep the changes' : alert?.state === 'paused' ? 'Resume the alert' : 'Start the alert'}
       </Button>

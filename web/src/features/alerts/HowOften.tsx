@@ -1,5 +1,9 @@
 import type { AlertPreview, AlertSettings } from '@perambula/contract';
 import { CADENCE_LABEL, CADENCES } from '@perambula/core';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './HowOften.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The cadences, with how many messages each would have sent lately, and the one that fits. */
 export function HowOften({
@@ -26,17 +30,17 @@ export function HowOften({
             type="button"
             role="radio"
             aria-checked={settings.cadence === cadence}
-            className="cadence"
+            className={cx('cadence')}
             onClick={() => onChoose(cadence)}
           >
-            <i className="dot" />
+            <i className={cx('dot')} />
             <span>{CADENCE_LABEL[cadence]}</span>
             <em style={{ width: `${Math.round((70 * forecast.messages[cadence]) / most)}px` }} />
             <b className="figure">{forecast.messages[cadence]}</b>
           </button>
         ))}
       </div>
-      <p className="why">
+      <p className={cx('why')}>
         <b>{CADENCE_LABEL[forecast.recommended]} fits.</b> {forecast.reason}
       </p>
     </>

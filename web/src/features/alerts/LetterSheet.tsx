@@ -3,6 +3,10 @@ import { Input } from 'antd';
 import { useSettled } from '../../shared/useSettled.js';
 import { Failed } from '../../shared/Waiting.js';
 import type { usePreview } from './alerts.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './LetterSheet.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly search: SavedSearch;
@@ -14,14 +18,14 @@ interface Props {
 /** The message as it will arrive, its subject and words to be written on it. */
 export function LetterSheet({ search, settings, preview, onChange }: Props) {
   return (
-    <section className="letter" aria-label="The message">
+    <section className={cx('letter')} aria-label="The message">
       <h2>Alert: {search.name}</h2>
-      <div className="letter-sheet">
-        <div className="letter-line">
+      <div className={cx('letter-sheet')}>
+        <div className={cx('letter-line')}>
           <span className="soft">To</span>
           <span>
             {preview.data?.to.map(({ email, name, confirmed }) => (
-              <span key={email} className={confirmed ? 'letter-to' : 'letter-to is-unconfirmed'} title={email}>
+              <span key={email} className={cx(confirmed ? 'letter-to' : 'letter-to is-unconfirmed')} title={email}>
                 {name}
                 {!confirmed && ' (not confirmed, gets nothing)'}
               </span>
@@ -29,7 +33,7 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
             {preview.data?.to.length === 0 && 'Nobody yet: add an address to the file.'}
           </span>
         </div>
-        <div className="letter-line">
+        <div className={cx('letter-line')}>
           <label className="soft" htmlFor="subject">
             Subject
           </label>
@@ -41,7 +45,7 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
             onChange={({ target }) => onChange({ subject: target.value })}
           />
         </div>
-        <div className="letter-line is-tall">
+        <div className={cx('letter-line is-tall')}>
           <label className="soft" htmlFor="greeting">
             Words
           </label>
@@ -65,7 +69,7 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
 function KeptOff({ homes }: { readonly homes: number }) {
   const one = homes === 1;
   return (
-    <p className="kept-off">
+    <p className={cx('kept-off')}>
       {one ? 'One more home fits' : `${homes} more homes fit`}, but the {one ? 'seller allows' : 'sellers allow'} no display on
       the internet: no message or portal shows {one ? 'it' : 'them'}. Tell your client yourself.
     </p>
@@ -79,7 +83,7 @@ function LetterFrame({ searchId, greeting }: { readonly searchId: string; readon
   const settled = useSettled(greeting, TYPING_PAUSE_MS);
   return (
     <iframe
-      className="letter-frame"
+      className={cx('letter-frame')}
       title="The message as it will arrive"
       src={`/api/searches/${searchId}/alert/letter?greeting=${encodeURIComponent(settled)}`}
     />

@@ -1,5 +1,9 @@
 import type { AlertSettings } from '@perambula/contract';
 import { TELLABLE, TELLABLE_LABEL } from '@perambula/core';
+import { classesOf } from '../../shared/classes.js';
+import alertsCss from './alerts.module.css';
+
+const cx = classesOf(alertsCss);
 
 type Tell = AlertSettings['tell'];
 
@@ -8,12 +12,12 @@ export function WhatToTell({ tell, onChange }: { readonly tell: Tell; readonly o
   return (
     <>
       <h2>What to tell</h2>
-      <div className="chips">
+      <div className={cx('chips')}>
         {TELLABLE.map((kind) => (
           <button
             key={kind}
             type="button"
-            className="choice"
+            className={cx('choice')}
             aria-pressed={tell.includes(kind)}
             onClick={() => onChange(tell.includes(kind) ? tell.filter((each) => each !== kind) : [...tell, kind])}
           >

@@ -5,6 +5,10 @@ import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 import { Waiting } from '../../shared/Waiting.js';
 import { useBoundEffect, useKeepBound } from './bounds.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './ChangeKeptBound.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly kept: KeptBound;
@@ -44,7 +48,7 @@ export function ChangeKeptBound({ kept, shape, onDone, onLeave }: Props) {
       {effect.data && effect.data.length > 0 && (
         <>
           <p>It stands in these saved searches, and changes with them:</p>
-          <ul className="bound-effects">
+          <ul className={cx('bound-effects')}>
             {effect.data.map((each) => (
               <li key={each.searchId}>
                 <b>{each.name}</b>

@@ -6,6 +6,10 @@ import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 import { useKeepBound } from './bounds.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './KeepBound.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   /** What is kept, or kept anew under its id. */
@@ -42,7 +46,7 @@ export function KeepBound({ bound, onKept, onLeave }: Props) {
       getContainer={onPage}
       destroyOnHidden
     >
-      <label className="bound-field">
+      <label className={cx('bound-field')}>
         Name
         <Input
           autoFocus
@@ -53,7 +57,7 @@ export function KeepBound({ bound, onKept, onLeave }: Props) {
           onPressEnter={() => name.trim() !== '' && done()}
         />
       </label>
-      <label className="bound-field">
+      <label className={cx('bound-field')}>
         Description
         <Input.TextArea
           value={note}

@@ -9,6 +9,10 @@ import { onPage } from '../../shared/onPage.js';
 import { useKeepBound, useKeptBounds, useRemoveBound } from './bounds.api.js';
 import { KeepBound } from './KeepBound.js';
 import { boundFiles, FORMATS } from './lazyFiles.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './KeptBounds.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   /** Puts bounds into the search that is open. */
@@ -49,7 +53,7 @@ export function KeptBounds({ onUse, onLeave }: Props) {
           No bound is kept yet. Draw one, and choose “Keep for other searches” among the dots at its end; or read a file.
         </p>
       )}
-      <ul className="kept-list">
+      <ul className={cx('kept-list')}>
         {all.map((bound) => (
           <KeptLine
             key={bound.id}
@@ -106,7 +110,7 @@ function useTakeAway(): (bound: KeptBound) => void {
 
 function Files({ all, onRead }: { readonly all: readonly KeptBound[]; readonly onRead: (file: File) => void }) {
   return (
-    <div className="kept-head">
+    <div className={cx('kept-head')}>
       <Upload accept=".geojson,.json,.kml,.gpx" showUploadList={false} beforeUpload={(file) => (onRead(file), false)}>
         <Button size="small">Read from a file …</Button>
       </Upload>
@@ -135,7 +139,7 @@ interface ReadProps {
 /** What a file held, before anything of it is kept or used. */
 function ReadFromFile({ read, onUse, onKeep }: ReadProps) {
   return (
-    <section className="kept-read" aria-label="Read from the file">
+    <section className={cx('kept-read')} aria-label="Read from the file">
       <p>
         <b>{read.file}</b>: {sayCount(read.bounds.length, 'area', 'areas')} read
         {read.problems.length > 0 && `, ${read.problems.length} not`}.
@@ -153,7 +157,7 @@ function ReadFromFile({ read, onUse, onKeep }: ReadProps) {
         ))}
       </ul>
       {read.bounds.length > 0 && (
-        <div className="kept-head">
+        <div className={cx('kept-head')}>
           <Button size="small" type="primary" onClick={onUse}>
             Put into this search
           </Button>
@@ -184,7 +188,7 @@ function KeptLine({ bound, onUse, onDescribe, onTakeAway }: LineProps) {
         </span>
         {bound.note && <div>{bound.note}</div>}
       </div>
-      <span className="kept-actions">
+      <span className={cx('kept-actions')}>
         <button type="button" className="link" aria-label={`Keep in ${bound.name}`} onClick={() => onUse('in')}>
           keep in
         </button>

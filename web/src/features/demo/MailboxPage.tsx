@@ -1,4 +1,3 @@
-import './mailbox.css';
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
@@ -8,6 +7,10 @@ import { ago } from '../../shared/format.js';
 import { NothingHere } from '../../shared/NothingHere.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { useMail, useMailbox } from './mailbox.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './MailboxPage.module.css';
+
+const cx = classesOf(ownCss);
 
 /** Where the demo's messages arrive: what clients got, as they got it. No other copy has one. */
 export function MailboxPage() {
@@ -21,9 +24,9 @@ function Mailbox() {
   if (mailbox.isPending) return <Waiting what="Opening the mailbox …" />;
   if (mailbox.isError) return <Failed error={mailbox.error} retry={() => void mailbox.refetch()} />;
   return (
-    <div className="mailbox">
+    <div className={cx('mailbox')}>
       <MailList mailbox={mailbox} />
-      <section className="mail" aria-label="Message">
+      <section className={cx('mail')} aria-label="Message">
         {!mailId && (
           <Empty title="Choose a message">It opens here as its reader sees it, with its plain text and its headers beside.</Empty>
         )}
@@ -38,7 +41,7 @@ function MailList({ mailbox }: { readonly mailbox: ReturnType<typeof useMailbox>
   const now = useNow();
   const messages = mailbox.data?.pages.flatMap((page) => page.messages) ?? [];
   return (
-    <nav className="mail-list" aria-label="Messages">
+    <nav className={cx('mail-list')} aria-label="Messages">
       <h2>Mailbox</h2>
       <p className="tight">What your clients and listing offices received, from the demo’s own mail server.</p>
       {messages.length === 0 && (
@@ -47,7 +50,7 @@ function MailList({ mailbox }: { readonly mailbox: ReturnType<typeof useMailbox>
         </p>
       )}
       {messages.map(({ id, to, subject, sentAt }) => (
-        <NavLink key={id} to={`/mailbox/${id}`} className="mail-link">
+        <NavLink key={id} to={`/mailbox/${id}`} className={cx('mail-link')}>
           <b>{subject}</b>
           <span className="tight">
             {to} · {ago(sentAt, now)}
@@ -55,7 +58,7 @@ function MailList({ mailbox }: { readonly mailbox: ReturnType<typeof useMailbox>
         </NavLink>
       ))}
       {mailbox.hasNextPage && (
-        <Button className="mail-older" loading={mailbox.isFetchingNextPage} onClick={() => void mailbox.fetchNextPage()}>
+        <Button className={cx('mail-older')} loading={mailbox.isFetchingNextPage} onClick={() => void mailbox.fetchNextPage()}>
           Show older messages
         </Button>
       )}
@@ -75,7 +78,7 @@ function Opened({ id, mail }: { readonly id: string; readonly mail: NonNullable<
   const [part, setPart] = useState<(typeof PARTS)[number]['value']>('page');
   return (
     <>
-      <header className="mail-head">
+      <header className={cx('mail-head')}>
         <div>
           <h2>{mail.subject}</h2>
           <p className="soft">
@@ -84,14 +87,14 @@ function Opened({ id, mail }: { readonly id: string; readonly mail: NonNullable<
         </div>
         <Segmented value={part} onChange={setPart} options={[...PARTS]} />
       </header>
-      {part === 'page' && <iframe className="mail-frame" title={mail.subject} src={`/api/mailbox/${id}/body`} />}
+      {part === 'page' && <iframe className={cx('mail-frame')} title={mail.subject} src={`/api/mailbox/${id}/body`} />}
       {part === 'text' && (
-        <pre className="mail-text" tabIndex={0}>
+        <pre className={cx('mail-text')} tabIndex={0} role="region" aria-label="The message as plain text">
           {mail.text}
         </pre>
       )}
       {part === 'headers' && (
-        <dl className="mail-headers" tabIndex={0}>
+        <dl className={cx('mail-headers')} tabIndex={0}>
           {mail.headers.map(([name, value], i) => (
             <div key={i}>
               <dt>{name}</dt>

@@ -1,4 +1,3 @@
-import './feed.css';
 import type { FeedState } from '@perambula/contract';
 import { App, Button, Popconfirm, Progress } from 'antd';
 import { useNow } from '../../shared/clock.api.js';
@@ -10,6 +9,11 @@ import { useAgent } from '../sessions/index.js';
 import { useCoverage, useFeed, useTakeOut } from './feed.api.js';
 import { ListingFiles } from './ListingFiles.js';
 import { OtherFeed } from './OtherFeed.js';
+import { classesOf } from '../../shared/classes.js';
+import feedCss from './feed.module.css';
+import ownCss from './FeedPage.module.css';
+
+const cx = classesOf(feedCss, ownCss);
 
 /** Where listings come from: the feed and how far it was read, what could not be read, and files of one's own. */
 export function FeedPage() {
@@ -18,20 +22,20 @@ export function FeedPage() {
   if (feed.isPending) return <Waiting what="Asking for the feed …" />;
   if (feed.isError) return <Failed error={feed.error} retry={() => void feed.refetch()} />;
   return (
-    <div className="feed page">
+    <div className={cx('feed page')}>
       <header>
         <h1>Where listings come from</h1>
         <p className="soft">
           A feed that speaks the RESO Web API, read every few seconds; and files of your own, by the same field names.
         </p>
       </header>
-      <div className="feed-columns">
+      <div className={cx('feed-columns')}>
         <div>
           <Reading feed={feed.data} />
           <Rejects rejects={feed.data.rejects} />
           <ListingFiles />
           {!isAdministrator && (
-            <p className="soft feed-for-others">
+            <p className={cx('soft feed-for-others')}>
               An administrator of your office chooses the feed and reads files of listings for everybody.
             </p>
           )}
@@ -59,7 +63,7 @@ function Reading({ feed }: { readonly feed: FeedState }) {
               ? 'Up to date.'
               : `Being read for the first time: ${feed.doing}, ${thousands(feed.read)} records so far. What is on the market is here already.`)}
       </p>
-      <dl className="feed-figures">
+      <dl className={cx('feed-figures')}>
         <Figure label="on the market" value={onMarket} />
         <Figure label="listings in all" value={fromFeed + fromFiles} />
         <Figure label="changes kept" value={feed.changes} />
@@ -83,7 +87,7 @@ function Missing({ missing }: { readonly missing: NonNullable<FeedState['missing
   const { message } = App.useApp();
   const { listings, of, foundAt } = missing;
   return (
-    <div className="feed-missing">
+    <div className={cx('feed-missing')}>
       <p>
         <b>{thousands(listings)}</b> of {thousands(of)} listings are no longer in this feed, found {ago(foundAt, useNow())}. They
         are still searched and shown. If the feed is right, take them out; if not, wait: they are compared anew each day.
@@ -94,7 +98,7 @@ function Missing({ missing }: { readonly missing: NonNullable<FeedState['missing
         okText="Take them out"
         cancelText="Keep them"
         placement="bottomLeft"
-        classNames={{ root: 'feed-confirm' }}
+        classNames={{ root: cx('feed-confirm') }}
         onConfirm={() => takeOut.mutate(listings, { onError: (error) => void message.error(messageOf(error), 8) })}
       >
         <Button size="small" danger loading={takeOut.isPending}>
@@ -122,7 +126,7 @@ function Rejects({ rejects }: { readonly rejects: FeedState['rejects'] }) {
       {rejects.length === 0 ? (
         <p className="soft">Every record could be read. One that cannot is kept here with its reason, and the rest goes on.</p>
       ) : (
-        <ul className="feed-rejects">
+        <ul className={cx('feed-rejects')}>
           {rejects.map(({ listingKey, reason, at }) => (
             <li key={listingKey}>
               <b className="figure">{listingKey}</b> {reason} <span className="tight">{ago(at, now)}</span>
@@ -137,7 +141,7 @@ function Rejects({ rejects }: { readonly rejects: FeedState['rejects'] }) {
 function Coverage() {
   const coverage = useCoverage();
   return (
-    <section className="sheet feed-coverage" aria-label="How well fields are filled in">
+    <section className={cx('sheet feed-coverage')} aria-label="How well fields are filled in">
       <h2>How well fields are filled in</h2>
       <p className="tight">Of the homes for sale. A search by a field that few fill in loses homes.</p>
       {coverage.isPending && <Waiting what="Counting …" />}

@@ -2,6 +2,11 @@ import type { FeedPreview as Preview, FeedPreviewField } from '@perambula/contra
 import { fieldOf, spaced } from '@perambula/core';
 import { Select } from 'antd';
 import { thousands } from '../../shared/format.js';
+import { classesOf } from '../../shared/classes.js';
+import feedCss from './feed.module.css';
+import ownCss from './FeedPreview.module.css';
+
+const cx = classesOf(feedCss, ownCss);
 
 interface Props {
   readonly preview: Preview;
@@ -21,12 +26,12 @@ export function FeedPreview({ preview, names, isAsking, onNames }: Props) {
     onNames(field === undefined ? rest : { ...rest, [theirs]: field });
   };
   return (
-    <section className="feed-preview" aria-label="Its first listings">
+    <section className={cx('feed-preview')} aria-label="Its first listings">
       <p className={readable < records ? 'feed-state is-failing' : 'feed-state'} aria-live="polite">
         {thousands(readable)} of its first {thousands(records)} listings can be read. {sayStandard(fields.length - others.length)}
       </p>
       {reasons.length > 0 && (
-        <ul className="feed-rejects">
+        <ul className={cx('feed-rejects')}>
           {reasons.map(({ reason, records: many }) => (
             <li key={reason}>
               <b className="figure">{thousands(many)}</b> {reason}
@@ -40,7 +45,7 @@ export function FeedPreview({ preview, names, isAsking, onNames }: Props) {
           <p className="tight">
             What is left out is not kept. What is filled in here was guessed from a name or from values: look at it.
           </p>
-          <ul className="feed-names">
+          <ul className={cx('feed-names')}>
             {others.map((field) => (
               <li key={field.name}>
                 <span>

@@ -8,6 +8,11 @@ import { messageOf } from '../../shared/http.js';
 import { useAgent } from '../sessions/index.js';
 import { useOwnListings, useReadFile, useRemoveOwn } from './feed.api.js';
 import type { FileFor } from './feed.api.js';
+import { classesOf } from '../../shared/classes.js';
+import feedCss from './feed.module.css';
+import ownCss from './ListingFiles.module.css';
+
+const cx = classesOf(feedCss, ownCss);
 
 /** Files of listings: an agent's own, which nobody else sees, and an administrator's for everybody. */
 export function ListingFiles() {
@@ -40,7 +45,7 @@ export function ListingFiles() {
           ]}
         />
       )}
-      <p className="soft feed-whose">
+      <p className={cx('soft feed-whose')}>
         {whose === 'own'
           ? 'Homes that you know of, in your searches only. No client, alert or colleague is told of them.'
           : 'They are searched by every agent, and told to clients like the feed’s.'}
@@ -71,7 +76,7 @@ function OwnThere() {
   if (!own.data || own.data.listings === 0) return null;
   const { listings } = own.data;
   return (
-    <p className="feed-own">
+    <p className={cx('feed-own')}>
       <span>
         <b>{thousands(listings)}</b> {listings === 1 ? 'listing' : 'listings'} of your own {listings === 1 ? 'is' : 'are'} in your
         searches.
@@ -82,7 +87,7 @@ function OwnThere() {
         okText="Take them out"
         cancelText="Keep them"
         placement="bottomLeft"
-        classNames={{ root: 'feed-confirm' }}
+        classNames={{ root: cx('feed-confirm') }}
         onConfirm={() => remove.mutate(undefined, { onError: (error) => void message.error(messageOf(error), 8) })}
       >
         <Button size="small" loading={remove.isPending}>
@@ -98,7 +103,7 @@ function Report({ name, report }: { readonly name: string; readonly report: File
   const left = fields.filter(({ field }) => field === null);
   const renamed = fields.filter(({ heading, field }) => field !== null && field !== heading);
   return (
-    <div className="feed-report" role="status">
+    <div className={cx('feed-report')} role="status">
       <h3>{name}</h3>
       <p>
         {thousands(read)} read: <b>{thousands(added)} new</b>, {thousands(changed)} changed, {thousands(same)} as they were,{' '}
@@ -110,7 +115,7 @@ function Report({ name, report }: { readonly name: string; readonly report: File
       )}
       {left.length > 0 && <p className="tight">Left out, not being kept: {left.map(({ heading }) => heading).join(', ')}.</p>}
       {refused.length > 0 && (
-        <ul className="feed-rejects">
+        <ul className={cx('feed-rejects')}>
           {refused.slice(0, 100).map(({ at, listingKey, reason }) => (
             <li key={at}>
               <b className="figure">line {at}</b> {listingKey ? `${listingKey}: ` : ''}

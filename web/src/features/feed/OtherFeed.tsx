@@ -5,6 +5,10 @@ import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
 import { useChooseFeed, usePreviewFeed, useResetFeed } from './feed.api.js';
 import { FeedPreview } from './FeedPreview.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './OtherFeed.module.css';
+
+const cx = classesOf(ownCss);
 
 type Opened = 'token' | 'client';
 
@@ -15,7 +19,7 @@ export function OtherFeed({ feed }: { readonly feed: FeedState }) {
   const { message } = App.useApp();
   if (open) return <OtherFeedForm close={() => setOpen(false)} />;
   return (
-    <p className="feed-actions">
+    <p className={cx('feed-actions')}>
       <Button size="small" onClick={() => setOpen(true)}>
         {feed.address === null ? 'Read a feed …' : 'Read another feed …'}
       </Button>
@@ -42,7 +46,7 @@ function OtherFeedForm({ close }: { readonly close: () => void }) {
     <Form<FeedSourceInput>
       form={form}
       layout="vertical"
-      className="feed-other"
+      className={cx('feed-other')}
       onFinish={lookFirst}
       onValuesChange={() => preview.reset()}
       requiredMark={false}
@@ -76,7 +80,7 @@ function OtherFeedForm({ close }: { readonly close: () => void }) {
         those it does not have, and agree that they are taken out, or go back; no alert misses anything. Your files’ listings
         stay.
       </p>
-      <div className="feed-actions">
+      <div className={cx('feed-actions')}>
         {preview.data && (
           <Button type="primary" disabled={isAsking || preview.data.readable === 0} onClick={read}>
             {choose.isPending ? 'Asking it …' : 'Read this feed'}
@@ -135,7 +139,7 @@ function ClientFields() {
       >
         <Input placeholder="https://feed.example/oauth2/token" autoComplete="off" spellCheck={false} />
       </Form.Item>
-      <div className="feed-client">
+      <div className={cx('feed-client')}>
         <Form.Item label="Client ID" name="clientId" rules={[{ required: true, message: 'Give the client’s ID.' }]}>
           <Input autoComplete="off" spellCheck={false} />
         </Form.Item>

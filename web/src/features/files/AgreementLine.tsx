@@ -6,13 +6,17 @@ import { deployment } from '../../shared/deployment.js';
 import { isoDay } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeClient } from '../clients/index.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './AgreementLine.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The signed buyer agreement that visits need: its term and scope, or that there is none. */
 export function AgreementLine({ file }: { readonly file: ClientFile }) {
   const [open, setOpen] = useState(false);
   const { agreement } = file;
   return (
-    <div className="agreement">
+    <div className={cx('agreement')}>
       {agreement ? (
         <span className="soft">
           Buyer agreement {isoDay(agreement.from)} to {isoDay(agreement.until)}, {agreement.scope}

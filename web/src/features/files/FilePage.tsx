@@ -5,6 +5,10 @@ import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useFile } from '../clients/index.js';
 import { FilePanel } from './FilePanel.js';
 import { Notes } from './Notes.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './FilePage.module.css';
+
+const cx = classesOf(ownCss);
 
 /** One client's file. To look at it opens it. */
 export function FilePage() {
@@ -17,7 +21,7 @@ export function FilePage() {
   if (file.isPending) return <Waiting what="Opening the file …" />;
   if (file.isError) return <Failed error={file.error} retry={() => void file.refetch()} />;
   return (
-    <div className="file-page">
+    <div className={cx('file-page')}>
       <FilePanel file={file.data} />
       <Notes key={file.data.id} file={file.data} />
     </div>

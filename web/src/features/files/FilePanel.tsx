@@ -1,4 +1,3 @@
-import './file.css';
 import type { ClientFile } from '@perambula/contract';
 import { CADENCE_LABEL } from '@perambula/core';
 import { Button } from 'antd';
@@ -10,6 +9,11 @@ import { Picture } from '../../shared/Picture.js';
 import { useDraft, useStartingSearch } from '../searches/index.js';
 import { AgreementLine } from './AgreementLine.js';
 import { People } from './People.js';
+import { classesOf } from '../../shared/classes.js';
+import filesCss from './files.module.css';
+import ownCss from './FilePanel.module.css';
+
+const cx = classesOf(filesCss, ownCss);
 
 interface Props {
   readonly file: ClientFile;
@@ -20,7 +24,7 @@ interface Props {
 /** A client's file: people, searches with their alerts, shortlists, and what happened lately. */
 export function FilePanel({ file, searchId }: Props) {
   return (
-    <div className="file">
+    <div className={cx('file')}>
       <h1>{file.name}</h1>
       <AgreementLine file={file} />
       <People file={file} />
@@ -38,7 +42,7 @@ function Searches({ file, searchId }: Props) {
   const starting = useStartingSearch();
   return (
     <section>
-      <header className="file-head">
+      <header className={cx('file-head')}>
         <h2>Searches</h2>
         <Button type="link" size="small" onClick={() => (open(file.id), startNew(file.id, starting), void navigate('/search'))}>
           + New
@@ -48,11 +52,11 @@ function Searches({ file, searchId }: Props) {
         <p className="soft">A saved search stands here with its alert. Start one with “New”.</p>
       )}
       {file.savedSearches.map(({ id, name, alert }) => (
-        <div key={id} className={id === searchId ? 'file-search is-open' : 'file-search'}>
+        <div key={id} className={cx(id === searchId ? 'file-search is-open' : 'file-search')}>
           <Link to={`/search/${id}`} className="strong quiet-link">
             {name}
           </Link>
-          <Link to={`/clients/${file.id}/alerts/${id}`} className="file-alert">
+          <Link to={`/clients/${file.id}/alerts/${id}`} className={cx('file-alert')}>
             {alert === null || alert.state === 'stopped'
               ? 'no alert'
               : alert.state === 'paused'
@@ -68,14 +72,14 @@ function Searches({ file, searchId }: Props) {
 function Shortlists({ file }: Props) {
   return (
     <section>
-      <header className="file-head">
+      <header className={cx('file-head')}>
         <h2>Shortlists</h2>
       </header>
       {file.shortlists.length === 0 && <p className="soft">Homes put together for a visit or a talk stand here.</p>}
-      <div className="file-shortlists">
+      <div className={cx('file-shortlists')}>
         {file.shortlists.map(({ id, name, homes, keys }) => (
-          <Link key={id} to={`/shortlists/${id}`} className="file-shortlist quiet-link">
-            <span className="file-pictures">
+          <Link key={id} to={`/shortlists/${id}`} className={cx('file-shortlist quiet-link')}>
+            <span className={cx('file-pictures')}>
               {keys.map((key) => (
                 <Picture key={key} listingKey={key} alt="" />
               ))}
@@ -95,13 +99,13 @@ function Lately({ file }: Props) {
   const now = useNow();
   return (
     <section>
-      <header className="file-head">
+      <header className={cx('file-head')}>
         <h2>Lately</h2>
       </header>
       {file.lately.length === 0 && (
         <p className="soft">Messages sent, visits to the portal and what was said there stand here.</p>
       )}
-      <dl className="lately">
+      <dl className={cx('lately')}>
         {file.lately.map(({ at, text, listingKey }, i) => (
           <div key={i}>
             <dt>{ago(at, now)}</dt>

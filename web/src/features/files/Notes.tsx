@@ -3,6 +3,10 @@ import { App, Input } from 'antd';
 import { useAddTask } from '../today/index.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeClient } from '../clients/index.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './Notes.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The agent's own notes on a client, kept when the field is left, and a follow-up to leave for later. */
 export function Notes({ file }: { readonly file: ClientFile }) {
@@ -11,7 +15,7 @@ export function Notes({ file }: { readonly file: ClientFile }) {
   const { message } = App.useApp();
   const fail = (error: unknown): void => void message.error(messageOf(error));
   return (
-    <div className="notes">
+    <div className={cx('notes')}>
       <h2>Notes</h2>
       <Input.TextArea
         aria-label="Notes"

@@ -5,6 +5,11 @@ import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 import { useAddPerson, useAskToConfirm, useLeave, useWithdrawLinks } from '../clients/index.js';
+import { classesOf } from '../../shared/classes.js';
+import filesCss from './files.module.css';
+import ownCss from './People.module.css';
+
+const cx = classesOf(filesCss, ownCss);
 
 /** A client's people and whether their addresses are confirmed: nothing else is sent to one that is not. */
 export function People({ file }: { readonly file: ClientFile }) {
@@ -13,7 +18,7 @@ export function People({ file }: { readonly file: ClientFile }) {
   const [form] = Form.useForm<{ name: string; email: string }>();
   return (
     <section>
-      <header className="file-head">
+      <header className={cx('file-head')}>
         <h2>People</h2>
         <Popover
           trigger="click"
@@ -63,7 +68,7 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
   const { message } = App.useApp();
   const { name, email, confirmedAt, confirmationSentAt, stoppedAt } = person;
   return (
-    <div className="person">
+    <div className={cx('person')}>
       <div>
         <b>{name}</b>
         <span className="tight">{[email, person.phone].filter(Boolean).join(' · ')}</span>

@@ -1,6 +1,10 @@
 import './homesMap.css';
 import { lazy, Suspense } from 'react';
 import type { HomesMap } from '../map/index.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './HomesOnMap.module.css';
+
+const cx = classesOf(ownCss);
 
 const Map = lazy(async () => ({ default: (await import('../map/index.js')).HomesMap }));
 
@@ -11,7 +15,7 @@ export function HomesOnMap(props: React.ComponentProps<typeof HomesMap>) {
       <Suspense
         // plain: the portal has nothing of the agents' components
         fallback={
-          <p className="homes-map-wait" role="status">
+          <p className={cx('homes-map-wait')} role="status">
             Opening the map …
           </p>
         }

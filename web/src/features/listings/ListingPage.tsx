@@ -1,56 +1,50 @@
-import './listing.css';
-import {
-  bathsOf,
-  dollars,
-  fieldOf,
-  inReach,
-  isEither,
-  judge,
-  phraseOf,
-  plainNumber,
-  pricePerSquareFootOf,
-  valueOf,
-} from '@perambula/core';
 import { isOwnKey } from '@perambula/contract';
 import type { ListingAnswer } from '@perambula/contract';
-import type { Field, ListingRecord, Search } from '@perambula/core';
-import { App, Button } from 'antd';
-import { Check, HelpCircle, Minus, Phone, X } from 'lucide-react';
+import { dollars, pricePerSquareFootOf } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
+import { Button } from 'antd';
+import { Phone } from 'lucide-react';
 import { lazy, Suspense, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
-import { ago, dateOf, facts, isoDate, isoDay, price, street, timeOnMarket, zone } from '../../shared/format.js';
-import { messageOf } from '../../shared/http.js';
+import { ago, dateOf, facts, price, street, timeOnMarket } from '../../shared/format.js';
+import { useKey } from '../../shared/keys.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
-import { useKey } from '../../shared/keys.js';
 import { useFile } from '../clients/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { AddToShortlist, useResultsState } from '../searches/index.js';
-import { useAskShowing } from '../showings/index.js';
+import { PlanVisit } from '../showings/index.js';
+import { Facts } from './Facts.js';
 import { priceSteps, sayEntry } from './history.rules.js';
+import { HowItFits } from './HowItFits.js';
 import { useListing, useListingMedia } from './listing.api.js';
 import { ParcelRecord } from './ParcelRecord.js';
 import { Documents, OpenHouses, Rooms } from './parts.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './ListingPage.module.css';
+
+const cx = classesOf(ownCss);
 
 const PriceHistory = lazy(async () => ({ default: (await import('./PriceHistory.js')).PriceHistory }));
 
 /** One listing as the agent sees it. */
 export function ListingPage() {
   const { listingKey = '' } = useParams();
+  const { clientId } = useOpenFile();
   const answer = useListing(listingKey);
   return (
-    <div className="listing">
-      <header className="listing-bar">
+    <div className={cx('listing')}>
+      <header className={cx('listing-bar')}>
         <Steps listingKey={listingKey} />
         <span className="push">
           {isOwnKey(listingKey) ? (
             <span className="chip chip-wait">Of your own file: only you see this home</span>
           ) : (
             <>
-              <PlanVisit listingKey={listingKey} />
+              <PlanVisit clientId={clientId} listingKey={listingKey} />
               <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
             </>
           )}
@@ -68,64 +62,17 @@ function sayOffice({ ListOfficeName: name, ListOfficePhone: phone }: ListingReco
   return name == null ? '' : `Listed by ${[name, phone].filter(Boolean).join(', ')} · `;
 }
 
-function PlanVisit({ listingKey }: { readonly listingKey: string }) {
-  const { clientId } = useOpenFile();
-  const askToSee = useAskShowing();
-  const { message } = App.useApp();
-  const plan = (): void => {
-    if (!clientId)
-      return void message.info('Open a client’s file at the head of the page first: a visit is planned for somebody.');
-    askToSee.mutate(
-      { clientId, listingKey },
-      {
-        onSuccess: () =>
-          void message.success(
-            <>
-              Under <Link to="/showings">showings</Link> now; propose a time there.
-            </>,
-          ),
-        onError: (error) => void message.error(messageOf(error)),
-      },
-    );
-  };
-  return (
-    <Button onClick={plan} loading={askToSee.isPending}>
-      Plan a visit
-    </Button>
-  );
-}
-
 function Listing({ listing, history, openHouses }: ListingAnswer) {
   const now = useNow();
   const key = listing.ListingKey;
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
-  const time = timeOnMarket(listing, now);
-  const perFoot = pricePerSquareFootOf(listing);
   return (
     <>
-      <div className="listing-main">
+      <div className={cx('listing-main')}>
         <Pictures listing={listing} />
-        <div className="listing-title">
-          <div>
-            <p className="listing-price">
-              {listing['StandardStatus'] === 'Closed' && typeof listing['ClosePrice'] === 'number'
-                ? dollars(listing['ClosePrice'])
-                : price(listing)}
-            </p>
-            <p className="soft figure">
-              {perFoot === null ? '' : `${dollars(perFoot)} per sq ft · `}listing no. {String(listing['ListingId'])}
-            </p>
-          </div>
-          <div>
-            <h1>{[street(listing), listing['City']].filter(Boolean).join(', ')}</h1>
-            <p>
-              <Status status={String(listing['StandardStatus'])} /> {time !== null && <span className="soft">· {time}</span>}
-            </p>
-            <p className="soft figure">{facts(listing)}</p>
-          </div>
-        </div>
-        <p className="remarks">{String(listing['PublicRemarks'] ?? '')}</p>
+        <Title listing={listing} now={now} />
+        <p className={cx('remarks')}>{String(listing['PublicRemarks'] ?? '')}</p>
         <OpenHouses visits={openHouses} now={now} />
         <ForYouOnly listing={listing} />
         <Documents listingKey={key} />
@@ -136,7 +83,7 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
         </p>
         <ParcelRecord listingKey={key} />
       </div>
-      <div className="listing-facts">
+      <div className={cx('listing-facts')}>
         {file?.savedSearches[0] && (
           <HowItFits listing={listing} search={file.savedSearches[0].document} name={file.name} now={now} />
         )}
@@ -144,27 +91,68 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
         <Facts listing={listing} />
         <Rooms rooms={listing['Rooms']} />
       </div>
-      <aside className="listing-history">
-        <h2>History of the home</h2>
-        <Suspense fallback={<Waiting what="Drawing …" />}>
-          <PriceHistory points={priceSteps(history, Date.parse(now))} />
-        </Suspense>
-        <ol className="history">
-          {history.map((entry, i) => (
-            <li key={i}>
-              <b className="figure">{dateOf(entry.at)}</b> {sayEntry(entry)}
-              {entry.listingKey !== key && (
-                <Link to={`/listings/${entry.listingKey}`} className="tight">
-                  {' '}
-                  earlier listing
-                </Link>
-              )}
-            </li>
-          ))}
-        </ol>
-        <p className="tight">A status may lag the signed deal by up to 48 hours. When it matters, call the agent’s mobile.</p>
-      </aside>
+      <History listingKey={key} history={history} now={now} />
     </>
+  );
+}
+
+interface TitleProps {
+  readonly listing: ListingRecord;
+  readonly now: string;
+}
+
+/** What it costs, where it is, and how it stands. */
+function Title({ listing, now }: TitleProps) {
+  const time = timeOnMarket(listing, now);
+  const perFoot = pricePerSquareFootOf(listing);
+  return (
+    <div className={cx('listing-title')}>
+      <div>
+        <p className={cx('listing-price')}>
+          {listing['StandardStatus'] === 'Closed' && typeof listing['ClosePrice'] === 'number'
+            ? dollars(listing['ClosePrice'])
+            : price(listing)}
+        </p>
+        <p className="soft figure">
+          {perFoot === null ? '' : `${dollars(perFoot)} per sq ft · `}listing no. {String(listing['ListingId'])}
+        </p>
+      </div>
+      <div>
+        <h1>{[street(listing), listing['City']].filter(Boolean).join(', ')}</h1>
+        <p>
+          <Status status={String(listing['StandardStatus'])} /> {time !== null && <span className="soft">· {time}</span>}
+        </p>
+        <p className="soft figure">{facts(listing)}</p>
+      </div>
+    </div>
+  );
+}
+
+type HistoryProps = Pick<ListingAnswer, 'history'> & { readonly listingKey: string; readonly now: string };
+
+/** All that ever happened at the parcel, over all its listings. */
+function History({ listingKey, history, now }: HistoryProps) {
+  return (
+    <aside className={cx('listing-history')}>
+      <h2>History of the home</h2>
+      <Suspense fallback={<Waiting what="Drawing …" />}>
+        <PriceHistory points={priceSteps(history, Date.parse(now))} />
+      </Suspense>
+      <ol className={cx('history')}>
+        {history.map((entry, i) => (
+          <li key={i}>
+            <b className="figure">{dateOf(entry.at)}</b> {sayEntry(entry)}
+            {entry.listingKey !== listingKey && (
+              <Link to={`/listings/${entry.listingKey}`} className="tight">
+                {' '}
+                earlier listing
+              </Link>
+            )}
+          </li>
+        ))}
+      </ol>
+      <p className="tight">A status may lag the signed deal by up to 48 hours. When it matters, call the agent’s mobile.</p>
+    </aside>
   );
 }
 
@@ -218,16 +206,16 @@ function Pictures({ listing }: { readonly listing: ListingRecord }) {
   const captions = useListingMedia(listing.ListingKey).data?.pictures ?? [];
   const caption = (i: number): string => captions[i]?.toLowerCase() ?? 'picture';
   const count = Number(listing['PhotosCount'] ?? (isOwnKey(listing.ListingKey) ? 0 : 1));
-  if (count === 0) return <p className="listing-pictureless soft">No pictures came with this listing.</p>;
+  if (count === 0) return <p className={cx('listing-pictureless soft')}>No pictures came with this listing.</p>;
   return (
     <>
-      <div className="listing-picture">
+      <div className={cx('listing-picture')}>
         <Picture listingKey={listing.ListingKey} index={shown} alt={`${street(listing)}, ${caption(shown)}`} />
         <span>
           {shown + 1} of {count} · {caption(shown)}, drawn from the listing
         </span>
       </div>
-      <div className="listing-strip">
+      <div className={cx('listing-strip')}>
         {Array.from({ length: count }, (_, i) => (
           <button
             type="button"
@@ -249,11 +237,11 @@ function ForYouOnly({ listing }: { readonly listing: ListingRecord }) {
   const office = String(listing['ListOfficePhone'] ?? '');
   const who = ['ListAgentFullName', 'ListOfficeName'].flatMap((field) => (listing[field] == null ? [] : String(listing[field])));
   return (
-    <section className="for-you" aria-label="For you only">
+    <section className={cx('for-you')} aria-label="For you only">
       <h2>For you only</h2>
       <p>{String(listing['PrivateRemarks'] ?? 'No private remarks.')}</p>
       <p>{String(listing['ShowingInstructions'] ?? '')}</p>
-      <div className="for-you-agent">
+      <div className={cx('for-you-agent')}>
         {who.length > 0 && (
           <span>
             <b>{who[0]}</b>
@@ -267,163 +255,6 @@ function ForYouOnly({ listing }: { readonly listing: ListingRecord }) {
         )}
         {office && <Button href={`tel:${office}`}>Office {office}</Button>}
       </div>
-    </section>
-  );
-}
-
-function HowItFits({
-  listing,
-  search,
-  name,
-  now,
-}: {
-  readonly listing: ListingRecord;
-  readonly search: Search;
-  readonly name: string;
-  readonly now: string;
-}) {
-  const verdict = judge(search, listing, { now: Date.parse(now), zone: zone() });
-  const rows = verdict.lines.flatMap(({ line, truth }) => {
-    if (isEither(line)) return [{ id: line.id, label: 'Either', truth, value: phraseOf(line) }];
-    const field = fieldOf(line.field);
-    return field
-      ? [{ id: line.id, label: field.label, truth, value: shownValue(valueOf(field, listing), field.type === 'money') }]
-      : [];
-  });
-  const where =
-    search.bounds.length > 0
-      ? [
-          {
-            id: 'where',
-            label: 'Where',
-            truth: verdict.keepIn === false || verdict.keepOut === false ? false : verdict.keepIn,
-            value: verdict.keepIn === false ? 'outside' : verdict.keepOut === false ? 'kept out' : 'inside',
-          },
-        ]
-      : [];
-  return (
-    <section>
-      <h2>How it fits {name}</h2>
-      {!inReach(search, listing) && <p className="chip chip-wait">Not of the kinds or statuses searched</p>}
-      <ul className="fits">
-        {[...where, ...rows].map(({ id, label, truth, value }) => (
-          <li key={id}>
-            {truth === true ? (
-              <Check size={15} className="fits-yes" aria-label="fits" />
-            ) : truth === null ? (
-              <HelpCircle size={15} className="fits-unknown" aria-label="unknown" />
-            ) : (
-              <X size={15} className="fits-no" aria-label="does not fit" />
-            )}
-            <span>{label}</span>
-            <b className={truth === null ? 'fits-unknown' : ''}>{value}</b>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function shownValue(value: unknown, money: boolean): string {
-  if (value == null || (Array.isArray(value) && value.length === 0)) return 'left blank';
-  if (typeof value === 'number') return money ? dollars(value) : plainNumber(value);
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  return Array.isArray(value) ? value.join(', ') : String(value);
-}
-
-/** "2 full, 1 three-quarter, 1 half" */
-function bathsInParts(listing: ListingRecord): string {
-  return (
-    [
-      ['BathroomsFull', 'full'],
-      ['BathroomsThreeQuarter', 'three-quarter'],
-      ['BathroomsHalf', 'half'],
-    ] as const
-  )
-    .flatMap(([field, word]) => (typeof listing[field] === 'number' && listing[field] > 0 ? [`${listing[field]} ${word}`] : []))
-    .join(', ');
-}
-
-const label = (name: string): string => (fieldOf(name) as Field).label;
-
-function Facts({ listing }: { readonly listing: ListingRecord }) {
-  const acres = listing['LotSizeAcres'];
-  const fee = listing['AssociationFee'];
-  const rows: readonly (readonly [string, string, string?])[] = [
-    [label('PropertySubType'), String(listing['PropertySubType'])],
-    [label('YearBuilt'), shownValue(listing['YearBuilt'], false).replace(',', '')],
-    [label('Baths'), shownValue(bathsOf(listing), false), bathsInParts(listing)],
-    [
-      label('LotSizeAcres'),
-      typeof acres === 'number' ? `${plainNumber(acres)} ac` : 'left blank',
-      typeof acres === 'number' ? `${Math.round(acres * 43_560).toLocaleString('en-US')} sq ft` : '',
-    ],
-    [
-      label('GarageSpaces'),
-      listing['GarageYN'] === false
-        ? 'none'
-        : listing['GarageSpaces'] == null
-          ? 'left blank'
-          : `${String(listing['GarageSpaces'])} ${listing['GarageSpaces'] === 1 ? 'space' : 'spaces'}`,
-    ],
-    [label('Basement'), shownValue(listing['Basement'], false)],
-    [label('Heating'), shownValue(listing['Heating'], false)],
-    [label('InteriorFeatures'), shownValue(listing['InteriorFeatures'], false)],
-    [label('WaterfrontYN'), shownValue(listing['WaterfrontYN'], false)],
-    [
-      'Association',
-      listing['AssociationYN']
-        ? typeof fee === 'number'
-          ? `${dollars(fee)} ${String(listing['AssociationFeeFrequency']).toLowerCase()}`
-          : 'fee left blank'
-        : 'none',
-    ],
-    [
-      label('TaxAnnualAmount'),
-      typeof listing['TaxAnnualAmount'] === 'number' ? dollars(listing['TaxAnnualAmount']) : 'left blank',
-      String(listing['TaxYear'] ?? ''),
-    ],
-    [label('SubdivisionName'), shownValue(listing['SubdivisionName'], false), String(listing['PostalCode'] ?? '')],
-    ...(typeof listing['MilesToStation'] === 'number'
-      ? [
-          [
-            label('MilesToStation'),
-            `${listing['MilesToStation']} mi`,
-            `to the shore ${String(listing['MilesToShore'] ?? '–')} mi`,
-          ] as const,
-        ]
-      : []),
-    [label('SpecialListingConditions'), shownValue(listing['SpecialListingConditions'], false)],
-    [
-      label('OnMarketDate'),
-      typeof listing['OnMarketDate'] === 'string'
-        ? isoDate(listing['OnMarketDate'])
-        : typeof listing['ActivationDate'] === 'string'
-          ? `from ${isoDay(listing['ActivationDate'])}`
-          : 'not yet',
-    ],
-    [label('ParcelNumber'), String(listing['ParcelNumber'] ?? 'left blank')],
-  ];
-  return (
-    <section>
-      <h2>Facts</h2>
-      <dl className="facts">
-        {rows.map(([label, value, more]) => (
-          <div key={label}>
-            <dt>{label}</dt>
-            <dd className={value === 'left blank' ? 'is-blank' : ''}>
-              {value === 'left blank' ? (
-                <>
-                  <Minus size={12} aria-hidden="true" /> left blank
-                </>
-              ) : (
-                value
-              )}{' '}
-              <span className="tight">{more}</span>
-            </dd>
-          </div>
-        ))}
-      </dl>
     </section>
   );
 }

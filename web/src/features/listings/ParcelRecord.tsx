@@ -4,6 +4,11 @@ import { TriangleAlert } from 'lucide-react';
 import { isoDate } from '../../shared/format.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { usePublicRecord } from './listing.api.js';
+import { classesOf } from '../../shared/classes.js';
+import listingsCss from './listings.module.css';
+import ownCss from './ParcelRecord.module.css';
+
+const cx = classesOf(listingsCss, ownCss);
 
 /** What the record leaves out. */
 const BLANK = '–';
@@ -12,7 +17,7 @@ const BLANK = '–';
 export function ParcelRecord({ listingKey }: { readonly listingKey: string }) {
   const answer = usePublicRecord(listingKey);
   return (
-    <section className="parcel-record" aria-label="Public record">
+    <section className={cx('parcel-record')} aria-label="Public record">
       <h2>Public record</h2>
       {answer.isPending && <Waiting what="Looking it up …" />}
       {answer.isError && <Failed error={answer.error} retry={() => void answer.refetch()} />}
@@ -32,7 +37,7 @@ function Found({ record, differences }: RecordAnswer & { readonly record: Public
   return (
     <>
       {differences.length > 0 && (
-        <table className="differs">
+        <table className={cx('differs')}>
           <caption>
             <TriangleAlert size={14} aria-hidden="true" /> Says otherwise than the listing: verify
           </caption>
@@ -54,7 +59,7 @@ function Found({ record, differences }: RecordAnswer & { readonly record: Public
           </tbody>
         </table>
       )}
-      <dl className="facts">
+      <dl className={cx('facts')}>
         <Fact label="Owner">
           {record.OwnerName || BLANK}
           {record.OwnerAway && <span className="tight"> lives elsewhere: {record.OwnerMailingAddress}</span>}

@@ -4,6 +4,10 @@ import { Line } from 'react-chartjs-2';
 import { dateOf, day } from '../../shared/format.js';
 import { COLOUR, FONT } from '../../shared/tokens.js';
 import type { PricePoint } from './history.rules.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './PriceHistory.module.css';
+
+const cx = classesOf(ownCss);
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
 Chart.defaults.font.family = FONT.text;
@@ -21,7 +25,7 @@ function tick(at: number, points: readonly PricePoint[]): string {
 /** The asking price as steps over time. What it shows stands in words under it. */
 export function PriceHistory({ points }: { readonly points: readonly PricePoint[] }) {
   return (
-    <div className="price-history">
+    <div className={cx('price-history')}>
       <Line
         aria-label="Asking price over time; the same is listed below"
         role="img"

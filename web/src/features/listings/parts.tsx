@@ -3,13 +3,18 @@ import type { FieldValue } from '@perambula/core';
 import { FileText } from 'lucide-react';
 import { clockTime, day } from '../../shared/format.js';
 import { useListingMedia } from './listing.api.js';
+import { classesOf } from '../../shared/classes.js';
+import listingsCss from './listings.module.css';
+import ownCss from './parts.module.css';
+
+const cx = classesOf(listingsCss, ownCss);
 
 /** The open houses to come, and those called off. */
 export function OpenHouses({ visits, now }: { readonly visits: ListingAnswer['openHouses']; readonly now: string }) {
   const coming = visits.filter(({ endsAt }) => Date.parse(endsAt) > Date.parse(now));
   if (coming.length === 0) return null;
   return (
-    <section className="open-houses" aria-label="Open houses">
+    <section className={cx('open-houses')} aria-label="Open houses">
       <h2>Open house</h2>
       <ul>
         {coming.map(({ startsAt, endsAt, status }) => (
@@ -30,7 +35,7 @@ export function Documents({ listingKey }: { readonly listingKey: string }) {
   const documents = useListingMedia(listingKey).data?.documents ?? [];
   if (documents.length === 0) return null;
   return (
-    <p className="documents">
+    <p className={cx('documents')}>
       {documents.map(({ file, title }) => (
         <a key={file} href={`/api/listings/${listingKey}/documents/${file}`} target="_blank" rel="noreferrer">
           <FileText size={14} aria-hidden="true" /> {title} (PDF)
@@ -55,14 +60,14 @@ export function Rooms({ rooms }: { readonly rooms: FieldValue }) {
     <section>
       <h2>Rooms</h2>
       {levels.map((level) => (
-        <dl className="facts rooms" key={level}>
+        <dl className={cx('facts rooms')} key={level}>
           <div>
             <dt>{level} level</dt>
             <dd>
               {all
                 .filter(({ RoomLevel }) => RoomLevel === level)
                 .map(({ RoomType, RoomDimensions }, i) => (
-                  <span key={i} className="room">
+                  <span key={i} className={cx('room')}>
                     {RoomType} {RoomDimensions && <span className="tight figure">{RoomDimensions.replace('x', '×')} ft</span>}
                   </span>
                 ))}

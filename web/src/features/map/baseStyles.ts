@@ -116,7 +116,14 @@ function number(text: string): Style {
   return new Style({ text: new Text({ text, font: `500 10px ${FONT.text}`, fill: fill(COLOUR.soft) }), zIndex: 2 });
 }
 
-const SYMBOLS: Readonly<Record<string, { readonly color: string; readonly sides: number; readonly shown: number }>> = {
+interface Symbol {
+  readonly color: string;
+  readonly sides: number;
+  /** Up to which resolution, in metres a pixel. */
+  readonly shown: number;
+}
+
+const SYMBOLS: Readonly<Record<string, Symbol>> = {
   school: { color: '#6C5A2E', sides: 4, shown: 5 },
   grocery: { color: '#7A4B2A', sides: 3, shown: 5 },
   clinic: { color: '#8A3F35', sides: 5, shown: 9 },
@@ -139,20 +146,25 @@ export function nameStyle(feature: FeatureLike, resolution: number): Style | Sty
   const way = WAYS[layer];
   if (way) return wayName(name, feature.get('route') as string | undefined, way, resolution);
   const symbol = SYMBOLS[layer];
-  if (symbol) {
-    if (resolution > symbol.shown) return undefined;
-    return new Style({
-      zIndex: 4,
-      image: new RegularShape({
-        points: symbol.sides,
-        radius: 4.5,
-        angle: symbol.sides === 4 ? Math.PI / 4 : 0,
-        fill: fill(symbol.color),
-        stroke: line('#FBF9F5', 1.4),
-      }),
-      text: label(name, `500 10.5px ${FONT.text}`, COLOUR.soft, 12),
-    });
-  }
+  return symbol ? symbolStyle(name, symbol, resolution) : placeStyle(layer, name, resolution);
+}
+
+function symbolStyle(name: string, symbol: Symbol, resolution: number): Style | undefined {
+  if (resolution > symbol.shown) return undefined;
+  return new Style({
+    zIndex: 4,
+    image: new RegularShape({
+      points: symbol.sides,
+      radius: 4.5,
+      angle: symbol.sides === 4 ? Math.PI / 4 : 0,
+      fill: fill(symbol.color),
+      stroke: line('#FBF9F5', 1.4),
+    }),
+    text: label(name, `500 10.5px ${FONT.text}`, COLOUR.soft, 12),
+  });
+}
+
+function placeStyle(layer: string, name: string, resolution: number): Style | undefined {
   switch (layer) {
     case 'station':
       return new Style({

@@ -1,4 +1,3 @@
-import './portal.css';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { answerShowingRequest, openShowingRequest } from '@perambula/contract';
 import type { OfficeAnswer, ShowingRequest } from '@perambula/contract';
@@ -8,6 +7,11 @@ import { useParams } from 'react-router';
 import { clockTime, day } from '../../shared/format.js';
 import { ask, messageOf } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
+import { classesOf } from '../../shared/classes.js';
+import portalCss from './portal.module.css';
+import ownCss from './AskedPage.module.css';
+
+const cx = classesOf(portalCss, ownCss);
 
 const requestKeys = queryKeys('showingRequest', { staleBy: [] }, { by: (token: string) => [token] });
 
@@ -22,7 +26,7 @@ export function AskedPage() {
   });
   if (request.isPending)
     return (
-      <p className="portal-wait" role="status">
+      <p className={cx('portal-wait')} role="status">
         Opening the request …
       </p>
     );
@@ -43,35 +47,21 @@ function Asked({ token, asked }: { readonly token: string; readonly asked: Showi
     mutationFn: (answer: OfficeAnswer) => ask(answerShowingRequest, { body: { token, answer, note: note.trim() } }),
     onSuccess: () => setChanges(false),
   });
-  const { address, listingId, startAt, minutes, agent } = asked;
+  const { address, agent } = asked;
   const answer = sent.data?.answer ?? asked.answer;
   const isOpen = answer === null || changes;
-  const when = `${day(startAt)} at ${clockTime(startAt)}`;
   return (
     <Page>
       <h1>{isOpen ? `May ${agent.name} show ${address}?` : answer === 'confirmed' ? 'You said yes' : 'You said no'}</h1>
-      <dl className="asked">
-        <dt>When</dt>
-        <dd>
-          <strong>{when}</strong>, for about {minutes} minutes
-        </dd>
-        <dt>Home</dt>
-        <dd>
-          {address}, listing {listingId}
-        </dd>
-        <dt>Asked by</dt>
-        <dd>
-          {agent.name}, {agent.officeName}, <a href={`tel:${agent.phone}`}>{agent.phone}</a>
-        </dd>
-      </dl>
+      <WhatIsAsked asked={asked} />
       {sent.isError && (
-        <p className="portal-problem" role="alert">
+        <p className={cx('portal-problem')} role="alert">
           {messageOf(sent.error)}
         </p>
       )}
       {isOpen ? (
         <>
-          <label className="asked-note">
+          <label className={cx('asked-note')}>
             Anything to say with it
             <textarea
               value={note}
@@ -83,20 +73,20 @@ function Asked({ token, asked }: { readonly token: string; readonly asked: Showi
           </label>
           <button
             type="button"
-            className="portal-button is-main"
+            className={cx('portal-button is-main')}
             disabled={sent.isPending}
             onClick={() => sent.mutate('confirmed')}
           >
             Yes, that suits
           </button>
-          <button type="button" className="portal-button" disabled={sent.isPending} onClick={() => sent.mutate('refused')}>
+          <button type="button" className={cx('portal-button')} disabled={sent.isPending} onClick={() => sent.mutate('refused')}>
             No, not then
           </button>
         </>
       ) : (
         <>
           <p>{agent.name} sees your answer at once. You can close this page.</p>
-          <button type="button" className="portal-button" onClick={() => setChanges(true)}>
+          <button type="button" className={cx('portal-button')} onClick={() => setChanges(true)}>
             Change the answer
           </button>
         </>
@@ -105,11 +95,30 @@ function Asked({ token, asked }: { readonly token: string; readonly asked: Showi
   );
 }
 
+function WhatIsAsked({ asked: { address, listingId, startAt, minutes, agent } }: { readonly asked: ShowingRequest }) {
+  return (
+    <dl className={cx('asked')}>
+      <dt>When</dt>
+      <dd>
+        <strong>{`${day(startAt)} at ${clockTime(startAt)}`}</strong>, for about {minutes} minutes
+      </dd>
+      <dt>Home</dt>
+      <dd>
+        {address}, listing {listingId}
+      </dd>
+      <dt>Asked by</dt>
+      <dd>
+        {agent.name}, {agent.officeName}, <a href={`tel:${agent.phone}`}>{agent.phone}</a>
+      </dd>
+    </dl>
+  );
+}
+
 function Page({ children }: { readonly children: ReactNode }) {
   return (
-    <main className="one-button is-wide">
+    <main className={cx('one-button is-wide')}>
       {children}
-      <p className="equal-housing">Equal housing opportunity.</p>
+      <p className={cx('equal-housing')}>Equal housing opportunity.</p>
     </main>
   );
 }

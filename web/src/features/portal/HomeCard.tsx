@@ -6,6 +6,11 @@ import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { tellOpened, useAskToSee, useReact } from './portal.api.js';
+import { classesOf } from '../../shared/classes.js';
+import portalCss from './portal.module.css';
+import ownCss from './HomeCard.module.css';
+
+const cx = classesOf(portalCss, ownCss);
 
 const VERDICT: Readonly<Record<Verdict, string>> = { like: 'Like', unsure: 'Unsure', notForUs: 'Not for us' };
 
@@ -24,38 +29,25 @@ export function HomeCard({ home, now }: { readonly home: PortalHome; readonly no
   };
   const problem = react.error ?? askToSee.error;
   return (
-    <article className="home" aria-label={home.address}>
+    <article className={cx('home')} aria-label={home.address}>
       <button
         type="button"
-        className="home-picture"
+        className={cx('home-picture')}
         onClick={more}
         aria-expanded={open}
         aria-label={`${home.address}: ${open ? 'less' : 'more'} about it`}
       >
         <Picture listingKey={key} alt="" />
-        <span className="home-why">{home.why}</span>
+        <span className={cx('home-why')}>{home.why}</span>
       </button>
-      <div className="home-text">
-        <p className="home-line">
-          <span className="home-price">{price(listing)}</span> <Status status={String(listing['StandardStatus'])} />
+      <div className={cx('home-text')}>
+        <p className={cx('home-line')}>
+          <span className={cx('home-price')}>{price(listing)}</span> <Status status={String(listing['StandardStatus'])} />
         </p>
         <p className="strong">{home.address}</p>
         <p className="soft">{facts(listing)}</p>
         {open && <More listing={listing} />}
-        <div className="home-verdicts" role="group" aria-label="What do you think?">
-          {VERDICTS.map((verdict) => (
-            <button
-              key={verdict}
-              type="button"
-              className="portal-button"
-              aria-pressed={reaction?.verdict === verdict}
-              disabled={react.isPending}
-              onClick={() => react.mutate({ verdict, note })}
-            >
-              {VERDICT[verdict]}
-            </button>
-          ))}
-        </div>
+        <Verdicts chosen={reaction?.verdict} busy={react.isPending} onChoose={(verdict) => react.mutate({ verdict, note })} />
         {reaction && (
           <Note
             id={key}
@@ -75,24 +67,56 @@ export function HomeCard({ home, now }: { readonly home: PortalHome; readonly no
           homeKey={key}
         />
         {problem && (
-          <p className="portal-problem" role="alert">
+          <p className={cx('portal-problem')} role="alert">
             {messageOf(problem)}
           </p>
         )}
-        <p className="home-credit">
-          Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} · updated{' '}
-          {ago(String(listing['ModificationTimestamp']), now)}
-        </p>
+        <Credit listing={listing} now={now} />
       </div>
     </article>
   );
 }
 
+/** Whose listing it is, and of when. */
+function Credit({ listing, now }: Pick<PortalHome, 'listing'> & { readonly now: string }) {
+  return (
+    <p className={cx('home-credit')}>
+      Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} · updated{' '}
+      {ago(String(listing['ModificationTimestamp']), now)}
+    </p>
+  );
+}
+
+interface VerdictsProps {
+  readonly chosen: Verdict | undefined;
+  readonly busy: boolean;
+  readonly onChoose: (verdict: Verdict) => void;
+}
+
+function Verdicts({ chosen, busy, onChoose }: VerdictsProps) {
+  return (
+    <div className={cx('home-verdicts')} role="group" aria-label="What do you think?">
+      {VERDICTS.map((verdict) => (
+        <button
+          key={verdict}
+          type="button"
+          className={cx('portal-button')}
+          aria-pressed={chosen === verdict}
+          disabled={busy}
+          onClick={() => onChoose(verdict)}
+        >
+          {VERDICT[verdict]}
+        </button>
+      ))}
+    </div>
+  );
+}
+
 function More({ listing }: Pick<PortalHome, 'listing'>) {
   return (
-    <div className="home-more">
+    <div className={cx('home-more')}>
       <p>{String(listing['PublicRemarks'] ?? '')}</p>
-      <div className="home-pictures">
+      <div className={cx('home-pictures')}>
         {Array.from({ length: Math.max(0, Number(listing['PhotosCount'] ?? 1) - 1) }, (_, i) => (
           <Picture
             key={i}
@@ -117,7 +141,7 @@ interface NoteProps {
 
 function Note({ id, kept, note, busy, onChange, onKeep }: NoteProps) {
   return (
-    <form className="home-note" onSubmit={(event) => (event.preventDefault(), onKeep())}>
+    <form className={cx('home-note')} onSubmit={(event) => (event.preventDefault(), onKeep())}>
       <label className="sr-only" htmlFor={`note-${id}`}>
         Why? A note for your agent
       </label>
@@ -128,7 +152,7 @@ function Note({ id, kept, note, busy, onChange, onKeep }: NoteProps) {
         placeholder="Why? A word helps"
         onChange={({ target }) => onChange(target.value)}
       />
-      <button type="submit" className="portal-button" disabled={busy || note === kept}>
+      <button type="submit" className={cx('portal-button')} disabled={busy || note === kept}>
         {note === kept && note !== '' ? 'Kept' : 'Keep note'}
       </button>
     </form>
@@ -147,22 +171,22 @@ interface VisitProps {
 function Visit({ showing, wish, setWish, ask, busy, homeKey }: VisitProps) {
   if (showing?.state === 'confirmed' && showing.startAt)
     return (
-      <p className="home-visit">
+      <p className={cx('home-visit')}>
         You see it {day(showing.startAt)} at {clockTime(showing.startAt)}
       </p>
     );
   if (showing?.state === 'asked')
-    return <p className="home-visit is-waiting">You asked to see it; your agent will propose a time</p>;
+    return <p className={cx('home-visit is-waiting')}>You asked to see it; your agent will propose a time</p>;
   if (showing?.state === 'proposed')
-    return <p className="home-visit is-waiting">Your agent has asked the listing office for a time</p>;
+    return <p className={cx('home-visit is-waiting')}>Your agent has asked the listing office for a time</p>;
   if (wish === null)
     return (
-      <button type="button" className="portal-button is-wide" onClick={() => setWish('')}>
+      <button type="button" className={cx('portal-button is-wide')} onClick={() => setWish('')}>
         Ask to see it
       </button>
     );
   return (
-    <form className="home-note" onSubmit={(event) => (event.preventDefault(), ask(wish))}>
+    <form className={cx('home-note')} onSubmit={(event) => (event.preventDefault(), ask(wish))}>
       <label className="sr-only" htmlFor={`wish-${homeKey}`}>
         When would suit you?
       </label>
@@ -174,7 +198,7 @@ function Visit({ showing, wish, setWish, ask, busy, homeKey }: VisitProps) {
         placeholder="When would suit? Thursday after 4"
         onChange={({ target }) => setWish(target.value)}
       />
-      <button type="submit" className="portal-button is-main" disabled={busy}>
+      <button type="submit" className={cx('portal-button is-main')} disabled={busy}>
         Ask
       </button>
     </form>

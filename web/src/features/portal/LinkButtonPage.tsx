@@ -1,8 +1,11 @@
-import './portal.css';
 import { useMutation } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { askBack, confirmAddress, stopMessages } from '@perambula/contract';
 import { ask, messageOf } from '../../shared/http.js';
+import { classesOf } from '../../shared/classes.js';
+import portalCss from './portal.module.css';
+
+const cx = classesOf(portalCss);
 
 const WORDS = {
   confirm: {
@@ -29,7 +32,7 @@ export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
   const { press, ...words } = WORDS[act];
   const pressed = useMutation({ mutationFn: () => ask(press, { body: { token } }) });
   return (
-    <main className="one-button">
+    <main className={cx('one-button')}>
       {pressed.isSuccess ? (
         <>
           <h1>{words.done}</h1>
@@ -43,16 +46,21 @@ export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
           <h1>{words.title}</h1>
           <p>{words.lead}</p>
           {pressed.isError && (
-            <p className="portal-problem" role="alert">
+            <p className={cx('portal-problem')} role="alert">
               {messageOf(pressed.error)}
             </p>
           )}
-          <button type="button" className="portal-button is-main" disabled={pressed.isPending} onClick={() => pressed.mutate()}>
+          <button
+            type="button"
+            className={cx('portal-button is-main')}
+            disabled={pressed.isPending}
+            onClick={() => pressed.mutate()}
+          >
             {words.button}
           </button>
         </>
       )}
-      <p className="equal-housing">Equal housing opportunity.</p>
+      <p className={cx('equal-housing')}>Equal housing opportunity.</p>
     </main>
   );
 }
@@ -64,11 +72,11 @@ function AskBack({ token }: { readonly token: string }) {
   return (
     <>
       {undo.isError && (
-        <p className="portal-problem" role="alert">
+        <p className={cx('portal-problem')} role="alert">
           {messageOf(undo.error)}
         </p>
       )}
-      <button type="button" className="portal-button" disabled={undo.isPending} onClick={() => undo.mutate()}>
+      <button type="button" className={cx('portal-button')} disabled={undo.isPending} onClick={() => undo.mutate()}>
         That was a mistake; write to me again
       </button>
     </>

@@ -1,6 +1,11 @@
 import type { Portal } from '@perambula/contract';
 import { messageOf } from '../../shared/http.js';
 import { useCountVisits, useStop, useWithdrawLinks } from './portal.api.js';
+import { classesOf } from '../../shared/classes.js';
+import portalCss from './portal.module.css';
+import ownCss from './PortalFoot.module.css';
+
+const cx = classesOf(portalCss, ownCss);
 
 /** What a reader decides of their portal, and whose it is. */
 export function PortalFoot({ portal }: { readonly portal: Portal }) {
@@ -10,9 +15,9 @@ export function PortalFoot({ portal }: { readonly portal: Portal }) {
   const { agent, countsVisits, source } = portal;
   const problem = stop.error ?? countVisits.error ?? withdraw.error;
   return (
-    <footer className="portal-foot">
+    <footer className={cx('portal-foot')}>
       {problem && (
-        <p className="portal-problem" role="alert">
+        <p className={cx('portal-problem')} role="alert">
           {messageOf(problem)}
         </p>
       )}

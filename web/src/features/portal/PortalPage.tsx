@@ -1,4 +1,3 @@
-import './portal.css';
 import type { Portal, PortalHome } from '@perambula/contract';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
@@ -9,6 +8,11 @@ import { HomesOnMap } from '../homesMap/index.js';
 import { HomeCard } from './HomeCard.js';
 import { usePortal } from './portal.api.js';
 import { PortalFoot } from './PortalFoot.js';
+import { classesOf } from '../../shared/classes.js';
+import portalCss from './portal.module.css';
+import ownCss from './PortalPage.module.css';
+
+const cx = classesOf(portalCss, ownCss);
 
 const TABS = ['new', 'all', 'like', 'unsure', 'visits'] as const;
 type Tab = (typeof TABS)[number];
@@ -19,16 +23,16 @@ export function PortalPage() {
   const portal = usePortal(token);
   if (portal.isPending)
     return (
-      <p className="portal-wait" role="status">
+      <p className={cx('portal-wait')} role="status">
         Opening your homes …
       </p>
     );
   if (portal.isError) {
     return (
-      <main className="one-button">
+      <main className={cx('one-button')}>
         <h1>This page could not be opened</h1>
         <p>{messageOf(portal.error)}</p>
-        <p className="equal-housing">Equal housing opportunity.</p>
+        <p className={cx('equal-housing')}>Equal housing opportunity.</p>
       </main>
     );
   }
@@ -39,30 +43,18 @@ function Homes({ portal }: { readonly portal: Portal }) {
   const [params, setParams] = useSearchParams();
   const { homes } = portal;
   const asked = params.get('home');
-  const of: Readonly<Record<Tab, readonly PortalHome[]>> = {
-    new: homes.filter(({ isNew }) => isNew),
-    all: homes,
-    like: homes.filter(({ reaction }) => reaction?.verdict === 'like'),
-    unsure: homes.filter(({ reaction }) => reaction?.verdict === 'unsure'),
-    visits: homes.filter(({ showing }) => showing && showing.state !== 'canceled'),
-  };
+  const of = homesBy(homes);
   const chosen = TABS.find((tab) => tab === params.get('show'));
   const tab: Tab = chosen ?? (of.new.length > 0 ? 'new' : 'all');
-  const labels: Readonly<Record<Tab, string>> = {
-    new: `New ${of.new.length}`,
-    all: `All ${homes.length}`,
-    like: `Liked ${of.like.length}`,
-    unsure: `Unsure ${of.unsure.length}`,
-    visits: `Visits ${of.visits.length}`,
-  };
+  const labels = labelsOf(of);
   const mapped = params.get('as') === 'map';
   const [picked, setPicked] = useState<string | null>(null);
   // the home that the message's link was about comes first
   const shown = [...of[tab]].sort((a, b) => Number(b.listing.ListingKey === asked) - Number(a.listing.ListingKey === asked));
   return (
-    <div className="portal">
+    <div className={cx('portal')}>
       <PortalHead portal={portal} fresh={of.new.length}>
-        <nav className="portal-tabs" aria-label="Homes">
+        <nav className={cx('portal-tabs')} aria-label="Homes">
           {TABS.map((each) => (
             <button
               key={each}
@@ -75,16 +67,16 @@ function Homes({ portal }: { readonly portal: Portal }) {
           ))}
         </nav>
       </PortalHead>
-      <main className="portal-homes">
+      <main className={cx('portal-homes')}>
         {shown.length === 0 && (
-          <p className="portal-none">
+          <p className={cx('portal-none')}>
             {tab === 'visits' ? 'Homes you ask to see stand here with their time.' : 'No home stands here yet.'}
           </p>
         )}
         {shown.length > 0 && (
           <button
             type="button"
-            className="portal-button"
+            className={cx('portal-button')}
             onClick={() => setParams({ show: tab, ...(mapped ? {} : { as: 'map' }) }, { replace: true })}
           >
             {mapped ? 'As a list' : 'On the map'}
@@ -111,6 +103,29 @@ function Homes({ portal }: { readonly portal: Portal }) {
   );
 }
 
+type HomesBy = Readonly<Record<Tab, readonly PortalHome[]>>;
+
+/** The homes under each tab. */
+function homesBy(homes: readonly PortalHome[]): HomesBy {
+  return {
+    new: homes.filter(({ isNew }) => isNew),
+    all: homes,
+    like: homes.filter(({ reaction }) => reaction?.verdict === 'like'),
+    unsure: homes.filter(({ reaction }) => reaction?.verdict === 'unsure'),
+    visits: homes.filter(({ showing }) => showing && showing.state !== 'canceled'),
+  };
+}
+
+function labelsOf(of: HomesBy): Readonly<Record<Tab, string>> {
+  return {
+    new: `New ${of.new.length}`,
+    all: `All ${of.all.length}`,
+    like: `Liked ${of.like.length}`,
+    unsure: `Unsure ${of.unsure.length}`,
+    visits: `Visits ${of.visits.length}`,
+  };
+}
+
 function PortalHead({
   portal,
   fresh,
@@ -124,21 +139,21 @@ function PortalHead({
   const title =
     fresh > 0 ? `${fresh} new ${fresh === 1 ? 'home' : 'homes'}${lastVisitAt ? ` since ${day(lastVisitAt)}` : ''}` : 'Your homes';
   return (
-    <header className="portal-head">
-      <div className="portal-agent">
+    <header className={cx('portal-head')}>
+      <div className={cx('portal-agent')}>
         <div>
           <b>{agent.officeName}</b>
           <span>
             {agent.name} · {agent.phone}
           </span>
         </div>
-        <a className="portal-button" href={`mailto:${agent.email}`}>
+        <a className={cx('portal-button')} href={`mailto:${agent.email}`}>
           Message {agent.name.split(' ')[0]}
         </a>
       </div>
       <h1>{title}</h1>
       {searches.map(({ id, name, sentence, cadence }) => (
-        <p key={id} className="portal-search">
+        <p key={id} className={cx('portal-search')}>
           <b>{name}</b>, {cadence.toLowerCase()}. {sentence}
         </p>
       ))}

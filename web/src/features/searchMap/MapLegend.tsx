@@ -1,4 +1,8 @@
 import { Status } from '../../shared/status.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './MapLegend.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly statuses: readonly string[];
@@ -10,7 +14,7 @@ interface Props {
 export function MapLegend({ statuses, hidden, onToggle }: Props) {
   if (statuses.length === 0) return null;
   return (
-    <div className="map-legend" role="group" aria-label="Statuses on the map">
+    <div className={cx('map-legend')} role="group" aria-label="Statuses on the map">
       {statuses.map((status) => (
         <button
           key={status}

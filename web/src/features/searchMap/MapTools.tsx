@@ -6,6 +6,10 @@ import { OVERLAYS, useOverlays } from '../map/index.js';
 import type { OverlayName } from '../map/index.js';
 import { PlaceField } from '../places/index.js';
 import type { Spot } from './SpotCard.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './MapTools.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly onFound: (spot: Spot) => void;
@@ -22,7 +26,7 @@ interface Props {
 export function MapTools({ onFound, onHere, onBack, measuring, onMeasure, onPicture, onPrint }: Props) {
   const [finding, setFinding] = useState(false);
   return (
-    <div className="map-tools" role="toolbar" aria-label="The map">
+    <div className={cx('map-tools')} role="toolbar" aria-label="The map">
       {finding && (
         <PlaceField
           label="Find on the map"
@@ -40,7 +44,7 @@ export function MapTools({ onFound, onHere, onBack, measuring, onMeasure, onPict
       <Popover trigger="click" placement="bottomRight" getPopupContainer={onPage} content={<OverlayChoice />}>
         <Button
           size="small"
-          className="map-tool"
+          className={cx('map-tool')}
           aria-label="What the map shows"
           icon={<Layers size={16} aria-hidden="true" />}
         />
@@ -69,7 +73,7 @@ function Tool({
     <Tooltip title={label} placement="bottom">
       <Button
         size="small"
-        className={on ? 'map-tool is-on' : 'map-tool'}
+        className={cx(on ? 'map-tool is-on' : 'map-tool')}
         aria-label={label}
         aria-pressed={on}
         disabled={disabled}
@@ -83,7 +87,7 @@ function Tool({
 function OverlayChoice() {
   const { shown, toggle } = useOverlays();
   return (
-    <div className="overlay-choice" role="group" aria-label="What the map shows">
+    <div className={cx('overlay-choice')} role="group" aria-label="What the map shows">
       {(Object.keys(OVERLAYS) as OverlayName[]).map((name) => (
         <Checkbox key={name} checked={shown.includes(name)} onChange={() => toggle(name)}>
           {OVERLAYS[name].label}

@@ -1,4 +1,3 @@
-import './searchMap.css';
 import type { LonLat } from '@perambula/core';
 import { App, Checkbox } from 'antd';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
@@ -22,6 +21,10 @@ import { useSpot } from './useSpot.js';
 import { useStatuses } from './useStatuses.js';
 import { useTouched } from './useTouched.js';
 import { useViewSteps } from './useViewSteps.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './MapView.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The county's own map with bounds and listings on it. Everything on it stands in a list beside it as well. */
 export const MapView = memo(function MapView(props: MapViewProps) {
@@ -84,18 +87,27 @@ export const MapView = memo(function MapView(props: MapViewProps) {
           onClose={() => setSpot(null)}
         />
       )}
-      <div className="map-foot">
-        {pen === null && (
-          <Checkbox className="map-follow" checked={props.following} onChange={({ target }) => props.onFollow(target.checked)}>
-            List only what the map shows
-          </Checkbox>
-        )}
-        <MapLegend statuses={statuses} hidden={hidden} onToggle={toggleStatus} />
-      </div>
+      <MapFoot {...props} {...{ statuses, hidden }} onToggle={toggleStatus} />
       {sheet && <PrintSheet url={sheet} onDone={() => setSheet(null)} />}
     </div>
   );
 });
+
+type FootProps = Pick<MapViewProps, 'pen' | 'following' | 'onFollow'> & React.ComponentProps<typeof MapLegend>;
+
+/** What the map's marks mean, and whether the list follows the map. */
+function MapFoot({ pen, following, onFollow, statuses, hidden, onToggle }: FootProps) {
+  return (
+    <div className={cx('map-foot')}>
+      {pen === null && (
+        <Checkbox className={cx('map-follow')} checked={following} onChange={({ target }) => onFollow(target.checked)}>
+          List only what the map shows
+        </Checkbox>
+      )}
+      <MapLegend statuses={statuses} hidden={hidden} onToggle={onToggle} />
+    </div>
+  );
+}
 
 /** The map as a picture: to a file, or to paper. */
 function usePictures({ map }: CountyMap, caption: string) {
@@ -117,5 +129,5 @@ function PrintSheet({ url, onDone }: { readonly url: string; readonly onDone: ()
     window.addEventListener('afterprint', onDone);
     return () => window.removeEventListener('afterprint', onDone);
   }, [onDone]);
-  return <img className="print-sheet" src={url} alt="The map" onLoad={() => window.print()} />;
+  return <img className={cx('print-sheet')} src={url} alt="The map" onLoad={() => window.print()} />;
 }

@@ -5,6 +5,11 @@ import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useWayThrough } from './routes.api.js';
 import type { WayThrough } from './routes.api.js';
+import { classesOf } from '../../shared/classes.js';
+import searchMapCss from './searchMap.module.css';
+import ownCss from './RulerPanel.module.css';
+
+const cx = classesOf(searchMapCss, ownCss);
 
 interface Props {
   /** What has been measured; null while its line is being drawn. */
@@ -17,10 +22,10 @@ interface Props {
 /** A line's length as it was drawn, and along the streets: on foot or by car, turn by turn. */
 export function RulerPanel({ line, onWay, onAgain, onClose }: Props) {
   return (
-    <section className="map-card ruler" aria-label="Measured">
+    <section className={cx('map-card ruler')} aria-label="Measured">
       <header>
         <b>Measure</b>
-        <button type="button" className="line-remove" aria-label="Put the ruler away" onClick={onClose}>
+        <button type="button" className="small-button" aria-label="Put the ruler away" onClick={onClose}>
           <X size={15} aria-hidden="true" />
         </button>
       </header>
@@ -42,13 +47,13 @@ function Measured({ line, onWay, onAgain }: { readonly line: readonly LonLat[] }
   }, [way, onWay]);
   return (
     <>
-      <dl className="ruler-figures">
+      <dl className={cx('ruler-figures')}>
         <dt>Straight</dt>
         <dd>{sayDistance(lengthOf(line))}</dd>
         <dt>Along streets</dt>
         <dd>{way.problem ?? (way.pending ? '…' : `${sayRoadLength(way.metres)}, ${sayDuration(way.seconds)}`)}</dd>
       </dl>
-      <div className="ruler-by">
+      <div className={cx('ruler-by')}>
         <Segmented
           size="small"
           value={by}
@@ -63,7 +68,7 @@ function Measured({ line, onWay, onAgain }: { readonly line: readonly LonLat[] }
         </Button>
       </div>
       {way.legs.length > 0 && !way.pending && (
-        <ol className="ruler-steps" aria-label="Turn by turn">
+        <ol className={cx('ruler-steps')} aria-label="Turn by turn">
           {way.legs.flatMap((leg, l) =>
             leg.steps.map((step, i) => (
               <li key={`${l}-${i}`}>

@@ -4,6 +4,11 @@ import { X } from 'lucide-react';
 import { Link } from 'react-router';
 import { sayPosition, useMapAreas, useMapPlaces } from '../places/index.js';
 import type { NamedArea, NamedPlace } from '../places/index.js';
+import { classesOf } from '../../shared/classes.js';
+import searchMapCss from './searchMap.module.css';
+import ownCss from './SpotCard.module.css';
+
+const cx = classesOf(searchMapCss, ownCss);
 
 /** A point of the map that was found, pressed, or stood on; or an area that was found. */
 export interface Spot {
@@ -40,10 +45,10 @@ export function SpotCard({ spot: { place, area }, home, actions, onClose }: Prop
       onClose();
     };
   return (
-    <section className="map-card spot" aria-label="What is here">
+    <section className={cx('map-card spot')} aria-label="What is here">
       <header>
         <b>{place.name}</b>
-        <button type="button" className="line-remove" aria-label="Close what is here" onClick={onClose}>
+        <button type="button" className="small-button" aria-label="Close what is here" onClick={onClose}>
           <X size={15} aria-hidden="true" />
         </button>
       </header>
@@ -60,7 +65,7 @@ export function SpotCard({ spot: { place, area }, home, actions, onClose }: Prop
         </p>
       )}
       {!area && (
-        <p className="spot-actions">
+        <p className={cx('spot-actions')}>
           <button type="button" className="link" onClick={leave(() => actions.onAround(place))}>
             Homes around here
           </button>
@@ -77,14 +82,14 @@ export function SpotCard({ spot: { place, area }, home, actions, onClose }: Prop
 /** Areas, each to be kept in or out. */
 function SpotAreas({ areas, onArea }: { readonly areas: readonly NamedArea[]; readonly onArea: SpotActions['onArea'] }) {
   return (
-    <ul className="spot-areas">
+    <ul className={cx('spot-areas')}>
       {areas.map((each) => (
         <li key={each.name}>
           <span>
             {each.layer === 'district' && <span className="soft">District </span>}
             {each.name}
           </span>
-          <span className="spot-actions">
+          <span className={cx('spot-actions')}>
             <button type="button" className="link" aria-label={`Keep in ${each.name}`} onClick={() => onArea(each, 'in')}>
               keep in
             </button>

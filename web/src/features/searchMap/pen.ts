@@ -10,6 +10,10 @@ import Interaction from 'ol/interaction/Interaction.js';
 import type VectorSource from 'ol/source/Vector.js';
 import { shapeOf, sketchStyle, unproject } from '../map/index.js';
 import { loop } from './loop.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './pen.module.css';
+
+const cx = classesOf(ownCss);
 
 interface PenEvents {
   readonly onDrawn: (shape: DrawnShape) => void;
@@ -73,7 +77,7 @@ export function areaPen(sketch: VectorSource, mode: 'in' | 'out', { onDrawn, onS
     },
   });
 
-  const box = new DragBox({ condition: shiftKeyOnly, className: 'map-box' });
+  const box = new DragBox({ condition: shiftKeyOnly, className: cx('map-box') });
   box.on('boxend', () => onDrawn(shapeOf(box.getGeometry())));
   return [draw, line, box];
 }

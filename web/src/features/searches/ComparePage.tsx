@@ -2,7 +2,6 @@ import type { SavedSearch } from '@perambula/contract';
 import { differencesOf, sentenceOf } from '@perambula/core';
 import type { ComparedPartName, Search } from '@perambula/core';
 import { Select } from 'antd';
-import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { dayAndTime } from '../../shared/format.js';
@@ -15,8 +14,11 @@ import { useComparison, useStates } from './draft/keptSearches.api.js';
 import { ResultCard } from './results/ResultCard.js';
 import { useResultsState } from './results/results.js';
 import { useSavedSearches } from './draft/searches.api.js';
-import './search.css';
-import './compare.css';
+import { classesOf } from '../../shared/classes.js';
+import pagesCss from './pages.module.css';
+import ownCss from './ComparePage.module.css';
+
+const cx = classesOf(pagesCss, ownCss);
 
 /** The search being worked on, where it is one of the two. */
 const OPEN = 'open';
@@ -37,13 +39,9 @@ export function ComparePage() {
   const part = PARTS.find(([name]) => name === params.get('part'))?.[0] ?? 'onlyB';
   const [a, b] = [useNamed(params.get('a')), useNamed(params.get('b'))];
   const answer = useComparison(a?.document, b?.document, part);
-  const now = useNow();
-  const { chosen, toggle } = useResultsState();
-  const wishes = useMemo(() => new Map<string, string>(), []);
-  const rows = answer.data?.rows ?? [];
   return (
-    <div className="compare">
-      <header className="compare-head">
+    <div className={cx('compare')}>
+      <header className={cx('compare-head')}>
         <h1>Two searches compared</h1>
         <Link
           to={params.get('a') === OPEN || !params.get('a') ? '/search' : `/search/${params.get('a')?.split('.')[0]}`}
@@ -52,22 +50,22 @@ export function ComparePage() {
           Back to the search
         </Link>
       </header>
-      <div className="compare-two">
+      <div className={cx('compare-two')}>
         <Side label="The first search" value={params.get('a')} of={a} onChoose={(id) => change({ a: id })} />
         <Side label="The second search" value={params.get('b')} of={b} onChoose={(id) => change({ b: id })} />
       </div>
       {a && b && (
-        <section className="compare-lines" aria-label="In what they differ">
+        <section className={cx('compare-lines')} aria-label="In what they differ">
           <Differences differences={differencesOf(a.document, b.document)} />
         </section>
       )}
       {a && b && (
-        <div className="counts" role="group" aria-label="Homes">
+        <div className={cx('counts')} role="group" aria-label="Homes">
           {PARTS.map(([name, says]) => (
             <button
               key={name}
               type="button"
-              className={`count ${part === name ? 'is-on' : ''}`}
+              className={cx(`count ${part === name ? 'is-on' : ''}`)}
               aria-pressed={part === name}
               onClick={() => change({ part: name })}
             >
@@ -78,7 +76,25 @@ export function ComparePage() {
       )}
       {!b && <Empty title="Compared with what?">Choose a second search above.</Empty>}
       {answer.isLoading && <Waiting what="Comparing …" />}
-      <div className="compare-homes">
+      <Homes answer={answer} part={part} />
+    </div>
+  );
+}
+
+const NO_WISHES: ReadonlyMap<string, string> = new Map();
+
+interface HomesProps {
+  readonly answer: ReturnType<typeof useComparison>;
+  readonly part: ComparedPartName;
+}
+
+function Homes({ answer, part }: HomesProps) {
+  const now = useNow();
+  const { chosen, toggle } = useResultsState();
+  const rows = answer.data?.rows ?? [];
+  return (
+    <>
+      <div className={cx('compare-homes')}>
         {rows.map((row) => (
           <ResultCard
             key={row.ListingKey}
@@ -86,7 +102,7 @@ export function ComparePage() {
             now={now}
             hovered={false}
             chosen={chosen.has(row.ListingKey)}
-            wishes={wishes}
+            wishes={NO_WISHES}
             minutes={[]}
             onHover={() => undefined}
             onChoose={toggle}
@@ -97,11 +113,11 @@ export function ComparePage() {
         )}
       </div>
       {answer.data && answer.data[part] > rows.length && (
-        <p className="soft compare-more">
+        <p className={cx('soft compare-more')}>
           The first {rows.length} of {answer.data[part].toLocaleString('en-US')}.
         </p>
       )}
-    </div>
+    </>
   );
 }
 
@@ -127,7 +143,7 @@ function Side({
   return (
     <section aria-label={label}>
       <Select
-        className="compare-choice"
+        className={cx('compare-choice')}
         aria-label={label}
         showSearch={{ optionFilterProp: 'label' }}
         placeholder="Choose a search"
@@ -135,7 +151,7 @@ function Side({
         options={known || !value || !of ? options : [{ value, label: of.name }, ...options]}
         onChange={onChoose}
       />
-      {of && <p className="sentence">{sentenceOf(of.document)}</p>}
+      {of && <p className={cx('sentence')}>{sentenceOf(of.document)}</p>}
     </section>
   );
 }

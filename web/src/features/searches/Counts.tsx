@@ -2,6 +2,10 @@ import type { CountAnswer } from '@perambula/contract';
 import type { ResultSet } from '@perambula/core';
 import { Button } from 'antd';
 import { AddToShortlist } from './results/AddToShortlist.js';
+import { classesOf } from '../../shared/classes.js';
+import pagesCss from './pages.module.css';
+
+const cx = classesOf(pagesCss);
 
 interface Props {
   readonly count: CountAnswer | undefined;
@@ -26,7 +30,7 @@ const SETS = [
 /** What the search finds: each figure opens its homes; and what may be done with those that are chosen. */
 export function Counts({ count, stale, problem, set, lineName, onShow, chosen, onChooseNone }: Props) {
   return (
-    <header className="counts" role="group" aria-label="What the search finds">
+    <header className={cx('counts')} role="group" aria-label="What the search finds">
       {SETS.map(([which, label]) => (
         <CountButton
           key={which}
@@ -43,7 +47,7 @@ export function Counts({ count, stale, problem, set, lineName, onShow, chosen, o
         </Button>
       )}
       {problem && <span className="problem">{problem}</span>}
-      <span className="counts-end">
+      <span className={cx('counts-end')}>
         {chosen.length > 0 && (
           <button type="button" className="plain strong" onClick={onChooseNone}>
             {chosen.length} chosen ×
@@ -71,7 +75,7 @@ function CountButton({
   return (
     <button
       type="button"
-      className={`count ${on ? 'is-on' : ''} ${stale ? 'is-stale' : ''}`}
+      className={cx(`count ${on ? 'is-on' : ''} ${stale ? 'is-stale' : ''}`)}
       aria-pressed={on}
       onClick={onClick}
       data-count={label}

@@ -10,6 +10,11 @@ import { moveAmongLines } from './lines/lineKeys.js';
 import { LineRow } from './lines/LineRow.js';
 import type { LinesProps } from './lines/linesProps.js';
 import { WhereGroup } from './where/WhereGroup.js';
+import { classesOf } from '../../shared/classes.js';
+import lineCss from './line.module.css';
+import ownCss from './LinesPanel.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
   Residential: 'Homes for sale',
@@ -47,7 +52,7 @@ export function LinesPanel(props: LinesProps) {
       />
     );
   return (
-    <div className={stale ? 'lines is-stale' : 'lines'} onKeyDown={moveAmongLines}>
+    <div className={cx(stale ? 'lines is-stale' : 'lines')} onKeyDown={moveAmongLines}>
       <WhereGroup {...props} most={most} journeys={search.lines.filter(isJourney).map(lineRow)} />
       {FIELD_GROUPS.map((group) => {
         const lines = [...search.lines, ...(begun && !isOf(search, begun) ? [begun] : [])].filter(
@@ -56,7 +61,7 @@ export function LinesPanel(props: LinesProps) {
         if (lines.length === 0 && group !== 'Home') return null;
         return (
           <section key={group} aria-label={group}>
-            <h4 className="lines-head">{group}</h4>
+            <h4 className={cx('lines-head')}>{group}</h4>
             {group === 'Home' && <Kinds search={search} onChange={onChange} />}
             {lines.map(lineRow)}
           </section>
@@ -71,19 +76,19 @@ export function LinesPanel(props: LinesProps) {
 function Kinds({ search, onChange }: Pick<LinesProps, 'search' | 'onChange'>) {
   const rentalsMixed = search.kinds.includes('Residential Lease') && search.kinds.length > 1;
   return (
-    <div className="line">
-      <span className="line-label">Looking for</span>
+    <div role="group" aria-label="Looking for" data-line className={cx('line')}>
+      <span className={cx('line-label')}>Looking for</span>
       <Select
         mode="multiple"
         size="small"
         variant="borderless"
-        className="kinds"
+        className={cx('kinds')}
         value={[...search.kinds]}
         aria-label="Kinds of property"
         options={PROPERTY_TYPES.map((value) => ({ value, label: KIND_LABEL[value] }))}
         onChange={(kinds: PropertyType[]) => kinds.length > 0 && onChange({ ...search, kinds })}
       />
-      {rentalsMixed && <p className="line-hint is-warning">Rentals are mixed with homes for sale.</p>}
+      {rentalsMixed && <p className={cx('line-hint is-warning')}>Rentals are mixed with homes for sale.</p>}
     </div>
   );
 }

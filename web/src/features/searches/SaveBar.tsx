@@ -12,6 +12,10 @@ import { changesUnsaved, useDraft } from './draft/draft.js';
 import { useRemoveDraft } from './draft/keptSearches.api.js';
 import { useSaveSearch } from './draft/searches.api.js';
 import { useBeginAnew } from './draft/useBeginAnew.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './SaveBar.module.css';
+
+const cx = classesOf(ownCss);
 
 /** Under the lines: what the figure means for an alert, and saving it for the client. */
 export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
@@ -25,9 +29,9 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
     if (await store({ id: draft.searchId, name: draft.name })) void message.success('Saved.');
   };
   return (
-    <footer className="save">
+    <footer className={cx('save')}>
       <AdviceNotes {...advised} />
-      <div className="save-buttons">
+      <div className={cx('save-buttons')}>
         {draft.searchId ? (
           <>
             <Button type="primary" disabled={unsaved === 0} loading={isStoring} onClick={() => void saveAgain()}>

@@ -10,6 +10,10 @@ import type { useShown } from './results/useShown.js';
 import { PenBar } from './where/PenBar.js';
 import { USUAL_RADIUS } from './where/useDrawing.js';
 import type { useDrawing } from './where/useDrawing.js';
+import { classesOf } from '../../shared/classes.js';
+import pagesCss from './pages.module.css';
+
+const cx = classesOf(pagesCss);
 
 const MapView = lazy(async () => ({ default: (await import('../searchMap/index.js')).MapView }));
 
@@ -34,7 +38,7 @@ export function SearchMap({ search, counted, sentence, shown, found, drawing, ho
   const navigate = useNavigate();
   const open = useCallback((key: string): void => void navigate(`/listings/${key}`), [navigate]);
   return (
-    <div className="search-map">
+    <div className={cx('search-map')}>
       {pen && (
         <PenBar
           pen={pen}

@@ -1,4 +1,3 @@
-import './search.css';
 import { isEither, labelOf, sentenceOf } from '@perambula/core';
 import type { ResultSet, Search } from '@perambula/core';
 import { Segmented } from 'antd';
@@ -27,6 +26,11 @@ import { SaveBar } from './SaveBar.js';
 import { useSearchKeys } from './searchKeys.js';
 import { SearchMap } from './SearchMap.js';
 import { useDrawing } from './where/useDrawing.js';
+import { classesOf } from '../../shared/classes.js';
+import pagesCss from './pages.module.css';
+import ownCss from './SearchPage.module.css';
+
+const cx = classesOf(pagesCss, ownCss);
 
 /** What a telephone has room for one at a time, the counts above each. */
 const PANES = [
@@ -70,9 +74,16 @@ function Opened({ page }: { readonly page: string }) {
   );
   const sentence = sentenceOf(search);
   return (
-    <div className={`search is-${shown.view} shows-${pane}`}>
-      <Segmented className="search-panes" block aria-label="What to see" options={[...PANES]} value={pane} onChange={setPane} />
-      <section className="search-lines" aria-label="The search">
+    <div className={cx(`search is-${shown.view} shows-${pane}`)}>
+      <Segmented
+        className={cx('search-panes')}
+        block
+        aria-label="What to see"
+        options={[...PANES]}
+        value={pane}
+        onChange={setPane}
+      />
+      <section className={cx('search-lines')} aria-label="The search">
         <SearchHead sentence={sentence} />
         <LinesPanel
           search={search}
@@ -99,13 +110,13 @@ function Opened({ page }: { readonly page: string }) {
 function SearchHead({ sentence }: { readonly sentence: string }) {
   const draft = useDraft();
   return (
-    <header className="search-head">
-      <div className="search-title">
+    <header className={cx('search-head')}>
+      <div className={cx('search-title')}>
         <SearchesMenu title={draft.name || 'New search'} />
         <Steps back={draft.past.length > 0} forward={draft.future.length > 0} undo={draft.undo} redo={draft.redo} />
         <SearchActions />
       </div>
-      <p className="sentence">{sentence}</p>
+      <p className={cx('sentence')}>{sentence}</p>
       <Unread />
     </header>
   );
@@ -134,7 +145,7 @@ function Found({ page, search, counted, settled, sentence, shown, showSet, count
   const shownChosen = useMemo(() => rows.keys.filter((key) => chosen.has(key)), [rows.keys, chosen]);
   const chooseNone = useCallback((): void => choose([]), [choose]);
   return (
-    <div className="search-found">
+    <div className={cx('search-found')}>
       <Counts
         count={count.data}
         stale={count.isPlaceholderData}

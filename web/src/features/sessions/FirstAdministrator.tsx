@@ -4,6 +4,11 @@ import { Brand } from '../../shared/Brand.js';
 import { messageOf } from '../../shared/http.js';
 import { useMakeFirst } from './session.api.js';
 import type { FirstAccount } from './session.api.js';
+import { classesOf } from '../../shared/classes.js';
+import sessionsCss from './sessions.module.css';
+import ownCss from './FirstAdministrator.module.css';
+
+const cx = classesOf(sessionsCss, ownCss);
 
 const SHORTEST_PASSWORD = 12;
 
@@ -13,11 +18,11 @@ export function FirstAdministrator() {
   const navigate = useNavigate();
   const begin = (values: FirstAccount): void => make.mutate(values, { onSuccess: () => void navigate('/setup') });
   return (
-    <main className="signin">
-      <div className="signin-card signin-first">
+    <main className={cx('signin')}>
+      <div className={cx('signin-card signin-first')}>
         <Brand />
         <h1>The first account</h1>
-        <p className="signin-words">
+        <p className={cx('signin-words')}>
           Nobody has an account here yet. This one is an administrator’s, who sees to the feed, to mail and to the county’s files.
         </p>
         <Form<FirstAccount> layout="vertical" requiredMark={false} onFinish={begin}>
@@ -58,7 +63,7 @@ export function FirstAdministrator() {
 
 function AgentFields() {
   return (
-    <div className="signin-pair">
+    <div className={cx('signin-pair')}>
       <Form.Item label="Your name" name="name" rules={[{ required: true, message: 'Type your name.' }]}>
         <Input autoComplete="name" size="large" />
       </Form.Item>

@@ -2,6 +2,11 @@ import { Button, Form, Input } from 'antd';
 import { messageOf } from '../../shared/http.js';
 import { useDemoAccount, useSignIn } from './session.api.js';
 import { Brand } from '../../shared/Brand.js';
+import { classesOf } from '../../shared/classes.js';
+import sessionsCss from './sessions.module.css';
+import ownCss from './SignIn.module.css';
+
+const cx = classesOf(sessionsCss, ownCss);
 
 /** The first page: an agent's e-mail address and password, with the demo's account offered. */
 export function SignIn() {
@@ -9,10 +14,10 @@ export function SignIn() {
   const account = useDemoAccount().data?.account;
   const [form] = Form.useForm<{ email: string; password: string }>();
   return (
-    <main className="signin">
-      <div className="signin-card">
+    <main className={cx('signin')}>
+      <div className={cx('signin-card')}>
         <Brand />
-        <p className="signin-words">
+        <p className={cx('signin-words')}>
           Searches, alerts and showings for buyers’ agents. To perambulate: to walk the bounds of a place.
         </p>
         <Form form={form} layout="vertical" requiredMark={false} onFinish={(values) => signIn.mutate(values)}>
@@ -32,7 +37,7 @@ export function SignIn() {
           </Button>
         </Form>
         {account && (
-          <div className="signin-demo">
+          <div className={cx('signin-demo')}>
             <p>This is a demo set in an invented county. Its agent is Juno Albright.</p>
             <Button block onClick={() => signIn.mutate(account)} disabled={signIn.isPending}>
               Sign in as Juno

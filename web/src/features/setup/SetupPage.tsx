@@ -1,4 +1,3 @@
-import './setup.css';
 import type { FeedState, Setup } from '@perambula/contract';
 import { Button } from 'antd';
 import { Check, CircleDashed, TriangleAlert } from 'lucide-react';
@@ -9,6 +8,10 @@ import { messageOf } from '../../shared/http.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useFeed } from '../feed/index.js';
 import { useSetup, useTestMessage } from './setup.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './SetupPage.module.css';
+
+const cx = classesOf(ownCss);
 
 type State = 'done' | 'open' | 'failing';
 
@@ -20,7 +23,7 @@ export function SetupPage() {
   if (failed) return <Failed error={failed} retry={() => void Promise.all([setup.refetch(), feed.refetch()])} />;
   if (!setup.data || !feed.data) return <Waiting what="Looking at each part …" />;
   return (
-    <div className="setup page">
+    <div className={cx('setup page')}>
       <header>
         <h1>Setting up</h1>
         <p className="soft">
@@ -42,7 +45,7 @@ function Part({ state, title, children }: { readonly state: State; readonly titl
   const says = { done: 'works', open: 'not tried yet', failing: 'does not work' }[state];
   return (
     <li className="sheet">
-      <span className={`setup-mark is-${state}`}>
+      <span className={cx(`setup-mark is-${state}`)}>
         <Icon size={18} aria-label={says} />
       </span>
       <div>
@@ -129,7 +132,7 @@ function FilesPart({ files }: { readonly files: Setup['files'] }) {
   return (
     <Part state={missing === 0 ? 'done' : 'open'} title="The county’s files">
       <p>{missing === 0 ? 'All are there.' : 'What a missing file is for is left out; everything else works.'}</p>
-      <ul className="setup-files">
+      <ul className={cx('setup-files')}>
         {files.map(({ name, isFor, isThere }) => (
           <li key={name} className={isThere ? undefined : 'is-missing'}>
             <code>{name}</code> {isFor}

@@ -1,4 +1,3 @@
-import './shortlists.css';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import type { DragEndEvent } from '@dnd-kit/core';
 import {
@@ -23,8 +22,12 @@ import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { HomesOnMap } from '../homesMap/index.js';
-import { useAskShowing } from '../showings/index.js';
+import { PlanVisit } from '../showings/index.js';
 import { useChangeItem, useRemoveItem, useReorder, useShortlists } from './shortlists.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './ShortlistsPage.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The shortlists, and one of them with its homes in order. */
 export function ShortlistsPage() {
@@ -44,11 +47,15 @@ export function ShortlistsPage() {
     );
   }
   return (
-    <div className="shortlists">
-      <nav className="shortlists-list" aria-label="Shortlists">
+    <div className={cx('shortlists')}>
+      <nav className={cx('shortlists-list')} aria-label="Shortlists">
         <h2>Shortlists</h2>
         {listed.map(({ id, name, clientName, items }) => (
-          <NavLink key={id} to={`/shortlists/${id}`} className={id === current?.id ? 'shortlist-link active' : 'shortlist-link'}>
+          <NavLink
+            key={id}
+            to={`/shortlists/${id}`}
+            className={cx(id === current?.id ? 'shortlist-link active' : 'shortlist-link')}
+          >
             <b>{name}</b>
             <span className="tight">
               {clientName} · {items.length} {items.length === 1 ? 'home' : 'homes'}
@@ -66,29 +73,19 @@ export function ShortlistsPage() {
 }
 
 function One({ shortlist }: { readonly shortlist: Shortlist }) {
-  const reorder = useReorder(shortlist.id);
-  const { message } = App.useApp();
-  const [moved, setMoved] = useState<readonly string[] | null>(null);
+  const { order, items, drop } = useOrder(shortlist);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const order = moved ?? shortlist.items.map(({ id }) => id);
-  const items = order.flatMap((id) => shortlist.items.find((item) => item.id === id) ?? []);
   const homes = useMemo(
     () => shortlist.items.map(({ listing, listingKey }) => ({ ...listing, ListingKey: listingKey })),
     [shortlist.items],
   );
   const [hovered, setHovered] = useState<string | null>(null);
   const navigate = useNavigate();
-  const drop = ({ active, over }: DragEndEvent): void => {
-    if (!over || active.id === over.id) return;
-    const next = arrayMove([...order], order.indexOf(String(active.id)), order.indexOf(String(over.id)));
-    setMoved(next);
-    reorder.mutate(next, { onError: (error) => void message.error(messageOf(error)), onSettled: () => setMoved(null) });
-  };
   return (
-    <section className="shortlist" aria-label={shortlist.name}>
+    <section className={cx('shortlist')} aria-label={shortlist.name}>
       <header className="page-head">
         <h1>{shortlist.name}</h1>
         <span className="soft">
@@ -111,7 +108,7 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
       )}
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <SortableContext items={[...order]} strategy={verticalListSortingStrategy}>
-          <ol className="shortlist-items">
+          <ol className={cx('shortlist-items')}>
             {items.map((item, i) => (
               <Item
                 key={item.id}
@@ -127,6 +124,26 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
       </DndContext>
     </section>
   );
+}
+
+/** The order of a shortlist's homes, as they are dragged at once and as it is kept. */
+function useOrder(shortlist: Shortlist): {
+  readonly order: readonly string[];
+  readonly items: readonly ShortlistItem[];
+  readonly drop: (event: DragEndEvent) => void;
+} {
+  const reorder = useReorder(shortlist.id);
+  const { message } = App.useApp();
+  const [moved, setMoved] = useState<readonly string[] | null>(null);
+  const order = moved ?? shortlist.items.map(({ id }) => id);
+  const items = order.flatMap((id) => shortlist.items.find((item) => item.id === id) ?? []);
+  const drop = ({ active, over }: DragEndEvent): void => {
+    if (!over || active.id === over.id) return;
+    const next = arrayMove([...order], order.indexOf(String(active.id)), order.indexOf(String(over.id)));
+    setMoved(next);
+    reorder.mutate(next, { onError: (error) => void message.error(messageOf(error)), onSettled: () => setMoved(null) });
+  };
+  return { order, items, drop };
 }
 
 const STAGE_LABEL: Readonly<Record<Stage, string>> = {
@@ -153,50 +170,31 @@ function Item({
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.id });
   const change = useChangeItem(shortlist.id);
   const remove = useRemoveItem(shortlist.id);
-  const askToSee = useAskShowing();
   const { message } = App.useApp();
   const failed = (error: Error): void => void message.error(messageOf(error));
-  const { listing } = item;
-  const name = street(listing);
+  const name = street(item.listing);
   return (
     <li
       ref={setNodeRef}
-      className={isHovered ? 'shortlist-item is-hovered' : 'shortlist-item'}
+      className={cx(isHovered ? 'shortlist-item is-hovered' : 'shortlist-item')}
       onMouseEnter={() => onHover(item.listingKey)}
       onMouseLeave={() => onHover(null)}
       style={{ transform: CSS.Transform.toString(transform), transition }}
     >
       <button
         type="button"
-        className="grip"
+        className={cx('grip')}
         {...attributes}
         {...listeners}
         aria-label={`Move ${name}; press space, then the arrow keys`}
       >
         <GripVertical size={16} aria-hidden="true" />
       </button>
-      <span className="shortlist-number figure">{index + 1}</span>
-      <Link to={`/listings/${item.listingKey}`} className="shortlist-picture" tabIndex={-1} aria-hidden="true">
+      <span className={cx('shortlist-number figure')}>{index + 1}</span>
+      <Link to={`/listings/${item.listingKey}`} className={cx('shortlist-picture')} tabIndex={-1} aria-hidden="true">
         <Picture listingKey={item.listingKey} alt="" />
       </Link>
-      <div className="shortlist-what">
-        <p>
-          <Link to={`/listings/${item.listingKey}`} className="strong">
-            {name}
-          </Link>
-          , {String(listing['City'])} <b className="figure">{price(listing)}</b>
-        </p>
-        <p className="soft figure">{facts(listing)}</p>
-        <p>
-          <Status status={String(listing['StandardStatus'])} /> <Changed item={item} />
-        </p>
-        {item.reactions.map(({ person, verdict, note }) => (
-          <p key={person} className="tight">
-            <b>{person.split(' ')[0]}</b> {VERDICT[verdict]}
-            {note && `: “${note}”`}
-          </p>
-        ))}
-      </div>
+      <What item={item} name={name} />
       <Input.TextArea
         className="shortlist-note"
         placeholder="Your note"
@@ -214,24 +212,7 @@ function Item({
         options={STAGES.map((value) => ({ value, label: STAGE_LABEL[value] }))}
         onChange={(stage) => change.mutate({ itemId: item.id, stage }, { onError: failed })}
       />
-      <Button
-        onClick={() =>
-          askToSee.mutate(
-            { clientId: shortlist.clientId, listingKey: item.listingKey },
-            {
-              onSuccess: () =>
-                void message.success(
-                  <>
-                    Under <Link to="/showings">showings</Link> now; propose a time there.
-                  </>,
-                ),
-              onError: failed,
-            },
-          )
-        }
-      >
-        Plan a visit
-      </Button>
+      <PlanVisit clientId={shortlist.clientId} listingKey={item.listingKey} />
       <Button
         type="text"
         aria-label={`Take ${name} off the shortlist`}
@@ -239,6 +220,31 @@ function Item({
         onClick={() => remove.mutate(item.id, { onError: failed })}
       />
     </li>
+  );
+}
+
+/** The home, how it stands, and what the household says of it. */
+function What({ item, name }: { readonly item: ShortlistItem; readonly name: string }) {
+  const { listing } = item;
+  return (
+    <div className={cx('shortlist-what')}>
+      <p>
+        <Link to={`/listings/${item.listingKey}`} className="strong">
+          {name}
+        </Link>
+        , {String(listing['City'])} <b className="figure">{price(listing)}</b>
+      </p>
+      <p className="soft figure">{facts(listing)}</p>
+      <p>
+        <Status status={String(listing['StandardStatus'])} /> <Changed item={item} />
+      </p>
+      {item.reactions.map(({ person, verdict, note }) => (
+        <p key={person} className="tight">
+          <b>{person.split(' ')[0]}</b> {VERDICT[verdict]}
+          {note && `: “${note}”`}
+        </p>
+      ))}
+    </div>
   );
 }
 

@@ -1,4 +1,3 @@
-import './showings.css';
 import type { Showing } from '@perambula/contract';
 import { App, Button } from 'antd';
 import { CalendarDays, Phone, Send } from 'lucide-react';
@@ -12,6 +11,10 @@ import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { useCancelShowing, useSendShowing, useShowings } from './showings.api.js';
 import { TimeChoice } from './TimeChoice.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './ShowingsPage.module.css';
+
+const cx = classesOf(ownCss);
 
 const STATE = {
   asked: 'Asked for',
@@ -64,7 +67,7 @@ function Group({
   const navigate = useNavigate();
   const homes = useMemo(() => showings.filter(({ state }) => state !== 'canceled').map(homeOf), [showings]);
   return (
-    <section className="showings-day">
+    <section className={cx('showings-day')}>
       <h2>{title}</h2>
       {isRound && homes.length > 0 && (
         <HomesOnMap label={`Where the homes of ${title} lie`} homes={homes} onOpen={(key) => void navigate(`/listings/${key}`)} />
@@ -83,15 +86,11 @@ function homeOf({ listingKey, longitude, latitude, status, price }: Showing): Re
 }
 
 function ShowingLine({ showing }: { readonly showing: Showing }) {
-  const send = useSendShowing();
-  const cancel = useCancelShowing();
-  const { message } = App.useApp();
-  const fail = (error: unknown): void => void message.error(messageOf(error));
-  const { id, state, startAt } = showing;
+  const { state, startAt } = showing;
   return (
     <li className="row">
-      <div className="showing-time figure">{startAt ? clockTime(startAt) : '–'}</div>
-      <div className="showing-picture">
+      <div className={cx('showing-time figure')}>{startAt ? clockTime(startAt) : '–'}</div>
+      <div className={cx('showing-picture')}>
         <Picture listingKey={showing.listingKey} alt="" />
       </div>
       <div className="row-main">
@@ -103,47 +102,59 @@ function ShowingLine({ showing }: { readonly showing: Showing }) {
           <Link to={`/clients/${showing.clientId}`}>{showing.clientName}</Link>
           {showing.wish && ` · “${showing.wish}”`} {showing.answer && ` · ${showing.answer}`}
           {!showing.agreementSigned && state !== 'canceled' && (
-            <span className="chip chip-wait showing-agreement">no buyer agreement for the day</span>
+            <span className={cx('chip chip-wait showing-agreement')}>no buyer agreement for the day</span>
           )}
         </p>
       </div>
       <span className={`chip ${TONE[state]}`}>{STATE[state]}</span>
-      <div className="row-actions">
-        {state !== 'canceled' && <TimeChoice showing={showing} />}
-        {state === 'confirmed' && (
-          <Button href={`/api/showings/${id}/showing.ics`} icon={<CalendarDays size={15} />}>
-            Calendar file
-          </Button>
-        )}
-        {state === 'confirmed' && (
-          <Button
-            icon={<Send size={14} />}
-            loading={send.isPending}
-            onClick={() =>
-              send.mutate(id, {
-                onSuccess: ({ sentTo }) => void message.success(`Sent to ${sentTo} ${sentTo === 1 ? 'person' : 'people'}.`),
-                onError: fail,
-              })
-            }
-          >
-            Send
-          </Button>
-        )}
-        {showing.agentMobile && (
-          <Button
-            href={`tel:${showing.agentMobile}`}
-            icon={<Phone size={14} />}
-            aria-label={`Listing agent’s mobile ${showing.agentMobile}`}
-          >
-            {showing.agentMobile}
-          </Button>
-        )}
-        {state !== 'canceled' && (
-          <Button type="text" onClick={() => cancel.mutate(id, { onError: fail })}>
-            Cancel
-          </Button>
-        )}
-      </div>
+      <ShowingActions showing={showing} />
     </li>
+  );
+}
+
+/** What can be done with a visit as it stands. */
+function ShowingActions({ showing }: { readonly showing: Showing }) {
+  const send = useSendShowing();
+  const cancel = useCancelShowing();
+  const { message } = App.useApp();
+  const fail = (error: unknown): void => void message.error(messageOf(error));
+  const { id, state } = showing;
+  return (
+    <div className="row-actions">
+      {state !== 'canceled' && <TimeChoice showing={showing} />}
+      {state === 'confirmed' && (
+        <Button href={`/api/showings/${id}/showing.ics`} icon={<CalendarDays size={15} />}>
+          Calendar file
+        </Button>
+      )}
+      {state === 'confirmed' && (
+        <Button
+          icon={<Send size={14} />}
+          loading={send.isPending}
+          onClick={() =>
+            send.mutate(id, {
+              onSuccess: ({ sentTo }) => void message.success(`Sent to ${sentTo} ${sentTo === 1 ? 'person' : 'people'}.`),
+              onError: fail,
+            })
+          }
+        >
+          Send
+        </Button>
+      )}
+      {showing.agentMobile && (
+        <Button
+          href={`tel:${showing.agentMobile}`}
+          icon={<Phone size={14} />}
+          aria-label={`Listing agent’s mobile ${showing.agentMobile}`}
+        >
+          {showing.agentMobile}
+        </Button>
+      )}
+      {state !== 'canceled' && (
+        <Button type="text" onClick={() => cancel.mutate(id, { onError: fail })}>
+          Cancel
+        </Button>
+      )}
+    </div>
   );
 }

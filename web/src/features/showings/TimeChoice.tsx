@@ -6,10 +6,31 @@ import { useNow } from '../../shared/clock.api.js';
 import { zone } from '../../shared/format.js';
 import { messageOf, RequestFailure } from '../../shared/http.js';
 import { useProposeTime } from './showings.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './TimeChoice.module.css';
+
+const cx = classesOf(ownCss);
 
 /** Chooses a time for a visit and asks the listing office for it. */
 export function TimeChoice({ showing }: { readonly showing: Showing }) {
   const [open, setOpen] = useState(false);
+  return (
+    <Popover
+      trigger="click"
+      open={open}
+      onOpenChange={setOpen}
+      placement="leftTop"
+      destroyOnHidden
+      content={<TimeForm showing={showing} onDone={() => setOpen(false)} />}
+    >
+      <Button color="primary" variant="filled">
+        {showing.state === 'confirmed' || showing.state === 'proposed' ? 'Move' : 'Propose a time'}
+      </Button>
+    </Popover>
+  );
+}
+
+function TimeForm({ showing, onDone }: { readonly showing: Showing; readonly onDone: () => void }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [warned, setWarned] = useState<string | null>(null);
   const propose = useProposeTime(showing.id);
@@ -27,8 +48,7 @@ export function TimeChoice({ showing }: { readonly showing: Showing }) {
       { startAt, ...(withoutAgreement ? { withoutAgreement } : {}) },
       {
         onSuccess: () => {
-          setOpen(false);
-          setWarned(null);
+          onDone();
           void message.success('The listing office is asked. Its answer comes here by itself.');
         },
         onError: (error) => {
@@ -39,43 +59,31 @@ export function TimeChoice({ showing }: { readonly showing: Showing }) {
     );
   };
   return (
-    <Popover
-      trigger="click"
-      open={open}
-      onOpenChange={setOpen}
-      placement="leftTop"
-      content={
-        <div className="popover-form">
-          <label className="strong" htmlFor={`time-${showing.id}`}>
-            When, for half an hour
-          </label>
-          <Input
-            id={`time-${showing.id}`}
-            type="datetime-local"
-            value={when}
-            onChange={({ target }) => (setChosen(target.value), setWarned(null))}
-          />
-          <p className="tight">{showing.showingInstructions}</p>
-          {warned ? (
-            <>
-              <p className="chip-wait warned" role="alert">
-                {warned}
-              </p>
-              <Button danger loading={propose.isPending} onClick={() => send(true)}>
-                Ask the office all the same
-              </Button>
-            </>
-          ) : (
-            <Button type="primary" loading={propose.isPending} onClick={() => send(false)}>
-              Ask the listing office
-            </Button>
-          )}
-        </div>
-      }
-    >
-      <Button color="primary" variant="filled">
-        {showing.state === 'confirmed' || showing.state === 'proposed' ? 'Move' : 'Propose a time'}
-      </Button>
-    </Popover>
+    <div className="popover-form">
+      <label className="strong" htmlFor={`time-${showing.id}`}>
+        When, for half an hour
+      </label>
+      <Input
+        id={`time-${showing.id}`}
+        type="datetime-local"
+        value={when}
+        onChange={({ target }) => (setChosen(target.value), setWarned(null))}
+      />
+      <p className="tight">{showing.showingInstructions}</p>
+      {warned ? (
+        <>
+          <p className={cx('chip-wait warned')} role="alert">
+            {warned}
+          </p>
+          <Button danger loading={propose.isPending} onClick={() => send(true)}>
+            Ask the office all the same
+          </Button>
+        </>
+      ) : (
+        <Button type="primary" loading={propose.isPending} onClick={() => send(false)}>
+          Ask the listing office
+        </Button>
+      )}
+    </div>
   );
 }

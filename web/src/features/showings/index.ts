@@ -1,2 +1,2 @@
-export { useAskShowing } from './showings.api.js';
+export { PlanVisit } from './PlanVisit.js';
 export { TimeChoice } from './TimeChoice.js';

@@ -7,6 +7,11 @@ import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useClients } from '../clients/index.js';
 import { useAddTask, useTickTask } from './today.api.js';
+import { classesOf } from '../../shared/classes.js';
+import todayCss from './today.module.css';
+import ownCss from './Tasks.module.css';
+
+const cx = classesOf(todayCss, ownCss);
 
 const DONE_SHOWN = 3;
 
@@ -15,7 +20,7 @@ export function Tasks({ tasks }: { readonly tasks: readonly Task[] }) {
   const open = tasks.filter(({ doneAt }) => doneAt === null);
   const done = tasks.filter(({ doneAt }) => doneAt !== null);
   return (
-    <section className="today-section">
+    <section className={cx('today-section')}>
       <h2>To follow up</h2>
       <ul className="row-list">
         {[...open, ...done.slice(-DONE_SHOWN)].map((task) => (
@@ -37,7 +42,7 @@ function TaskLine({ task }: { readonly task: Task }) {
         role="checkbox"
         aria-checked={task.doneAt !== null}
         aria-label={task.text}
-        className="tick"
+        className={cx('tick')}
         onClick={() =>
           tick.mutate({ id: task.id, done: task.doneAt === null }, { onError: (error) => void message.error(messageOf(error)) })
         }
@@ -68,7 +73,7 @@ function NewTask() {
       );
   };
   return (
-    <div className="task-new">
+    <div className={cx('task-new')}>
       <Input
         placeholder={client ? `Something to do for ${firstNames(client.name)}` : 'Something to do'}
         aria-label="New task"

@@ -1,4 +1,3 @@
-import './today.css';
 import type { Behind } from '@perambula/contract';
 import { useNow } from '../../shared/clock.api.js';
 import { clockTime, dayAndTime } from '../../shared/format.js';
@@ -10,6 +9,10 @@ import { useToday } from './today.api.js';
 import { TodaySide } from './TodaySide.js';
 import { Visit } from './Visit.js';
 import { WaitingForYou } from './WaitingForYou.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './TodayPage.module.css';
+
+const cx = classesOf(ownCss);
 
 /** The agent's day: what waits for an answer, who came by, what changed, what lies ahead. */
 export function TodayPage() {
@@ -21,17 +24,17 @@ export function TodayPage() {
   const { behind, asked, held, failed, cameBy, tasks, ahead } = today.data;
   const next = ahead[0]?.startAt;
   return (
-    <div className="today">
-      <div className="today-main">
+    <div className={cx('today')}>
+      <div className={cx('today-main')}>
         <h1>
           {greeting(now)}, {agent?.name.split(' ')[0]}
         </h1>
-        <p className="today-lead">
+        <p className={cx('today-lead')}>
           {sayWaiting(asked.length + held.length + failed.length)}{' '}
           {next ? `The next visit is ${dayAndTime(next)}.` : 'No visit is agreed.'}
         </p>
         {behind.map((each) => (
-          <p key={each.step} className="today-behind" role="status">
+          <p key={each.step} className={cx('today-behind')} role="status">
             <b>{sayBehind(each)}</b> {each.reason}
           </p>
         ))}

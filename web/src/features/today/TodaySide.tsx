@@ -7,11 +7,15 @@ import { ago, day, firstNames, price, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { useLooked } from './today.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './TodaySide.module.css';
+
+const cx = classesOf(ownCss);
 
 /** What changed since the agent last looked, new homes and who would want them, and the days ahead. */
 export function TodaySide({ today, now }: { readonly today: Today; readonly now: string }) {
   return (
-    <aside className="today-side">
+    <aside className={cx('today-side')}>
       <SinceLooked since={today.since} sinceAt={today.sinceAt} now={now} />
       <NewHomes newHomes={today.newHomes} />
       <Ahead ahead={today.ahead} now={now} />
@@ -23,8 +27,8 @@ function SinceLooked({ since, sinceAt, now }: Pick<Today, 'since' | 'sinceAt'> &
   const looked = useLooked();
   const { message } = App.useApp();
   return (
-    <section className="card">
-      <header className="card-head">
+    <section className={cx('card')}>
+      <header className={cx('card-head')}>
         <h3>Since you last looked</h3>
         <span className="tight">{sinceAt ? ago(sinceAt, now) : 'a day ago'}</span>
       </header>
@@ -46,7 +50,7 @@ function SinceLooked({ since, sinceAt, now }: Pick<Today, 'since' | 'sinceAt'> &
 
 function SinceFor({ since }: { readonly since: Today['since'][number] }) {
   return (
-    <div className="since">
+    <div className={cx('since')}>
       <Avatar name={since.client} small />
       <div>
         <Link to={`/clients/${since.clientId}`} className="strong">
@@ -77,12 +81,12 @@ function SinceFor({ since }: { readonly since: Today['since'][number] }) {
 
 function NewHomes({ newHomes }: Pick<Today, 'newHomes'>) {
   return (
-    <section className="card">
+    <section className={cx('card')}>
       <h3>New, and who would want it</h3>
       {newHomes.length === 0 && <p className="soft">New homes that a client’s search fits, or nearly fits, stand here.</p>}
       {newHomes.map(({ listing, wantedBy }) => (
-        <div key={listing.ListingKey} className="new-home">
-          <Link to={`/listings/${listing.ListingKey}`} tabIndex={-1} aria-hidden="true" className="new-home-picture">
+        <div key={listing.ListingKey} className={cx('new-home')}>
+          <Link to={`/listings/${listing.ListingKey}`} tabIndex={-1} aria-hidden="true" className={cx('new-home-picture')}>
             <Picture listingKey={listing.ListingKey} alt="" />
           </Link>
           <div>
@@ -100,13 +104,13 @@ function NewHomes({ newHomes }: Pick<Today, 'newHomes'>) {
 function Ahead({ ahead, now }: { readonly ahead: Today['ahead']; readonly now: string }) {
   const days = Array.from({ length: 6 }, (_, i) => new Date(Date.parse(now) + (i + 1) * 86_400_000).toISOString());
   return (
-    <section className="card">
+    <section className={cx('card')}>
       <h3>Days ahead</h3>
-      <div className="days">
+      <div className={cx('days')}>
         {days.map((date) => {
           const visits = ahead.filter(({ startAt }) => startAt && day(startAt) === day(date)).length;
           return (
-            <Link key={date} to="/showings" className="day">
+            <Link key={date} to="/showings" className={cx('day')}>
               <span className="tight">{day(date).replace(/, \w+ /, ' ')}</span>
               <b>{visits || '–'}</b>
               <span className="tight">{visits === 0 ? 'free' : visits === 1 ? 'visit' : 'visits'}</span>

@@ -4,6 +4,10 @@ import { Link, useNavigate } from 'react-router';
 import { Avatar } from '../../shared/Avatar.js';
 import { ago } from '../../shared/format.js';
 import { useOpenFile } from '../../shared/openFile.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './Visit.module.css';
+
+const cx = classesOf(ownCss);
 
 const VERDICT = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to' } as const;
 
@@ -15,7 +19,7 @@ export function Visit({ visit, now }: { readonly visit: CameBy; readonly now: st
   const often = homesOpened[0];
   const first = person.split(' ')[0];
   return (
-    <li className="row row-top">
+    <li className={cx('row row-top')}>
       <Avatar name={person} />
       <div className="row-main">
         <span>

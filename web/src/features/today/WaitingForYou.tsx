@@ -7,6 +7,10 @@ import { messageOf } from '../../shared/http.js';
 import { TimeChoice } from '../showings/index.js';
 import { Section } from './Section.js';
 import { usePass } from './today.api.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './WaitingForYou.module.css';
+
+const cx = classesOf(ownCss);
 
 /** What waits for the agent's answer: wishes to see a home, alerts held for a look, messages that could not be delivered. */
 export function WaitingForYou({ asked, held, failed }: Pick<Today, 'asked' | 'held' | 'failed'>) {
@@ -67,7 +71,7 @@ function Held({ message }: { readonly message: Today['held'][number] }) {
         <Popover
           trigger="click"
           placement="left"
-          content={<iframe title={message.subject} src={`/api/outbox/${message.id}/body`} className="held-frame" />}
+          content={<iframe title={message.subject} src={`/api/outbox/${message.id}/body`} className={cx('held-frame')} />}
         >
           <Button icon={<Eye size={15} />}>Look</Button>
         </Popover>

@@ -9,6 +9,10 @@ import { Waiting } from '../../../shared/Waiting.js';
 import { Differences } from './Differences.js';
 import { useDraft } from './draft.js';
 import { useComparison, useStates } from './keptSearches.api.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './EarlierStates.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly searchId: string;
@@ -20,9 +24,9 @@ interface Props {
 export function EarlierStates({ searchId, open, onClose }: Props) {
   const states = useStates(searchId, open).data;
   return (
-    <Drawer title="Earlier states" open={open} onClose={onClose} size={460} getContainer={onPage}>
+    <Drawer title="Earlier states" aria-label="Earlier states" open={open} onClose={onClose} size={460} getContainer={onPage}>
       {!states && <Waiting what="Looking them up …" />}
-      <ol className="states">
+      <ol className={cx('states')}>
         {states?.map((state, i) => (
           <State key={state.version} state={state} before={states[i + 1]} searchId={searchId} isNow={i === 0} onTaken={onClose} />
         ))}
@@ -47,7 +51,7 @@ function State({
   const change = useDraft((draft) => draft.change);
   return (
     <li>
-      <p className="states-head">
+      <p className={cx('states-head')}>
         <b>{dayAndTime(state.savedAt)}</b>
         {isNow ? (
           <span className="soft">as saved now</span>

@@ -5,6 +5,10 @@ import { messageOf } from '../../../shared/http.js';
 import { onPage } from '../../../shared/onPage.js';
 import { useOpenFile } from '../../../shared/openFile.js';
 import { useDraft } from './draft.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './ReadFromFile.module.css';
+
+const cx = classesOf(ownCss);
 
 const LARGEST = 1_048_576;
 
@@ -44,7 +48,7 @@ export function ReadFromFile({ onDone }: { readonly onDone: () => void }) {
         return Upload.LIST_IGNORE;
       }}
     >
-      <button type="button" className="link searches-file">
+      <button type="button" className={cx('link searches-file')}>
         <FileInput size={14} aria-hidden="true" /> Read one from a file (CQL2) …
       </button>
     </Upload>

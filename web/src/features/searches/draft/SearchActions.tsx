@@ -7,6 +7,10 @@ import { onPage } from '../../../shared/onPage.js';
 import { useDraft } from './draft.js';
 import { EarlierStates } from './EarlierStates.js';
 import { useSaveStartingSet } from './keptSearches.api.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './SearchActions.module.css';
+
+const cx = classesOf(ownCss);
 
 /** What else can be done with a whole search: copy it, look at what it was, set it beside another, start others from it. */
 export function SearchActions() {
@@ -34,7 +38,7 @@ export function SearchActions() {
   return (
     <>
       <Dropdown trigger={['click']} menu={{ items }} placement="bottomRight">
-        <button type="button" className="plain search-more" aria-label="More about this search">
+        <button type="button" className={cx('plain search-more')} aria-label="More about this search">
           <Ellipsis size={16} aria-hidden="true" />
         </button>
       </Dropdown>

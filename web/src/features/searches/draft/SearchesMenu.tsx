@@ -13,6 +13,10 @@ import { useDraft } from './draft.js';
 import { useDrafts, useRemoveDraft, useRemoveStartingSet, useSaveStartingSet, useStartingSets } from './keptSearches.api.js';
 import { ReadFromFile } from './ReadFromFile.js';
 import { useSavedSearches } from './searches.api.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './SearchesMenu.module.css';
+
+const cx = classesOf(ownCss);
 
 const MOST_NAMED = 30;
 
@@ -33,7 +37,7 @@ export function SearchesMenu({ title }: { readonly title: string }) {
       >
         <button
           type="button"
-          className="search-open"
+          className={cx('search-open')}
           aria-label={`${title}. Open another search`}
           title="Open another search (O)"
         >
@@ -56,7 +60,7 @@ function Others({ onDone }: { readonly onDone: () => void }) {
     void navigate(to);
   };
   return (
-    <div className="searches-menu">
+    <div className={cx('searches-menu')}>
       <Input
         autoFocus
         size="small"
@@ -88,7 +92,7 @@ function Others({ onDone }: { readonly onDone: () => void }) {
       ))}
       {named.length > 0 && <h5>By name</h5>}
       {named.map(({ id, name, clientId: of }) => (
-        <button key={id} type="button" className="plain searches-row" onClick={() => go(`/search/${id}`)}>
+        <button key={id} type="button" className={cx('plain searches-row')} onClick={() => go(`/search/${id}`)}>
           <b>{name}</b> <span className="soft">{whose(of)}</span>
         </button>
       ))}
@@ -121,10 +125,10 @@ function StartRow({ set, onStart }: { readonly set: StartingSet; readonly onStar
   const save = useSaveStartingSet().mutate;
   const remove = useRemoveStartingSet().mutate;
   return (
-    <div className="searches-row">
+    <div className={cx('searches-row')}>
       <button type="button" className="plain" onClick={onStart}>
         <b>{set.name}</b>
-        <span className="soft searches-words">{sentenceOf(set.document)}</span>
+        <span className={cx('soft searches-words')}>{sentenceOf(set.document)}</span>
       </button>
       <Button
         type="text"
@@ -162,9 +166,9 @@ function DraftRow({
   const openId = useDraft(({ draftId }) => draftId);
   const about = [of ? `changes “${of.name}”` : draft.name, whose, ago(draft.updatedAt, now)].filter(Boolean).join(' · ');
   return (
-    <div className="searches-row">
+    <div className={cx('searches-row')}>
       <button type="button" className="plain" onClick={onOpen}>
-        <span className="searches-words">{sentenceOf(draft.document)}</span>
+        <span className={cx('searches-words')}>{sentenceOf(draft.document)}</span>
         <span className="soft">
           {about}
           {draft.id === openId && ' · open now'}

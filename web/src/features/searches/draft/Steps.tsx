@@ -1,6 +1,10 @@
 import { Button, Tooltip } from 'antd';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo } from 'react';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './Steps.module.css';
+
+const cx = classesOf(ownCss);
 
 /** Takes the last change of the search back, or does it again. */
 export const Steps = memo(function Steps({
@@ -15,7 +19,7 @@ export const Steps = memo(function Steps({
   readonly redo: () => void;
 }) {
   return (
-    <span className="search-steps">
+    <span className={cx('search-steps')}>
       <Tooltip title="Take back (Ctrl Z)">
         <Button
           size="small"

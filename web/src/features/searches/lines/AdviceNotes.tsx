@@ -4,6 +4,10 @@ import type { FieldLine, Note, Search } from '@perambula/core';
 import { changeDraft } from '../draft/draft.js';
 import { withLine, withoutLine } from './lineEditing.rules.js';
 import { useFilled, useLoosenings } from '../draft/searches.api.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './AdviceNotes.module.css';
+
+const cx = classesOf(ownCss);
 
 const MOST_NOTES = 3;
 
@@ -24,7 +28,7 @@ export function AdviceNotes({ count, search, resting }: Props) {
   const { title, reason, notes: all } = advise(search, evidence);
   const notes = resting ? all : [];
   return (
-    <div className="advice" aria-live="polite">
+    <div className={cx('advice')} aria-live="polite">
       <p>
         <b>{title}</b> {reason}
       </p>

@@ -4,6 +4,11 @@ import { Checkbox, Segmented } from 'antd';
 import { useState } from 'react';
 import { choiceIs, choiceMode, chosenValues, valueBegun } from './lineEditing.rules.js';
 import type { ChoiceMode } from './lineEditing.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import linesCss from './lines.module.css';
+import ownCss from './ChoicePicks.module.css';
+
+const cx = classesOf(linesCss, ownCss);
 
 interface Props {
   readonly field: Field;
@@ -42,14 +47,14 @@ export function ChoicePicks({ field, is, typed, values, tally, onPick }: Props) 
           (value) => ({ value, label: MODES[value] }),
         )}
       />
-      <div className="editor-choices" role="group" aria-label={`${field.label}: its values`}>
+      <div className={cx('editor-choices')} role="group" aria-label={`${field.label}: its values`}>
         {listed.slice(0, MOST_SHOWN).map((value) => (
           <Checkbox
             key={value}
             checked={chosen.includes(value)}
             onChange={({ target }) => pick(mode, target.checked ? [...chosen, value] : chosen.filter((each) => each !== value))}
           >
-            <span className="line-menu-choice">
+            <span className={cx('line-menu-choice')}>
               {value} <span className="soft figure">{(tally.get(value) ?? 0).toLocaleString('en-US')}</span>
             </span>
           </Checkbox>

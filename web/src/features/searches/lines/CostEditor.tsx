@@ -1,6 +1,11 @@
 import { COST_BOUNDS } from '@perambula/core';
 import type { CostAssumptions } from '@perambula/core';
 import { InputNumber } from 'antd';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './CostEditor.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 interface Props {
   readonly assuming: CostAssumptions;
@@ -22,7 +27,7 @@ const PARTS: readonly {
 /** What the client brings and borrows, under a line on what a home would cost a month. */
 export function CostEditor({ assuming, onChange }: Props) {
   return (
-    <div className="cost" role="group" aria-label="Assumed">
+    <div className={cx('cost')} role="group" aria-label="Assumed">
       {PARTS.map(({ name, label, unit, step }) => (
         <label key={name}>
           <span className="soft">{label}</span>
@@ -39,7 +44,7 @@ export function CostEditor({ assuming, onChange }: Props) {
           <span className="soft">{unit}</span>
         </label>
       ))}
-      <p className="line-hint">Taxes and the association fee are the listing’s own.</p>
+      <p className={cx('line-hint')}>Taxes and the association fee are the listing’s own.</p>
     </div>
   );
 }

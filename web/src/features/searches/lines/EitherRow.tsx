@@ -9,6 +9,11 @@ import { LineMenu } from './LineMenu.js';
 import { BlankNote, HoldsBack, TriedNote, useFocusAfter } from './LineRow.js';
 import type { LinesProps } from './linesProps.js';
 import { ValueEditor } from './ValueEditor.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './EitherRow.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 type Props = LinesProps & {
   readonly line: EitherLine;
@@ -40,9 +45,9 @@ export function EitherRow(props: Props) {
     onEdit(begins.id, true);
   };
   return (
-    <div className={`line is-either ${tried ? 'is-left-out' : ''}`}>
-      <span className="line-label">Either</span>
-      <div className="line-value">
+    <div role="group" aria-label="Either" data-line className={cx(`line is-either ${tried ? 'is-left-out' : ''}`)}>
+      <span className={cx('line-label')}>Either</span>
+      <div className={cx('line-value')}>
         <Members
           {...props}
           members={withBegun(line, begun)}
@@ -58,12 +63,12 @@ export function EitherRow(props: Props) {
           onChoose={(entry) => begin(entry, null)}
           openAtOnce={line.either.length === 1}
         />
-        {nice && <span className="line-hint">would be nice: comes first, keeps nothing out</span>}
+        {nice && <span className={cx('line-hint')}>would be nice: comes first, keeps nothing out</span>}
         {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => put(null)} />}
         <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />
       </div>
       {nice || tried ? (
-        <span className="holds" />
+        <span className={cx('holds')} />
       ) : (
         <HoldsBack holdsBack={held?.holdsBack} most={most} label="The either" onShow={() => onShow('missByOne', line.id)} />
       )}
@@ -75,7 +80,7 @@ export function EitherRow(props: Props) {
         onChange={(changed) => onChange(withLine(search, changed))}
         onTry={() => onTry(tried ? null : line.id)}
       />
-      <button type="button" className="line-remove" aria-label="Remove the either" onClick={() => put(null)}>
+      <button type="button" className="small-button" data-remove aria-label="Remove the either" onClick={() => put(null)}>
         <X size={14} aria-hidden="true" />
       </button>
     </div>
@@ -99,9 +104,9 @@ function Members({ members, search, editing, onEdit, adds, onDone, onLine, onBeg
     <>
       {members.map((lines, i) => (
         <Fragment key={lines[0]?.id ?? i}>
-          {i > 0 && <span className="either-or">or</span>}
+          {i > 0 && <span className={cx('either-or')}>or</span>}
           {lines.map((each, j) => (
-            <div key={each.id} className="either-line">
+            <div key={each.id} data-line className={cx('either-line')}>
               <MemberPhrase
                 member={each}
                 search={search}
@@ -113,10 +118,11 @@ function Members({ members, search, editing, onEdit, adds, onDone, onLine, onBeg
                 }}
                 onLine={onLine}
               />
-              {j === 0 && adds?.[i] !== undefined && <span className="either-adds">adds {adds[i]}</span>}
+              {j === 0 && adds?.[i] !== undefined && <span className={cx('either-adds')}>adds {adds[i]}</span>}
               <button
                 type="button"
-                className="line-remove"
+                className="small-button"
+                data-remove
                 aria-label={`Remove ${labelOf(each)} from these`}
                 onClick={() => onRemove(each)}
               >
@@ -159,7 +165,7 @@ function MemberPhrase({
   if (editing || !member.is) {
     return (
       <>
-        <span className="line-label">{field.label}</span>
+        <span className={cx('line-label')}>{field.label}</span>
         <ValueEditor line={member} kinds={search.kinds} onDone={() => onEdit(false)} onChange={onLine} />
       </>
     );
@@ -168,7 +174,8 @@ function MemberPhrase({
     <button
       ref={phrase}
       type="button"
-      className="phrase"
+      className={cx('phrase')}
+      data-phrase
       aria-label={`${field.label}: ${phraseOf(member)}. Edit`}
       onClick={() => onEdit(true)}
     >
@@ -192,7 +199,7 @@ function AddMember({
   const [open, setOpen] = useState(openAtOnce);
   return (
     <FieldPopover kinds={kinds} open={open} onOpen={setOpen} onChoose={onChoose} placement="bottomLeft">
-      <button type="button" className="link either-add">
+      <button type="button" className={cx('link either-add')}>
         {label}
       </button>
     </FieldPopover>

@@ -4,6 +4,10 @@ import { Plus } from 'lucide-react';
 import { memo, useRef, useState } from 'react';
 import { useKey } from '../../../shared/keys.js';
 import { FieldPopover } from './FieldPopover.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './FieldCatalogue.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly kinds: readonly PropertyType[];
@@ -21,7 +25,7 @@ export const FieldCatalogue = memo(function FieldCatalogue({ kinds, onChoose }: 
   });
   return (
     <FieldPopover kinds={kinds} open={open} onOpen={setOpen} onChoose={onChoose} placement="topLeft">
-      <button ref={button} type="button" className="add-line">
+      <button ref={button} type="button" className={cx('add-line')}>
         <Plus size={14} aria-hidden="true" /> Add a line <kbd>L</kbd> <span className="soft">any of {FIELDS.length} fields</span>
       </button>
     </FieldPopover>

@@ -6,6 +6,10 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { inGroups, shareSaid } from './catalogue.rules.js';
 import { useGazetteer } from '../draft/gazetteer.api.js';
 import { useFilled } from '../draft/searches.api.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './FieldFinder.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly kinds: readonly PropertyType[];
@@ -40,7 +44,7 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
     setPlace((before) => Math.max(0, Math.min(found.length - 1, before + by)));
   };
   return (
-    <div className="catalogue">
+    <div className={cx('catalogue')}>
       <Input
         ref={input}
         placeholder="Beds, corner lot, granny flat …"
@@ -61,7 +65,7 @@ export function FieldFinder({ kinds, onChoose, onClose, input }: Props) {
       />
       <Entries {...{ found, at, searching, kinds }} onPoint={setPlace} onChoose={choose} />
       {at && (
-        <p className="catalogue-help" aria-live="polite">
+        <p className={cx('catalogue-help')} aria-live="polite">
           {at.field.help}
         </p>
       )}
@@ -89,7 +93,7 @@ function Entries({ found, at, searching, kinds, onPoint, onChoose }: EntriesProp
       {found.map((entry, i) => (
         <li key={`${entry.field.name} ${JSON.stringify(entry.is)}`} role="none">
           {!searching && entry.field.group !== found[i - 1]?.field.group && (
-            <p className="catalogue-group">{entry.field.group}</p>
+            <p className={cx('catalogue-group')}>{entry.field.group}</p>
           )}
           <button
             type="button"

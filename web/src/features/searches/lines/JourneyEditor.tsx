@@ -4,6 +4,11 @@ import { Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { PlaceField } from '../../places/index.js';
 import { arriving, reversed, withPlace } from './journey.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './JourneyEditor.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 interface Props {
   readonly travel: Travel;
@@ -21,7 +26,7 @@ const DAYS: readonly { readonly value: Day; readonly label: string }[] = [
 export function JourneyEditor({ travel, name, onChange }: Props) {
   const { by } = travel;
   return (
-    <div className="journey" role="group" aria-label="The journey">
+    <div className={cx('journey')} role="group" aria-label="The journey">
       <JourneyPlace {...{ travel, name, onChange }} />
       <Segmented<Way>
         size="small"
@@ -34,7 +39,7 @@ export function JourneyEditor({ travel, name, onChange }: Props) {
         onChange={(next) => onChange({ ...travel, by: next }, name)}
       />
       {by === 'car' && <JourneyTime {...{ travel, name, onChange }} />}
-      <p className="line-hint">
+      <p className={cx('line-hint')}>
         {by === 'car'
           ? 'On the county’s streets, with the traffic of that hour.'
           : 'Along streets and paths at three miles an hour.'}
@@ -58,7 +63,7 @@ function JourneyPlace({ travel, name, onChange }: Props) {
       />
     );
   return (
-    <span className="journey-place">
+    <span className={cx('journey-place')}>
       <button
         type="button"
         className="link"
@@ -79,7 +84,7 @@ function JourneyTime({ travel, name, onChange }: Props) {
   const { on, arriveBy, leaveAt } = travel;
   const isArrival = arriveBy !== undefined;
   return (
-    <span className="journey-when">
+    <span className={cx('journey-when')}>
       <Select
         size="small"
         aria-label="Arriving or leaving"

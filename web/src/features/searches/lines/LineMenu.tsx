@@ -3,6 +3,11 @@ import type { FieldLine, Line } from '@perambula/core';
 import { Dropdown } from 'antd';
 import type { MenuProps } from 'antd';
 import { Ellipsis } from 'lucide-react';
+import { classesOf } from '../../../shared/classes.js';
+import linesCss from './lines.module.css';
+import lineCss from '../line.module.css';
+
+const cx = classesOf(linesCss, lineCss);
 
 interface Props {
   readonly line: Line;
@@ -54,7 +59,7 @@ export function LineMenu({ line, label, adds, tried, onChange, onTry, onEither }
             children: BLANKS.map(([value, text]) => ({
               key: value,
               label: (
-                <span className="line-menu-choice">
+                <span className={cx('line-menu-choice')}>
                   {text} {value === blanks && <span aria-label="as it is now">✓</span>}
                 </span>
               ),
@@ -69,7 +74,7 @@ export function LineMenu({ line, label, adds, tried, onChange, onTry, onEither }
   ];
   return (
     <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
-      <button type="button" className="line-remove line-more" aria-label={`More about ${label}`}>
+      <button type="button" className={cx('small-button line-more')} aria-label={`More about ${label}`}>
         <Ellipsis size={14} aria-hidden="true" />
       </button>
     </Dropdown>

@@ -8,6 +8,11 @@ import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
 import type { LinesProps } from './linesProps.js';
 import { ValueEditor } from './ValueEditor.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './LineRow.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 type Props = LinesProps & {
   readonly line: FieldLine | NewLine;
@@ -22,21 +27,27 @@ export function LineRow({ line, search, count, most, editing, onEdit, onChange, 
   const held = count?.lines.find(({ id }) => id === line.id);
   const label = field ? labelOf(line) : line.field;
   const travel = travelOf(line);
+  const said = travel ? sentenceCase(sayPlace(travel, line.name)) : label;
   const nice = line.weight === 'nice';
   const tried = triedWithout === line.id;
   const remove = (): void => (line.is ? onChange(withoutLine(search, line.id)) : onEdit(false));
   const hint = nice ? 'would be nice: comes first, keeps nothing out' : field?.hint;
   return (
-    <div className={`line ${editing ? 'is-edited has-editor' : ''} ${tried ? 'is-left-out' : ''}`}>
-      <span className="line-label">{travel ? sentenceCase(sayPlace(travel, line.name)) : label}</span>
-      <div className="line-value">
+    <div
+      role="group"
+      aria-label={said}
+      data-line
+      className={cx(`line ${editing ? 'is-edited has-editor' : ''} ${tried ? 'is-left-out' : ''}`)}
+    >
+      <span className={cx('line-label')}>{said}</span>
+      <div className={cx('line-value')}>
         <LineValue {...{ line, search, label, editing, onEdit, onChange }} />
-        {hint && !editing && !tried && <span className="line-hint">{hint}</span>}
+        {hint && !editing && !tried && <span className={cx('line-hint')}>{hint}</span>}
         {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, line.id))} />}
         {line.is && <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />}
       </div>
       {!line.is || nice || tried ? (
-        <span className="holds" />
+        <span className={cx('holds')} />
       ) : (
         <HoldsBack holdsBack={held?.holdsBack} most={most} label={label} onShow={() => onShow('missByOne', line.id)} />
       )}
@@ -51,7 +62,7 @@ export function LineRow({ line, search, count, most, editing, onEdit, onChange, 
           onEither={() => onChange(withLine(search, eitherOf(line, search)))}
         />
       )}
-      <button type="button" className="line-remove" aria-label={`Remove ${label}`} onClick={remove}>
+      <button type="button" className="small-button" data-remove aria-label={`Remove ${label}`} onClick={remove}>
         <X size={14} aria-hidden="true" />
       </button>
     </div>
@@ -77,7 +88,8 @@ function LineValue({ line, search, label, editing, onEdit, onChange }: ValueProp
     <button
       ref={phrase}
       type="button"
-      className="phrase"
+      className={cx('phrase')}
+      data-phrase
       onClick={() => onEdit(true)}
       aria-label={`${label}: ${phraseOf(line)}. Edit`}
     >
@@ -100,7 +112,7 @@ export function useFocusAfter(editing: boolean): React.RefObject<HTMLButtonEleme
 /** Says that a line is left out on trial, and how the trial ends. */
 export function TriedNote({ onPutBack, onDrop }: { readonly onPutBack: () => void; readonly onDrop: () => void }) {
   return (
-    <span className="line-hint is-tried">
+    <span className={cx('line-hint is-tried')}>
       left out on trial
       <button type="button" className="link" onClick={onPutBack}>
         put back (Esc)
@@ -114,11 +126,11 @@ export function TriedNote({ onPutBack, onDrop }: { readonly onPutBack: () => voi
 
 /** What blank listings do to the line: how many stay open, or what they were said to count as. */
 export function BlankNote({ line, blank, onShow }: { readonly line: Line; readonly blank: number; readonly onShow: () => void }) {
-  if (!isEither(line) && line.blanks === 'pass') return <span className="line-hint">a blank counts as fitting</span>;
-  if (!isEither(line) && line.blanks === 'fail') return <span className="line-hint">a blank counts as not fitting</span>;
+  if (!isEither(line) && line.blanks === 'pass') return <span className={cx('line-hint')}>a blank counts as fitting</span>;
+  if (!isEither(line) && line.blanks === 'fail') return <span className={cx('line-hint')}>a blank counts as not fitting</span>;
   if (blank === 0) return null;
   return (
-    <button type="button" className="line-blank" onClick={onShow}>
+    <button type="button" className={cx('line-blank')} onClick={onShow}>
       blank on {blank} more
     </button>
   );
@@ -135,7 +147,7 @@ export function HoldsBack({
   readonly label: string;
   readonly onShow: () => void;
 }) {
-  if (holdsBack === undefined) return <span className="holds" />;
+  if (holdsBack === undefined) return <span className={cx('holds')} />;
   return (
     <Tooltip
       title={
@@ -146,7 +158,7 @@ export function HoldsBack({
     >
       <button
         type="button"
-        className="holds"
+        className={cx('holds')}
         onClick={onShow}
         disabled={holdsBack === 0}
         aria-label={`${label} holds back ${holdsBack}`}

@@ -4,6 +4,10 @@ import { InputNumber, Segmented } from 'antd';
 import { useState } from 'react';
 import { moveOf } from './lineEditing.rules.js';
 import type { MoveUnit } from './lineEditing.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './MoveEditor.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly moved: PriceMove | undefined;
@@ -21,7 +25,7 @@ export function MoveEditor({ moved, onChange }: Props) {
   const amount = moved?.percent ?? moved?.dollars ?? null;
   const put = (next: MoveWay, by: number | null, counted: MoveUnit): void => onChange(moveOf(next, by, counted));
   return (
-    <div className="move" role="group" aria-label="How the price moved">
+    <div className={cx('move')} role="group" aria-label="How the price moved">
       <Segmented<MoveWay>
         size="small"
         value={way}

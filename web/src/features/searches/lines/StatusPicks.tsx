@@ -2,6 +2,10 @@ import { fieldOf, phraseOfIs, STATUS_DATE_FIELD, STATUSES, timeTest } from '@per
 import type { Field, Is, StatusTime } from '@perambula/core';
 import { Checkbox, Select } from 'antd';
 import { STATUS_PERIODS, STATUS_SETS, statusEntries, statusIs } from './statusEditing.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './StatusPicks.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly is: Is | undefined;
@@ -16,7 +20,7 @@ export function StatusPicks({ is, onPick }: Props) {
   const entryOf = (status: StatusTime['status']): StatusTime | undefined => entries.find((each) => each.status === status);
   return (
     <>
-      <p className="editor-quick">
+      <p className={cx('editor-quick')}>
         {STATUS_SETS.map(({ label, statuses }) => (
           <button
             key={label}
@@ -28,11 +32,11 @@ export function StatusPicks({ is, onPick }: Props) {
           </button>
         ))}
       </p>
-      <div className="editor-times" role="group" aria-label="Statuses">
+      <div className={cx('editor-times')} role="group" aria-label="Statuses">
         {STATUSES.map((status) => {
           const entry = entryOf(status);
           return (
-            <div key={status} className="editor-status">
+            <div key={status} className={cx('editor-status')}>
               <Checkbox
                 checked={entry !== undefined}
                 onChange={({ target }) =>

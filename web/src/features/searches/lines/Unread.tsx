@@ -1,5 +1,9 @@
 import { freshId, useDraft } from '../draft/draft.js';
 import { withLine } from './lineEditing.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './Unread.module.css';
+
+const cx = classesOf(ownCss);
 
 /** Words of the search as it was typed that nothing was made of: to be sought in remarks, or let go. */
 export function Unread() {
@@ -11,7 +15,7 @@ export function Unread() {
     forgetUnread(words);
   };
   return (
-    <ul className="unread" aria-label="Not understood">
+    <ul className={cx('unread')} aria-label="Not understood">
       {unread.map((words) => (
         <li key={words}>
           Not understood: “{words}”{' '}

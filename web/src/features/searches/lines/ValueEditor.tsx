@@ -13,6 +13,15 @@ import { MoveEditor } from './MoveEditor.js';
 import { useChoices } from '../draft/searches.api.js';
 import { StatusPicks } from './StatusPicks.js';
 import { TextPicks, WordsPicks } from './TextPicks.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './ValueEditor.module.css';
+
+const cx = classesOf(lineCss, ownCss);
+
+/** The phrase being typed, and what can be ticked below it. */
+const PHRASE = '[data-typed]';
+const TICK = 'input[type="checkbox"]';
 
 interface Props {
   readonly line: FieldLine | NewLine;
@@ -31,7 +40,7 @@ export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
   useClickElsewhere(frame, onDone);
   const { typed, values, tally, problem, understood, tell, put, pick } = useTyped(line, field, kinds, onChange);
   const keys = (event: React.KeyboardEvent): void => {
-    const isPhrase = event.target instanceof HTMLElement && event.target.matches('.editor-phrase');
+    const isPhrase = event.target instanceof HTMLElement && event.target.matches(PHRASE);
     if (event.key === 'Escape') {
       event.stopPropagation();
       if (isPhrase && understood?.note) tell(typed, true);
@@ -41,17 +50,17 @@ export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
       event.preventDefault();
       if (!(isPhrase && problem)) onDone();
     } else if (event.key === 'ArrowDown' && isPhrase) {
-      const first = frame.current?.querySelector<HTMLElement>('.editor-choices input, .editor-times input');
+      const first = frame.current?.querySelector<HTMLElement>(TICK);
       if (first) event.preventDefault();
       first?.focus();
     } else moveAmongPicks(event);
   };
   return (
-    <div className="editor" ref={frame} onKeyDown={keys}>
+    <div className={cx('editor')} ref={frame} onKeyDown={keys}>
       <Input
         size="small"
         autoFocus
-        className="editor-phrase"
+        data-typed
         value={typed}
         aria-label={field.label}
         placeholder={placeholderOf(field)}
@@ -59,7 +68,7 @@ export function ValueEditor({ line, kinds, onChange, onDone }: Props) {
         onFocus={(event) => event.target.select()}
         onChange={({ target }) => tell(target.value, false)}
       />
-      <p className={problem ? 'understood is-problem' : 'understood'} aria-live="polite">
+      <p className={cx(problem ? 'understood is-problem' : 'understood')} role="status">
         {problem ?? understood?.note ?? (understood ? phraseOf(withParsedValue(line, understood)) : 'Type a value.')}
         {understood?.note && (
           <Button type="link" size="small" onClick={() => tell(typed, true)}>
@@ -173,7 +182,7 @@ function endsEditing(target: EventTarget): boolean {
 function moveAmongPicks(event: React.KeyboardEvent): void {
   const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
   if (by === 0 || !(event.target instanceof HTMLInputElement) || event.target.type !== 'checkbox') return;
-  const boxes = [...event.currentTarget.querySelectorAll<HTMLElement>('.editor-phrase, input[type="checkbox"]')];
+  const boxes = [...event.currentTarget.querySelectorAll<HTMLElement>(`${PHRASE}, ${TICK}`)];
   event.preventDefault();
   boxes[boxes.indexOf(event.target) + by]?.focus();
 }

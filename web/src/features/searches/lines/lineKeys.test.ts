@@ -23,9 +23,9 @@ beforeEach(() => {
   removed = [];
   document.body.innerHTML = `<div class="lines">${LINES.map(
     (name) =>
-      `<div class="line"><button class="phrase">${name}</button><button class="line-remove line-more">more ${name}</button><button class="line-remove">remove ${name}</button></div>`,
+      `<div data-line><button data-phrase>${name}</button><button>more ${name}</button><button data-remove>remove ${name}</button></div>`,
   ).join('')}</div>`;
-  for (const button of document.querySelectorAll<HTMLElement>('.line-remove'))
+  for (const button of document.querySelectorAll<HTMLElement>('[data-remove]'))
     button.addEventListener('click', () => removed.push(button.textContent));
 });
 

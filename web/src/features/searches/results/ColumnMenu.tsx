@@ -6,6 +6,10 @@ import { useMemo, useState } from 'react';
 import { inGroups } from '../lines/catalogue.rules.js';
 import { toggled, USUAL_COLUMNS } from './columns.rules.js';
 import type { Column } from './columns.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './ColumnMenu.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly kinds: readonly PropertyType[];
@@ -33,7 +37,7 @@ export function ColumnMenu({ kinds, columns, onChange }: Props) {
       arrow={false}
       destroyOnHidden
       content={
-        <div className="columns-menu">
+        <div className={cx('columns-menu')}>
           <Input
             autoFocus
             size="small"

@@ -4,6 +4,10 @@ import { Button, Popover, Segmented, Select } from 'antd';
 import { ArrowDownUp, X } from 'lucide-react';
 import { byMinutes, goesBy, sayOrder, waysOf } from './order.rules.js';
 import type { OrderBy } from './order.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './OrderMenu.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly order: readonly Order[];
@@ -29,8 +33,7 @@ export function OrderMenu({ order, journeys, set, onOrder }: Props) {
   const nearest = set === 'missByOne' ? 'Nearest first' : 'In no order';
   const ways = journeys.map(byMinutes);
   const usual = [...USUAL, ...ways.map(nearestFirst), { label: nearest, order: [] }];
-  const now = JSON.stringify(order);
-  const said = usual.find((each) => JSON.stringify(each.order) === now)?.label ?? sayOrder(order);
+  const said = usual.find((each) => isSame(each.order, order))?.label ?? sayOrder(order);
   const options = [...ways.map((by, i) => ({ value: `${JOURNEY}${i}`, label: labelOf(by) })), ...FIELD_OPTIONS];
   const byOf = (value: string): OrderBy =>
     value.startsWith(JOURNEY) ? (ways[Number(value.slice(JOURNEY.length))] as OrderBy) : { field: value };
@@ -45,7 +48,7 @@ export function OrderMenu({ order, journeys, set, onOrder }: Props) {
       placement="bottomLeft"
       arrow={false}
       content={
-        <div className="order-menu">
+        <div className={cx('order-menu')}>
           <ul>
             {usual.map((each) => (
               <li key={each.label}>
@@ -80,7 +83,13 @@ export function OrderMenu({ order, journeys, set, onOrder }: Props) {
         </div>
       }
     >
-      <Button size="small" type="text" className="order-button" icon={<ArrowDownUp size={14} />} aria-label={`Order: ${said}`}>
+      <Button
+        size="small"
+        type="text"
+        className={cx('order-button')}
+        icon={<ArrowDownUp size={14} />}
+        aria-label={`Order: ${said}`}
+      >
         {said}
       </Button>
     </Popover>
@@ -100,7 +109,7 @@ interface EntryProps {
 /** One of the fields that order, and which way. */
 function OrderEntry({ entry, isFirst, options, value, onField, onEntry }: EntryProps) {
   return (
-    <div className="order-entry">
+    <div className={cx('order-entry')}>
       <Select
         size="small"
         showSearch={{ optionFilterProp: 'label' }}
@@ -128,4 +137,8 @@ function OrderEntry({ entry, isFirst, options, value, onField, onEntry }: EntryP
 /** "Fewest minutes to Ferry Square first". */
 function nearestFirst(by: OrderBy): { readonly label: string; readonly order: readonly Order[] } {
   return { label: `Fewest ${labelOf(by).replace(/^M/, 'm')} first`, order: [{ ...by, direction: 'asc' }] };
+}
+
+function isSame(a: readonly Order[], b: readonly Order[]): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
 }

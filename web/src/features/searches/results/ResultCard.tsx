@@ -7,6 +7,11 @@ import { Link } from 'react-router';
 import { facts, price, street, timeOnMarket } from '../../../shared/format.js';
 import { Picture } from '../../../shared/Picture.js';
 import { Status } from '../../../shared/status.js';
+import { classesOf } from '../../../shared/classes.js';
+import resultsCss from './results.module.css';
+import ownCss from './ResultCard.module.css';
+
+const cx = classesOf(resultsCss, ownCss);
 
 interface Props {
   readonly row: Row;
@@ -29,42 +34,42 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
   const reason = reasonOf(row);
   return (
     <article
-      className={`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`}
+      className={cx(`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`)}
       onMouseEnter={() => onHover(row.ListingKey)}
       onMouseLeave={() => onHover(null)}
     >
-      <Link to={`/listings/${row.ListingKey}`} className="result-picture" tabIndex={-1} aria-hidden="true">
+      <Link to={`/listings/${row.ListingKey}`} className={cx('result-picture')} tabIndex={-1} aria-hidden="true">
         <Picture listingKey={row.ListingKey} alt="" />
       </Link>
-      <div className="result-text">
-        <p className="result-price">
-          <span className="result-figure">{price(row)}</span> {!reason && <News row={row} now={now} />}{' '}
+      <div className={cx('result-text')}>
+        <p className={cx('result-price')}>
+          <span className={cx('result-figure')}>{price(row)}</span> {!reason && <News row={row} now={now} />}{' '}
           <Wishes row={row} wishes={wishes} />
         </p>
         {reason && (
-          <p className="result-reason" title={reason}>
+          <p className={cx('result-reason')} title={reason}>
             {reason}
           </p>
         )}
         <p>
-          <Link to={`/listings/${row.ListingKey}`} className="result-address">
+          <Link to={`/listings/${row.ListingKey}`} className={cx('result-address')}>
             {street(row)},
           </Link>{' '}
           {String(row['City'] ?? '')}
         </p>
         <p className="soft figure">{facts(row)}</p>
         {minutes.map((said) => (
-          <p key={said} className="result-minutes figure">
+          <p key={said} className={cx('result-minutes figure')}>
             {said}
           </p>
         ))}
-        <p className="result-status">
+        <p className={cx('result-status')}>
           <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
         </p>
-        <p className="result-credit">{isOwnKey(row.ListingKey) ? 'Your own file' : String(row['ListOfficeName'] ?? '')}</p>
+        <p className={cx('result-credit')}>{isOwnKey(row.ListingKey) ? 'Your own file' : String(row['ListOfficeName'] ?? '')}</p>
       </div>
       <Checkbox
-        className="result-choose"
+        className={cx('result-choose')}
         checked={chosen}
         onChange={() => onChoose(row.ListingKey)}
         aria-label={`Choose ${street(row)}`}

@@ -18,6 +18,12 @@ import type { ResultRows } from './resultRows.api.js';
 import { useResultsState } from './results.js';
 import { ResultsTable } from './ResultsTable.js';
 import { SaveAsFile } from './SaveAsFile.js';
+import { classesOf } from '../../../shared/classes.js';
+import pagesCss from '../pages.module.css';
+import resultsCss from './results.module.css';
+import ownCss from './ResultsPane.module.css';
+
+const cx = classesOf(pagesCss, resultsCss, ownCss);
 
 export type ResultsView = 'cards' | 'table';
 
@@ -55,7 +61,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
   const wishes = useMemo(() => wishesOf(search), [search]);
   const journeys = useMemo(() => travelsOf(search), [search]);
   return (
-    <section className="results" aria-label="Results">
+    <section className={cx('results')} aria-label="Results">
       <ResultsHead {...{ search, order, set, view, columns, onOrder, onView }} onColumns={keepColumns} />
       {(keys.length > 0 || onlyChosen || following) && <Choosing {...{ rows, onlyChosen, following, onOrder, onOnlyChosen }} />}
       {pending && <Waiting what="Looking …" />}
@@ -87,7 +93,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
           />
         ))}
       {!onlyChosen && !following && total > keys.length && keys.length > rows.first.length && (
-        <p className="results-more">
+        <p className={cx('results-more')}>
           The first {thousands(keys.length)} of {thousands(total)} can be looked through. Narrow the search to see the others.
         </p>
       )}
@@ -103,9 +109,9 @@ interface HeadProps extends Pick<Props, 'search' | 'order' | 'set' | 'view' | 'o
 /** How the results are ordered and shown. */
 function ResultsHead({ search, order, set, view, columns, onOrder, onView, onColumns }: HeadProps) {
   return (
-    <header className="results-head">
+    <header className={cx('results-head')}>
       <OrderMenu order={order} journeys={travelsOf(search)} set={set} onOrder={onOrder} />
-      <span className="results-tools">
+      <span className={cx('results-tools')}>
         {view === 'table' && <ColumnMenu kinds={search.kinds} columns={columns} onChange={onColumns} />}
         <Segmented
           size="small"
@@ -130,7 +136,7 @@ function Choosing({ rows: { keys, prices }, onlyChosen, following, onOrder, onOn
   const shownChosen = useMemo(() => keys.filter((key) => chosen.has(key)).length, [keys, chosen]);
   const everyOne = keys.length > 0 && shownChosen === keys.length;
   return (
-    <p className="results-choosing">
+    <p className={cx('results-choosing')}>
       <Checkbox
         checked={everyOne}
         indeterminate={shownChosen > 0 && !everyOne}
@@ -161,7 +167,7 @@ function NoneOnMap() {
 function PriceRange({ prices: { lowest, median, highest }, onOrder }: { readonly prices: Prices } & Pick<Props, 'onOrder'>) {
   const first = (direction: Order['direction']) => (): void => onOrder([{ field: 'ListPrice', direction }]);
   return (
-    <span className="results-prices figure">
+    <span className={cx('results-prices figure')}>
       <button type="button" className="link" onClick={first('asc')} aria-label={`Lowest ${dollars(lowest)}: lowest first`}>
         {dollars(lowest)}
       </button>{' '}
@@ -217,12 +223,12 @@ function Cards({
   const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
   useEffect(() => see(from, to), [see, from, to]);
   return (
-    <div ref={scroller} className="cards" tabIndex={0} role="region" aria-label="Results as cards">
+    <div ref={scroller} className={cx('cards')} tabIndex={0} role="region" aria-label="Results as cards">
       <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
         {items.map(({ index, start }) => {
           const row = rowAt(index);
           return (
-            <div key={keys[index]} className="cards-row" style={{ height, transform: `translateY(${start}px)` }}>
+            <div key={keys[index]} className={cx('cards-row')} style={{ height, transform: `translateY(${start}px)` }}>
               {row ? (
                 <ResultCard
                   row={row}
@@ -235,7 +241,7 @@ function Cards({
                   onChoose={onToggle}
                 />
               ) : (
-                <div className="result is-waiting" />
+                <div className={cx('result is-waiting')} />
               )}
             </div>
           );

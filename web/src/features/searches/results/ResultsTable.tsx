@@ -1,24 +1,26 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
 import type { Row } from '@perambula/contract';
-import { dollars, fieldOf, labelOf, labelWithin } from '@perambula/core';
+import { dollars } from '@perambula/core';
 import type { Field, NamedTravel, Order } from '@perambula/core';
-import { columnResizingFeature, columnSizingFeature, tableFeatures, useTable } from '@tanstack/react-table';
-import type { ColumnDef, Header } from '@tanstack/react-table';
+import { useTable } from '@tanstack/react-table';
+import type { ColumnDef } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Checkbox } from 'antd';
-import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
 import { street } from '../../../shared/format.js';
 import { Status } from '../../../shared/status.js';
-import { cellText, cellTitle, headOf, isNumeric, known, moved, withWidth } from './columns.rules.js';
+import { cellText, cellTitle, isNumeric, known, moved, withWidth } from './columns.rules.js';
 import type { Column } from './columns.rules.js';
-import { byMinutes, goesBy, turned } from './order.rules.js';
-import type { OrderBy } from './order.rules.js';
 import { News } from './ResultCard.js';
 import type { ResultRows } from './resultRows.api.js';
+import { features, JOURNEY, NEWS } from './tableColumns.js';
+import type { TableFeatures } from './tableColumns.js';
+import { HeadRow } from './TableHead.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './ResultsTable.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   readonly rows: ResultRows;
@@ -33,9 +35,6 @@ interface Props {
   readonly onToggle: (key: string) => void;
   readonly onHover: (key: string | null) => void;
 }
-
-const features = tableFeatures({ columnSizingFeature, columnResizingFeature });
-type Features = typeof features;
 
 /** A column, and how it shows a listing. */
 interface Cell {
@@ -56,11 +55,8 @@ const NO_ROWS: Row[] = [];
 
 const ROW_HEIGHT = 33;
 const HEAD_HEIGHT = 34;
-const NEWS = 'news';
 const NEWS_WIDTH = 124;
-const JOURNEY = 'minutes ';
 const MINUTES_WIDTH = 150;
-const STEP = 16;
 
 /** The results as a table of the agent's own columns. A column's head orders the search itself, so the order is kept with it. */
 export function ResultsTable(props: Props) {
@@ -86,7 +82,7 @@ export function ResultsTable(props: Props) {
       collisionDetection={closestCenter}
       onDragEnd={({ active, over }) => over && onColumns(moved(columns, String(active.id), String(over.id)))}
     >
-      <div ref={scroller} className="table" role="region" aria-label="Results as a table" tabIndex={0}>
+      <div ref={scroller} className={cx('table')} role="region" aria-label="Results as a table" tabIndex={0}>
         <div
           role="table"
           aria-rowcount={keys.length + 1}
@@ -123,7 +119,7 @@ function useColumns(
   const cells = useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]);
   const table = useTable({
     features,
-    columns: useMemo(() => cells.map(({ render: _, ...cell }): ColumnDef<Features, Row> => cell), [cells]),
+    columns: useMemo(() => cells.map(({ render: _, ...cell }): ColumnDef<TableFeatures, Row> => cell), [cells]),
     // the rows are drawn from their cells, each by itself: only those that come into view are drawn anew
     data: NO_ROWS,
     columnResizeMode: 'onEnd',
@@ -141,36 +137,6 @@ function useColumns(
     return cells.map((cell, i): SizedCell => ({ ...cell, width: all[i] ?? 0 }));
   }, [cells, widths]);
   return { table, sized };
-}
-
-interface HeadRowProps extends Pick<Props, 'columns' | 'journeys' | 'onColumns' | 'order' | 'onOrder'> {
-  readonly headers: readonly Header<Features, Row>[];
-}
-
-function HeadRow({ headers, columns, journeys, onColumns, order, onOrder }: HeadRowProps) {
-  return (
-    <div role="row" className="table-head" aria-rowindex={1}>
-      <span role="columnheader" className="table-choose" aria-label="Chosen" />
-      <SortableContext items={columns.map(({ field }) => field)} strategy={horizontalListSortingStrategy}>
-        {headers.map((header) => (
-          <Head
-            key={header.id}
-            header={header}
-            by={byOf(header.column.id, journeys)}
-            movable={columns.some(({ field }) => field === header.column.id)}
-            order={order}
-            onOrder={(by, further) => onOrder(turned(order, by, further))}
-            onWiden={(by) => onColumns(withWidth(columns, header.column.id, header.getSize() + by))}
-            onMove={(by) => {
-              const at = columns.findIndex(({ field }) => field === header.column.id);
-              const to = columns[at + by];
-              if (to) onColumns(moved(columns, header.column.id, to.field));
-            }}
-          />
-        ))}
-      </SortableContext>
-    </div>
-  );
 }
 
 const TableRow = memo(function TableRow({
@@ -197,17 +163,17 @@ const TableRow = memo(function TableRow({
     <div
       role="row"
       aria-rowindex={index + 2}
-      className={chosen ? 'table-row is-chosen' : 'table-row'}
+      className={cx(chosen ? 'table-row is-chosen' : 'table-row')}
       style={{ transform: `translateY(${start}px)`, height: ROW_HEIGHT }}
       onMouseEnter={() => onHover(listingKey)}
       onMouseLeave={() => onHover(null)}
     >
-      <span role="cell" className="table-choose">
+      <span role="cell" className={cx('table-choose')}>
         <Checkbox checked={chosen} onChange={() => onToggle(listingKey)} aria-label={row ? `Choose ${street(row)}` : 'Choose'} />
       </span>
       {cells.map(({ id, isFigure, width, render }) => (
-        <span key={id} role="cell" className={isFigure ? 'table-cell is-figure' : 'table-cell'} style={{ width }}>
-          {row ? render(row) : <i className="table-waiting" />}
+        <span key={id} role="cell" className={cx(isFigure ? 'table-cell is-figure' : 'table-cell')} style={{ width }}>
+          {row ? render(row) : <i className={cx('table-waiting')} />}
         </span>
       ))}
     </div>
@@ -238,13 +204,6 @@ function cellsOf(fields: ReturnType<typeof known>, journeys: readonly NamedTrave
   return first ? [first, news, ...others, ...minutes] : [news, ...minutes];
 }
 
-/** What a column's head orders by: one of the agent's fields, or a journey's minutes; the news are in no order. */
-function byOf(column: string, journeys: readonly NamedTravel[]): OrderBy | null {
-  if (column === NEWS) return null;
-  const journey = column.startsWith(JOURNEY) ? journeys[Number(column.slice(JOURNEY.length))] : undefined;
-  return journey ? byMinutes(journey) : { field: column };
-}
-
 function Minutes({ taken }: { readonly taken: number | null | undefined }) {
   return <span>{taken == null ? '–' : Math.round(taken)}</span>;
 }
@@ -254,72 +213,4 @@ function Value({ field, row, now }: { readonly field: Field; readonly row: Row; 
   if (field.name === 'Status') return <Status status={String(row['StandardStatus'])} />;
   if (field.name === 'ListPrice' && typeof row['ListPrice'] === 'number') return <b>{dollars(row['ListPrice'])}</b>;
   return <span title={cellTitle(field, row)}>{cellText(field, row, now)}</span>;
-}
-
-function Head({
-  header,
-  by,
-  movable,
-  order,
-  onOrder,
-  onWiden,
-  onMove,
-}: {
-  readonly header: Header<Features, Row>;
-  /** What the column orders by; null where it cannot. */
-  readonly by: OrderBy | null;
-  /** Whether it is one of the agent's own columns. */
-  readonly movable: boolean;
-  readonly order: readonly Order[];
-  readonly onOrder: (by: OrderBy, further: boolean) => void;
-  readonly onWiden: (by: number) => void;
-  readonly onMove: (by: 1 | -1) => void;
-}) {
-  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: header.column.id, disabled: !movable });
-  const field = by && fieldOf(by.field);
-  const place = by ? order.findIndex((each) => goesBy(each, by)) : -1;
-  const direction = order[place]?.direction;
-  if (!by || !field)
-    return (
-      <span role="columnheader" className="table-cell soft" style={{ width: header.getSize() }}>
-        News
-      </span>
-    );
-  const { unit } = headOf(field);
-  const label = labelOf(by);
-  const onKeyDown = (event: React.KeyboardEvent): void => {
-    if (movable) moveByKey(event, onMove, onWiden);
-  };
-  const Arrow = direction === 'asc' ? ArrowUp : ArrowDown;
-  return (
-    <span
-      ref={setNodeRef}
-      role="columnheader"
-      aria-sort={direction ? (direction === 'asc' ? 'ascending' : 'descending') : 'none'}
-      className={`table-cell ${isNumeric(field) ? 'is-figure' : ''} ${isDragging ? 'is-dragged' : ''}`}
-      style={{ width: header.getSize(), transform: CSS.Translate.toString(transform), transition }}
-    >
-      <button
-        type="button"
-        {...listeners}
-        onClick={({ shiftKey }) => onOrder(by, shiftKey)}
-        onKeyDown={onKeyDown}
-        title={`Order by ${labelWithin(field)}; with Shift, after what orders already`}
-      >
-        {label} {unit && <span className="table-unit">{unit}</span>}
-        {direction && <Arrow size={12} aria-hidden="true" />}
-        {direction && order.length > 1 && <sup>{place + 1}</sup>}
-      </button>
-      {movable && <i className="table-edge" onMouseDown={header.getResizeHandler()} onTouchStart={header.getResizeHandler()} />}
-    </span>
-  );
-}
-
-/** Shift and an arrow make a column wider or narrower, Alt and an arrow move it. */
-function moveByKey(event: React.KeyboardEvent, onMove: (by: 1 | -1) => void, onWiden: (by: number) => void): void {
-  const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-  if (step === 0 || !(event.shiftKey || event.altKey)) return;
-  event.preventDefault();
-  if (event.altKey) onMove(step);
-  else onWiden(step * STEP);
 }

@@ -8,6 +8,10 @@ import { FORMATS, KeepBound, writeAll } from '../../bounds/index.js';
 import { CornersEditor } from './CornersEditor.js';
 import { freshId } from '../draft/draft.js';
 import type { LinesProps } from '../lines/linesProps.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+
+const cx = classesOf(lineCss);
 
 interface Props {
   readonly bound: Bound;
@@ -49,7 +53,7 @@ export function BoundMenu({ bound, search, held, tried, onTry, onChange, onRepla
   return (
     <>
       <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
-        <button type="button" className="line-remove line-more" aria-label={`More about ${sayBound(bound)}`}>
+        <button type="button" className={cx('small-button line-more')} aria-label={`More about ${sayBound(bound)}`}>
           <Ellipsis size={14} aria-hidden="true" />
         </button>
       </Dropdown>

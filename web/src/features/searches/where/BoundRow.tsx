@@ -11,6 +11,11 @@ import { withoutLine } from '../lines/lineEditing.rules.js';
 import { HoldsBack, TriedNote } from '../lines/LineRow.js';
 import type { LinesProps } from '../lines/linesProps.js';
 import { RadiusEditor } from './RadiusEditor.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './BoundRow.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 interface Props {
   readonly bound: Bound;
@@ -34,14 +39,20 @@ export function BoundRow({ bound, isFurther, search, held, most, isChosen, onCho
   const replace = (next: Bound): void =>
     onChange({ ...search, bounds: search.bounds.map((each) => (each.id === next.id ? next : each)) }, next.id);
   return (
-    <div className={isChosen ? 'line is-bound is-edited' : 'line is-bound'}>
-      <div className="line-value is-wide">
+    <div
+      role="group"
+      aria-label={sayBound(bound)}
+      aria-current={isChosen}
+      data-line
+      className={cx(isChosen ? 'line is-bound is-edited' : 'line is-bound')}
+    >
+      <div className={cx('line-value is-wide')}>
         <BoundPhrase {...{ bound, isFurther, search, onChoose, onChange }} onReplace={replace} />
         <Differs bound={bound} onChange={replace} />
         {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, bound.id))} />}
       </div>
       {held?.adds != null ? (
-        <span className="holds is-adds">adds {held.adds}</span>
+        <span className={cx('holds is-adds')}>adds {held.adds}</span>
       ) : (
         <HoldsBack
           holdsBack={held?.holdsBack ?? undefined}
@@ -61,7 +72,8 @@ export function BoundRow({ bound, isFurther, search, held, most, isChosen, onCho
       />
       <button
         type="button"
-        className="line-remove"
+        className="small-button"
+        data-remove
         aria-label={`Remove ${sayBound(bound)}`}
         onClick={() => onChange({ ...search, bounds: search.bounds.filter(({ id }) => id !== bound.id) })}
       >
@@ -83,7 +95,7 @@ function BoundPhrase({ bound, isFurther, search, onChoose, onChange, onReplace }
     <>
       <button
         type="button"
-        className={`bound-icon bound-${mode}`}
+        className={cx(mode === 'out' ? 'bound-icon bound-out' : 'bound-icon')}
         aria-label={`${sayBound(bound)}: find it on the map`}
         title={BOUND_KEYS}
         onClick={onChoose}
@@ -113,7 +125,7 @@ function BoundPhrase({ bound, isFurther, search, onChoose, onChange, onReplace }
       <Tooltip title={mode === 'in' ? 'Keep out instead' : 'Keep in instead'}>
         <button
           type="button"
-          className="line-remove line-turn"
+          className={cx('small-button line-turn')}
           aria-label={`${sayBound(bound)}: ${mode === 'in' ? 'keep out' : 'keep in'} instead`}
           onClick={() => onReplace({ ...bound, mode: mode === 'in' ? 'out' : 'in' })}
         >
@@ -126,7 +138,7 @@ function BoundPhrase({ bound, isFurther, search, onChoose, onChange, onReplace }
 
 /** How large a drawn area is. */
 const Area = memo(function Area({ shape }: { readonly shape: DrawnShape }) {
-  return <span className="soft bound-area">{sayArea(squareMetresOf(shape))}</span>;
+  return <span className={cx('soft bound-area')}>{sayArea(squareMetresOf(shape))}</span>;
 });
 
 /** Where a bound taken from a kept one has been changed: whether that is meant everywhere, only here, or not at all. */
@@ -136,7 +148,7 @@ function Differs({ bound, onChange }: { readonly bound: Bound; readonly onChange
   const { shape } = bound;
   if (!kept || shape.type === 'TravelTime' || isSameShape(kept.shape, shape)) return null;
   return (
-    <span className="bound-differs">
+    <span className={cx('bound-differs')}>
       differs from the kept one
       <button type="button" className="link" onClick={() => onChange({ ...bound, shape: kept.shape })}>
         put it back
@@ -179,7 +191,7 @@ function MinutesEditor({
     <>
       <InputNumber
         size="small"
-        className="bound-minutes"
+        className={cx('bound-minutes')}
         controls={false}
         min={1}
         max={180}
@@ -204,7 +216,7 @@ function BoundName({ bound, onChange }: { readonly bound: Bound; readonly onChan
     return (
       <Input
         size="small"
-        className="bound-name"
+        className={cx('bound-name')}
         autoFocus
         defaultValue={bound.name ?? ''}
         aria-label="Name of the bound"
@@ -214,7 +226,7 @@ function BoundName({ bound, onChange }: { readonly bound: Bound; readonly onChan
       />
     );
   return (
-    <button type="button" className="phrase" onClick={() => setEditing(true)} aria-label={`${shown}. Rename`}>
+    <button type="button" className={cx('phrase')} data-phrase onClick={() => setEditing(true)} aria-label={`${shown}. Rename`}>
       {shown}
     </button>
   );

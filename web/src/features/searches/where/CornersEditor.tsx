@@ -5,6 +5,10 @@ import { useState } from 'react';
 import { onPage } from '../../../shared/onPage.js';
 import { useMapPlaces } from '../../places/index.js';
 import { readCorners, writeCorners } from './corners.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './CornersEditor.module.css';
+
+const cx = classesOf(ownCss);
 
 interface Props {
   /** The outline to begin with, where there is one. */
@@ -29,7 +33,7 @@ export function CornersEditor({ from, onDone, onLeave }: Props) {
       getContainer={onPage}
       destroyOnHidden
     >
-      <p className="soft corners-how">
+      <p className={cx('soft corners-how')}>
         One corner a row, in the order in which one walks around: latitude and longitude, or the name of a place. Rows after an
         empty one are a hole.
       </p>
@@ -42,7 +46,7 @@ export function CornersEditor({ from, onDone, onLeave }: Props) {
         onChange={({ target }) => setText(target.value)}
       />
       {text.trim() !== '' && (
-        <div className="corners-read" role="status">
+        <div className={cx('corners-read')} role="status">
           {problems.map((problem) => (
             <p key={problem} className="problem">
               {problem}

@@ -4,6 +4,10 @@ import type { Polygon } from '@perambula/core';
 import { useEscape } from '../../../shared/useEscape.js';
 import { CornersEditor } from './CornersEditor.js';
 import type { Pen } from '../lines/linesProps.js';
+import { classesOf } from '../../../shared/classes.js';
+import ownCss from './PenBar.module.css';
+
+const cx = classesOf(ownCss);
 
 const HINTS: Readonly<Record<NonNullable<Pen>, string>> = {
   circle: 'Click a place for half a mile around it, or drag the distance out from it.',
@@ -24,7 +28,7 @@ export function PenBar({ pen, mode, onMode, onTyped, onPutAway }: Props) {
   const [typing, setTyping] = useState(false);
   useEscape(!typing, onPutAway);
   return (
-    <div className="pen">
+    <div className={cx('pen')}>
       <p>
         {HINTS[pen]}
         {pen === 'corners' && (

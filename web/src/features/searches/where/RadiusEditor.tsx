@@ -2,6 +2,11 @@ import { METRES_PER_MILE, sayMiles } from '@perambula/core';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { metresOf } from './radius.rules.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './RadiusEditor.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 /** A circle's distance, typed in miles or feet. */
 export function RadiusEditor({ metres, onChange }: { readonly metres: number; readonly onChange: (metres: number) => void }) {
@@ -11,7 +16,8 @@ export function RadiusEditor({ metres, onChange }: { readonly metres: number; re
       <>
         <button
           type="button"
-          className="phrase"
+          className={cx('phrase')}
+          data-phrase
           aria-label={`${sayMiles(metres)} around. Change the distance`}
           onClick={() => setTyped(String(Math.round((metres / METRES_PER_MILE) * 100) / 100))}
         >
@@ -24,7 +30,7 @@ export function RadiusEditor({ metres, onChange }: { readonly metres: number; re
   return (
     <Input
       size="small"
-      className="radius"
+      className={cx('radius')}
       autoFocus
       value={typed}
       suffix="mi"

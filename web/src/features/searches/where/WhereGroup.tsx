@@ -5,6 +5,11 @@ import { PlaceField } from '../../places/index.js';
 import { BoundRow } from './BoundRow.js';
 import { freshId } from '../draft/draft.js';
 import type { LinesProps } from '../lines/linesProps.js';
+import { classesOf } from '../../../shared/classes.js';
+import lineCss from '../line.module.css';
+import ownCss from './WhereGroup.module.css';
+
+const cx = classesOf(lineCss, ownCss);
 
 type Props = LinesProps & {
   readonly most: number;
@@ -20,9 +25,9 @@ export function WhereGroup(props: Props) {
   const [choosing, setChoosing] = useState(false);
   return (
     <section aria-label="Where">
-      <h4 className="lines-head">
+      <h4 className={cx('lines-head')}>
         Where{' '}
-        <span className="lines-head-end">
+        <span className={cx('lines-head-end')}>
           {inCount > 1 && count ? `${count.keepIn.holdsBack} held back by all` : 'holds back'}
         </span>
       </h4>
@@ -82,7 +87,7 @@ function AddBounds({
   readonly onClear: (() => void) | null;
 }) {
   return (
-    <div className="where-add">
+    <div className={cx('where-add')}>
       {PENS.map(({ value, label }) => (
         <button
           key={value}
