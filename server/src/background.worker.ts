@@ -34,8 +34,6 @@ const app = await NestFactory.createApplicationContext(AppModule.of(config), { l
 
 if (config.role === 'pipeline') {
   answerCalls<PipelineCalls>({
-    // it did so when it was made
-    begin: () => null,
     advance: (ms) => app.get(Pipeline).advance(ms),
     async end() {
       await app.close();
@@ -43,13 +41,10 @@ if (config.role === 'pipeline') {
     },
   });
 } else {
+  if (config.role === 'desk.page') setTimeout(() => void readLetterMaker(), BEGUN_MS).unref();
+  // a file may take a while, and what somebody waits for at their page goes first
+  if (config.role === 'desk.file') stepBehind();
   answerCalls<DeskCalls>({
-    begin({ kind }) {
-      if (kind === 'page') setTimeout(() => void readLetterMaker(), BEGUN_MS).unref();
-      // a file may take a while, and what somebody waits for at their page goes first
-      else stepBehind();
-      return null;
-    },
     run({ service, method, args, person }, { isDropped }) {
       const type = AT_THE_DESK.find(({ name }) => name === service);
       if (!type) throw new Error(`${service} does no work at the desk.`);

@@ -44,6 +44,24 @@ describe('Thread', () => {
     expect(await thread.ask('double', 21)).toBe(42);
     await thread.end();
   });
+  it('is waited for until it has begun, and again once it has ended', async () => {
+    const slow = join(folder, 'slow.mjs');
+    writeFileSync(
+      slow,
+      `await new Promise((go) => setTimeout(go, 300)); await import(${JSON.stringify(pathToFileURL(script).href)});`,
+    );
+    const thread = new Thread<Calls>(pathToFileURL(slow));
+    for (let life = 0; life < 2; life++) {
+      await thread.begun();
+      // what is asked now waits for nothing but its answer
+      expect([await thread.ask('count', null), thread.unanswered]).toEqual([1, 0]);
+      await thread.end();
+    }
+  });
+  it('that cannot begin says so to whoever waits for it', async () => {
+    const thread = new Thread<Calls>(pathToFileURL(join(folder, 'none.mjs')));
+    await expect(thread.begun()).rejects.toThrow(/none\.mjs/);
+  });
   it('that dies fails whoever waits, says so once, and is started anew with nothing in it', async () => {
     let ended = 0;
     const thread = new Thread<Calls>(pathToFileURL(script), {}, () => ended++);

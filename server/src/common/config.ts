@@ -9,7 +9,7 @@ export type FeedAccess =
 /** Everything the server is told from outside, read once from the environment. */
 export interface Config {
   /** What this thread does: answer requests, move the data along, or work at what others wait for. */
-  readonly role: 'web' | 'pipeline' | 'desk';
+  readonly role: 'web' | 'pipeline' | 'desk.page' | 'desk.file';
   readonly port: number;
   /** Where readers of messages reach the application, without a slash at the end. */
   readonly publicUrl: string;

@@ -10,6 +10,9 @@ const LOOK_EVERY_MS = 50;
 /** What a thread may hold unless it says otherwise, in MiB; the less it may, the sooner it lets go of what it needs no more. */
 const MOST_MEMORY: ResourceLimits = { maxOldGenerationSizeMb: 512, maxYoungGenerationSizeMb: 32 };
 
+/** The number of what nobody asks, and every thread answers once it has begun. */
+const BEGUN = 0;
+
 /** What a thread can be asked, by name. */
 type CallsOf<Calls> = { [K in keyof Calls]: { ask: unknown; answer: unknown } };
 
@@ -38,6 +41,7 @@ export class Thread<Calls extends CallsOf<Calls>> {
   private port: MessagePort | null = null;
   private readonly waiting = new Map<number, Waiting>();
   private asked = 0;
+  private beginning: Promise<void> = Promise.resolve();
 
   /** @param ended called when the thread has ended, whyever; what it held is lost */
   constructor(
@@ -49,6 +53,15 @@ export class Thread<Calls extends CallsOf<Calls>> {
   /** How many calls wait for their answer. */
   get unanswered(): number {
     return this.waiting.size;
+  }
+
+  /**
+   * Waits until the thread can answer; one that has ended is started. That takes seconds on a slow machine, which should
+   * not count as time that the first work took.
+   */
+  begun(): Promise<void> {
+    this.worker ??= this.start();
+    return this.beginning;
   }
 
   /**
@@ -110,6 +123,11 @@ export class Thread<Calls extends CallsOf<Calls>> {
     port1.on('message', (answered: Answered) => this.settle(answered));
     worker.postMessage(port2, [port2]);
     this.port = port1;
+    this.beginning = new Promise((resolve, reject) => {
+      this.waiting.set(BEGUN, { resolve: () => resolve(), reject });
+    });
+    // whoever asks hears of it
+    this.beginning.catch(() => undefined);
     worker.on('error', (error: Error) => (failure = error));
     worker.on('exit', () => {
       if (this.worker !== worker) return;
@@ -146,7 +164,10 @@ export function answerCalls<Calls extends CallsOf<Calls>>(
       port.postMessage({ id, error: dataOf(thrown) } satisfies Answered);
     }
   };
-  parentPort?.once('message', (port: MessagePort) => port.on('message', (asked: Asked) => void reply(port, asked)));
+  parentPort?.once('message', (port: MessagePort) => {
+    port.postMessage({ id: BEGUN, answer: null } satisfies Answered);
+    port.on('message', (asked: Asked) => void reply(port, asked));
+  });
 }
 
 /** As the processor's time is shared out, from -20, the most, to 19. */

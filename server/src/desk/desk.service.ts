@@ -9,8 +9,6 @@ import { workerScript } from '../common/workerScript.js';
 
 /** What a thread of the desk can be asked. */
 export interface DeskCalls {
-  /** Only that the thread is begun, which takes seconds on a slow machine. */
-  begin: { ask: { kind: DeskKind }; answer: null };
   run: { ask: { service: string; method: string; args: readonly unknown[]; person: string }; answer: unknown };
 }
 
@@ -33,11 +31,9 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly turns = { page: new Turns(1), file: new Turns(1) };
 
   constructor(@Inject(CONFIG) private readonly config: Config) {
-    const start = (): Thread<DeskCalls> =>
-      new Thread(workerScript('background.worker.js'), {
-        workerData: { ...config, role: 'desk' },
-      });
-    this.threads = { page: start(), file: start() };
+    const threadOf = (kind: DeskKind): Thread<DeskCalls> =>
+      new Thread(workerScript('background.worker.js'), { workerData: { ...config, role: `desk.${kind}` } satisfies Config });
+    this.threads = { page: threadOf('page'), file: threadOf('file') };
   }
 
   onApplicationBootstrap(): void {
@@ -50,7 +46,7 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Begins both threads, what somebody waits for at their page first. */
   private async begin(): Promise<void> {
-    for (const kind of ['page', 'file'] as const) await this.threads[kind].ask('begin', { kind });
+    for (const kind of ['page', 'file'] as const) await this.threads[kind].begun();
   }
 
   /**
@@ -72,6 +68,7 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
     const ask = { service: service.name, method: String(method), args, person };
     return new Promise((resolve, reject) => {
       const work = async (): Promise<void> => {
+        await thread.begun();
         const answer = spending(
           () => part,
           (signal) => thread.ask('run', ask, signal),

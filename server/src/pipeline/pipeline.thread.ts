@@ -12,7 +12,6 @@ import { EngineHost } from '../searches/index.js';
 
 /** What the pipeline's thread can be asked. */
 export interface PipelineCalls {
-  begin: { ask: null; answer: null };
   advance: { ask: number; answer: number };
   end: { ask: null; answer: null };
 }
@@ -65,6 +64,6 @@ export class PipelineThread implements OnApplicationBootstrap, OnModuleDestroy {
 
   private begin(): void {
     if (this.stopped) return;
-    this.thread.ask('begin', null).catch((error: unknown) => log.warn({ error }, 'the pipeline did not begin'));
+    this.thread.begun().catch((error: unknown) => log.warn({ error }, 'the pipeline did not begin'));
   }
 }

@@ -30,7 +30,7 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onApplicationBootstrap(): void {
-    if (this.role === 'web') void this.thread.ask('warm', null).catch(() => undefined);
+    if (this.role === 'web') void this.thread.begun().catch(() => undefined);
   }
 
   onModuleDestroy(): Promise<void> {
@@ -49,11 +49,13 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
     for (const { id, travel } of searches.flatMap(travelsOf)) {
       const one = this.turns.take(
         request?.person ?? '',
-        () =>
-          spending(
+        async () => {
+          await this.thread.begun();
+          return spending(
             () => partOf(id),
             (signal) => this.sweeps.of(travel, signal),
-          ),
+          );
+        },
         request?.signal,
       );
       made.push(await one);
@@ -79,11 +81,13 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   private asked<K extends 'area' | 'route'>(call: K, ask: RoadCalls[K]['ask']): Promise<RoadCalls[K]['answer']> {
     const request = asking();
-    const work = (): Promise<RoadCalls[K]['answer']> =>
-      spending(
+    const work = async (): Promise<RoadCalls[K]['answer']> => {
+      await this.thread.begun();
+      return spending(
         () => 'the way along the streets',
         (signal) => this.thread.ask(call, ask, signal),
       );
+    };
     return this.turns.take(request?.person ?? '', work, request?.signal);
   }
 }

@@ -7,8 +7,6 @@ import { answerCalls, Dropped } from '../common/thread.js';
 
 /** What the roads' thread can be asked; null where no road is near, or no way leads. */
 export interface RoadCalls {
-  /** Reads the roads, so that whoever asks first need not wait for it. */
-  warm: { ask: null; answer: null };
   area: { ask: TravelTime; answer: LonLat[][][] | null };
   route: { ask: Journey; answer: Route | null };
   /** What a journey is measured by, in memory that all threads read. */
@@ -17,11 +15,10 @@ export interface RoadCalls {
 
 const roads = new Roads((workerData as { countyDir: string }).countyDir);
 
+// whoever asks first need not wait for it
+if (roads.times) for (const by of WAYS) roads.times.snapper(by);
+
 answerCalls<RoadCalls>({
-  warm() {
-    if (roads.times) for (const by of WAYS) roads.times.snapper(by);
-    return null;
-  },
   area: (within) => (roads.times ? areaWithin(roads.times, within) : null),
   route: (journey) => (roads.times ? routeOf(roads.times, journey) : null),
   async sweeps(travel, { isDropped }) {

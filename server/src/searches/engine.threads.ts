@@ -93,9 +93,10 @@ export class EngineThreads {
       const slice = await this.turns.take(
         request?.person ?? '',
         () =>
-          this.gate.read(() => {
+          this.gate.read(async () => {
             thread = thread === undefined ? this.freest() : thread;
             const asked = thread;
+            await (asked?.thread ?? this.writer).begun();
             return spending(
               () => partOf(at),
               (signal) => this.askOf(asked, call, ask, signal),

@@ -109,7 +109,7 @@ export async function startTestStack(): Promise<TestStack> {
   const mailbox: TestStack['mailbox'] = async (atLeast = 0) => {
     for (let tries = 0; ; tries++) {
       const messages = (await (await fetch(mail.mailbox)).json()) as Awaited<ReturnType<TestStack['mailbox']>>;
-      if (messages.length >= atLeast || tries > 100) return messages;
+      if (messages.length >= atLeast || tries > 600) return messages;
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
   };

@@ -52,7 +52,8 @@ export function BoundMenu({ bound, search, held, tried, onTry, onChange, onRepla
   ];
   return (
     <>
-      <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
+      {/* a menu that opened by mere hovering would close on the way to its entries */}
+      <Dropdown menu={{ items, triggerSubMenuAction: 'click' }} trigger={['click']} placement="bottomRight">
         <button type="button" className={cx('small-button line-more')} aria-label={`More about ${sayBound(bound)}`}>
           <Ellipsis size={14} aria-hidden="true" />
         </button>
