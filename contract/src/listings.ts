@@ -1,24 +1,11 @@
-import type { ShownTo } from '@perambula/core';
+import type { HomeHistory, ShownTo } from '@perambula/core';
 import { get } from './endpoint.js';
-
-/** One entry of a parcel's history over all its listings. */
-export interface HistoryEntry {
-  readonly listingKey: string;
-  /** ISO 8601. */
-  readonly at: string;
-  /** A RESO field, or "ListingKey" where a listing began. */
-  readonly field: string;
-  readonly from: string | null;
-  readonly to: string | null;
-  /** Dollars asked where a listing began, dollars paid where it closed. */
-  readonly price?: number;
-}
 
 export interface ListingAnswer {
   /** In the fields that the agent may see. */
   readonly listing: ShownTo<'agent'>;
-  /** Newest first. */
-  readonly history: readonly HistoryEntry[];
+  /** Of the home, over all its listings for sale, or all to rent. */
+  readonly history: HomeHistory;
   /** As announced, those called off too, by their start. */
   readonly openHouses: readonly { readonly startsAt: string; readonly endsAt: string; readonly status: string }[];
 }

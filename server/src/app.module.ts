@@ -19,6 +19,7 @@ import { HealthController } from './health/health.controller.js';
 import { ListingsModule } from './listings/index.js';
 import { MailModule } from './mail/index.js';
 import { MapController } from './map/map.controller.js';
+import { OutlookModule } from './outlook/index.js';
 import { PlacesModule } from './places/index.js';
 import { PortalModule } from './portal/index.js';
 import { PreferencesModule } from './preferences/index.js';
@@ -33,6 +34,7 @@ import { ShortlistsModule } from './shortlists/index.js';
 import { ShowingsModule } from './showings/index.js';
 import { StepsModule } from './steps/index.js';
 import { TodayModule } from './today/index.js';
+import { WantedModule } from './wanted/index.js';
 
 @Global()
 @Module({})
@@ -70,6 +72,7 @@ export class AppModule {
         BoundsModule,
         EventsModule,
         ShowingsModule,
+        OutlookModule,
         PlacesModule,
         PortalModule,
         PreferencesModule,
@@ -77,6 +80,7 @@ export class AppModule {
         PipelineModule,
         RecordsModule,
         TodayModule,
+        WantedModule,
         ...(config.demo ? [DemoModule] : []),
       ],
       controllers: [DeploymentController, HealthController, MapController, ReportsController, SetupController],

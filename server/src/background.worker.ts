@@ -10,10 +10,12 @@ import { answerCalls, stepBehind } from './common/thread.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
 import { Bounces, readLetterMaker } from './mail/index.js';
+import { HomesAlike } from './outlook/index.js';
 import { Pipeline } from './pipeline/index.js';
 import type { PipelineCalls } from './pipeline/index.js';
 import { ListingFiles, SearchDocuments } from './searches/index.js';
 import { TodayService } from './today/index.js';
+import { WantedService } from './wanted/index.js';
 
 /** So long after its beginning a server has time for what is needed later. */
 const BEGUN_MS = 10_000;
@@ -23,10 +25,12 @@ const AT_THE_DESK: readonly Type<unknown>[] = [
   AlertsService,
   Bounces,
   FeedPreviews,
+  HomesAlike,
   ListingFiles,
   ListingImport,
   SearchDocuments,
   TodayService,
+  WantedService,
 ];
 
 const config = workerData as Config;

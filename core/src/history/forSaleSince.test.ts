@@ -14,8 +14,8 @@ describe('forSaleSince', () => {
     ['taken off and back within three weeks', [spell('2025-11-03', '2026-03-12')], '2025-11-03'],
     ['taken off and back twice', [spell('2025-11-03', '2026-03-12'), spell('2025-06-01', '2025-10-20')], '2025-06-01'],
     ['sold in between', [spell('2025-11-03', '2026-03-12', true)], '2026-04-01'],
-    ['off for 90 days', [spell('2025-08-01', '2026-01-01')], '2025-08-01'],
-    ['off for 91 days', [spell('2025-08-01', '2025-12-31')], '2026-04-01'],
+    ['off for 29 days', [spell('2025-08-01', '2026-03-03')], '2025-08-01'],
+    ['off for 30 days', [spell('2025-08-01', '2026-03-02')], '2026-04-01'],
     ['one with another office that is still on', [spell('2026-03-20', null)], '2026-03-20'],
     ['a later one', [spell('2026-04-10', null)], '2026-04-01'],
   ])('%s', (_what, others, since) => {

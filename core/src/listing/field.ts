@@ -44,6 +44,13 @@ export function labelWithin({ label }: Pick<Field, 'label'>): string {
   return label.replace(/\p{L}+/gu, (word) => (word.length > 1 && word === word.toUpperCase() ? word : word.toLowerCase()));
 }
 
+/** Numbers that are years: they stand without separators. */
+const YEARS: ReadonlySet<string> = new Set(['YearBuilt', 'YearBuiltEffective', 'TaxYear']);
+
+export function isYear({ name }: Pick<Field, 'name'>): boolean {
+  return YEARS.has(name);
+}
+
 /** Whether a type's values are days or moments. */
 export function isDay(type: FieldType): boolean {
   return type === 'date' || type === 'timestamp';

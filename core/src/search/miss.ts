@@ -2,7 +2,7 @@ import { distance, METRES_PER_MILE } from '../geo/distance.js';
 import type { LonLat } from '../geo/distance.js';
 import { metresToRing } from '../geo/inside.js';
 import { appliesTo, fieldOf } from '../listing/fields.js';
-import { isDay, isMeasured, labelWithin } from '../listing/field.js';
+import { isDay, isMeasured, isYear, labelWithin } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 import { positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
@@ -164,7 +164,7 @@ function unitOf(field: Field): string {
 function sayMiss(by: number, over: boolean, field: Field): string {
   if (field.type === 'money') return `${dollars(by)} ${over ? 'over' : 'under'}`;
   if (isDay(field.type)) return `${plainNumber(by)} ${by === 1 ? 'day' : 'days'} too ${over ? 'late' : 'early'}`;
-  if (field.name === 'YearBuilt') return `${by} ${by === 1 ? 'year' : 'years'} too ${over ? 'new' : 'old'}`;
+  if (isYear(field)) return `${by} ${by === 1 ? 'year' : 'years'} too ${over ? 'new' : 'old'}`;
   if (field.unit === 'min') return `${plainNumber(Math.ceil(by))} min too ${over ? 'far' : 'near'}`;
   const things: Readonly<Record<string, string>> = {
     Baths: 'bath',

@@ -1,3 +1,4 @@
+import { isYear } from '../listing/field.js';
 import type { Field } from '../listing/field.js';
 
 const FRACTIONS: Readonly<Record<string, string>> = { '0.25': '¼', '0.5': '½', '0.75': '¾' };
@@ -17,5 +18,5 @@ export function dollars(value: number): string {
 /** A field's amount with its sign, as in $450,000; years stand without separators. */
 export function amount(value: number, field: Field): string {
   if (field.type === 'money') return dollars(value);
-  return field.name === 'YearBuilt' ? String(value) : plainNumber(value);
+  return isYear(field) ? String(value) : plainNumber(value);
 }

@@ -53,7 +53,7 @@ describe('a home that comes while another server writes an alert’s first messa
     const clock = { now: () => now, date: () => new Date(now), time: () => ({ now, zone: 'America/New_York' }) };
     const context = { now: clock.time };
     const held = door();
-    const listings = new ListingsService(database);
+    const listings = new ListingsService(database, clock as unknown as Clock, { anewAfterDays: 30 });
     const holding = Object.create(listings) as ListingsService;
     holding.inReach = async (...asked) => {
       const records = await listings.inReach(...asked);
@@ -85,7 +85,9 @@ describe('a home that comes while another server writes an alert’s first messa
     );
     const at = new Date(now);
     const home = { key: 'LATE1', status: 'Active', parcelNumber: null, price: 400_000, modifiedAt: at, enteredAt: at, json };
-    const writer = new ListingWriter(...([database, clock] as unknown as ConstructorParameters<typeof ListingWriter>));
+    const writer = new ListingWriter(
+      ...([database, clock, { anewAfterDays: 30 }] as unknown as ConstructorParameters<typeof ListingWriter>),
+    );
     await writer.write({ records: [home], rejects: [] }, { told: null, isNews: true });
     const matching = matcher.run();
     // long enough for a matcher that does not wait

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
+import { ANEW_AFTER_DAYS } from '@perambula/core';
 
 /** How a feed knows who asks: by a token, or by OAuth 2 client credentials (RFC 6749, 4.4). */
 export type FeedAccess =
@@ -62,6 +63,8 @@ export interface Config {
   readonly place: string;
   readonly zone: string;
   readonly notice: string;
+  /** Days off the market from which on a home counts as offered anew. */
+  readonly anewAfterDays: number;
   /** Present when this is a demo: its account, and a clock that can be moved. */
   readonly demo: { readonly email: string; readonly password: string; readonly startsAt: number } | null;
 }
@@ -104,6 +107,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     place: need('COUNTY_NAME'),
     zone: need('COUNTY_ZONE'),
     notice: need('LISTINGS_NOTICE'),
+    anewAfterDays: daysOf(env['ANEW_AFTER_DAYS']),
     demo: env['DEMO_PASSWORD']
       ? {
           email: env['DEMO_EMAIL'] ?? 'juno@wayfarer.example',
@@ -170,6 +174,13 @@ function pairsOf(text: string | undefined): Record<string, string> {
       return [field, heading];
     }),
   );
+}
+
+/** A whole number of days, as many as core has them unless the deployment says otherwise. */
+function daysOf(asked: string | undefined): number {
+  const days = asked === undefined ? ANEW_AFTER_DAYS : Number(asked);
+  if (!Number.isInteger(days) || days < 1) throw new Error(`ANEW_AFTER_DAYS is a whole number of days from 1 on, not ${asked}.`);
+  return days;
 }
 
 const MOST_THREADS = 4;

@@ -58,7 +58,7 @@ export class FeedReader implements OnModuleDestroy {
     private readonly guards: FeedGuards,
     private readonly surroundings: Surroundings,
     private readonly steps: Steps,
-    @Inject(CONFIG) private readonly config: Pick<Config, 'zone' | 'countyDir' | 'feed'>,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'zone' | 'countyDir' | 'feed' | 'anewAfterDays'>,
   ) {}
 
   async onModuleDestroy(): Promise<void> {
@@ -217,7 +217,7 @@ export class FeedReader implements OnModuleDestroy {
     if (!cursor.firstLoadDone) {
       await this.tell('joining the listings of each home', 0, true);
       await this.database.transaction(async (manager) => {
-        await withSequence(manager, (sequence) => joinHomes(manager, sequence, null));
+        await withSequence(manager, (sequence) => joinHomes(manager, sequence, this.config.anewAfterDays, null));
         await manager.save(FeedCursorRow, { ...cursor, firstLoadDone: true });
       });
     }

@@ -30,9 +30,15 @@ interface Opening {
 /**
  * Puts into listings since when their home is for sale.
  *
+ * @param anewAfter  days off the market from which on a home counts as offered anew
  * @param parcels  whose listings may have changed; null for all
  */
-export async function joinHomes(manager: EntityManager, sequence: SequenceRow, parcels: readonly string[] | null): Promise<void> {
+export async function joinHomes(
+  manager: EntityManager,
+  sequence: SequenceRow,
+  anewAfter: number,
+  parcels: readonly string[] | null,
+): Promise<void> {
   if (parcels?.length === 0) return;
   const siblings = await manager.query<Sibling[]>(
     `SELECT listingKey, parcelNumber, standardStatus AS status, JSON_VALUE(data, '$.PropertyType') AS kind,
@@ -42,7 +48,7 @@ export async function joinHomes(manager: EntityManager, sequence: SequenceRow, p
      FROM listings WHERE removed = 0 AND parcelNumber ${parcels ? 'IN (?)' : 'IS NOT NULL'}`,
     parcels ? [parcels] : [],
   );
-  const since = sinceByKey(siblings);
+  const since = sinceByKey(siblings, anewAfter);
   await put(
     manager,
     sequence,
@@ -97,7 +103,7 @@ async function put(
 }
 
 /** Since when each home has been for sale, for those whose listing does not say so itself. */
-function sinceByKey(siblings: readonly Sibling[]): Map<string, string> {
+function sinceByKey(siblings: readonly Sibling[], anewAfter: number): Map<string, string> {
   const homes = new Map<string, Sibling[]>();
   for (const sibling of siblings) {
     // a home to rent is not the same home for sale
@@ -111,7 +117,7 @@ function sinceByKey(siblings: readonly Sibling[]): Map<string, string> {
     const spells = home.flatMap((sibling) => spellOf(sibling) ?? []);
     for (const { listingKey, spell } of spells) {
       const others = spells.filter((other) => other.spell !== spell).map((other) => other.spell);
-      const first = forSaleSince(spell, others);
+      const first = forSaleSince(spell, others, anewAfter);
       if (first !== spell.from) since.set(listingKey, first);
     }
   }

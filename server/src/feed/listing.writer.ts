@@ -1,7 +1,9 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { insertRows } from '../common/insertRows.js';
 import { SequenceRow } from '../listings/index.js';
 import type { ListingRow } from '../listings/index.js';
@@ -43,6 +45,7 @@ export class ListingWriter {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'anewAfterDays'>,
   ) {}
 
   /**
@@ -136,6 +139,7 @@ export class ListingWriter {
       await joinHomes(
         manager,
         sequence,
+        this.config.anewAfterDays,
         homes.map(({ parcelNumber }) => parcelNumber),
       );
       await insertEvents(manager, events);
@@ -182,7 +186,9 @@ export class ListingWriter {
     await insertEvents(manager, await notCompared(manager, events));
     // a first load is joined at its end, all at once
     if (isNews) {
-      await joinHomes(manager, sequence, [...new Set(records.flatMap((record) => record.parcelNumber ?? []))]);
+      await joinHomes(manager, sequence, this.config.anewAfterDays, [
+        ...new Set(records.flatMap((record) => record.parcelNumber ?? [])),
+      ]);
       await joinOpenHouses(
         manager,
         sequence,

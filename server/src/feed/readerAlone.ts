@@ -13,13 +13,13 @@ import { ListingWriter } from './listing.writer.js';
 export function readerAlone(
   database: DataSource,
   time: Pick<Clock, 'date' | 'now'>,
-  config: Pick<Config, 'zone' | 'countyDir' | 'feed'>,
+  config: Pick<Config, 'zone' | 'countyDir' | 'feed' | 'anewAfterDays'>,
 ): FeedReader {
   const clock = time as Clock;
   return new FeedReader(
     database,
     clock,
-    new ListingWriter(database, clock),
+    new ListingWriter(database, clock, config),
     new FeedSettings(database, config),
     new FeedCursors(database),
     new FeedGuards(database, clock),

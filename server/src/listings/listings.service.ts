@@ -1,10 +1,13 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
-import type { HistoryEntry, ListingAnswer } from '@perambula/contract';
-import { forAudience, ON_MARKET, STATUSES, statusesInReach } from '@perambula/core';
-import type { ListingChange, ListingRecord, Search } from '@perambula/core';
+import type { ListingAnswer } from '@perambula/contract';
+import { forAudience, homeHistory, ON_MARKET, STATUSES, statusesInReach } from '@perambula/core';
+import type { FieldValue, HomeHistory, Life, ListingChange, ListingRecord, Search, TaleOfListing } from '@perambula/core';
 import { DataSource, In, MoreThanOrEqual, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingEventRow, ListingRow, OpenHouseRow, SequenceRow } from './listing.entity.js';
 
@@ -22,7 +25,11 @@ export interface StoredListing {
 /** Listings and their changes as they are stored. */
 @Injectable()
 export class ListingsService {
-  constructor(private readonly database: DataSource) {}
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'anewAfterDays'>,
+  ) {}
 
   async sequence(): Promise<number> {
     return (await this.database.getRepository(SequenceRow).findOneBy({ id: 1 }))?.value ?? 0;
@@ -111,33 +118,21 @@ export class ListingsService {
     return rows.map(asChange);
   }
 
-  /** A listing for an agent, with its parcel's history over all its listings, newest first; of their own file it has none. */
+  /** A listing for an agent, with its home's history over all its listings. */
   async page(agentId: string, key: string): Promise<ListingAnswer> {
     if (isOwnKey(key)) {
       const own = found((await this.byKeys([key], agentId)).get(key), 'listing');
-      return { listing: forAudience(own, 'agent'), history: [openingOf(own, [])], openHouses: [] };
+      return { listing: forAudience(own, 'agent'), history: this.historyOf([own], []), openHouses: [] };
     }
     const row = found(await this.database.getRepository(ListingRow).findOneBy({ listingKey: key }), 'listing');
     const ofParcel = row.parcelNumber
       ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber })
       : [row];
     // a rent is not compared with a price
-    const siblings = ofParcel.filter(({ data }) => isRental(data) === isRental(row.data));
+    const siblings = ofParcel.map(({ data }) => data).filter((data) => isRental(data) === isRental(row.data));
     const events = await this.database
       .getRepository(ListingEventRow)
-      .findBy({ listingKey: In(siblings.map(({ listingKey }) => listingKey)) });
-    const openings = siblings.map(({ data }) => openingOf(data, events));
-    const changes = events
-      .filter(({ field }) => field !== 'ListingKey')
-      .map((event) => ({
-        listingKey: event.listingKey,
-        at: event.at.toISOString(),
-        field: event.field,
-        from: event.fromValue,
-        to: event.toValue,
-        ...(event.toValue === 'Closed' ? closePriceOf(siblings, event.listingKey) : {}),
-      }));
-    const history = [...openings, ...changes].sort((a, b) => (a.at < b.at ? 1 : -1));
+      .findBy({ listingKey: In(siblings.map(({ ListingKey }) => ListingKey)) });
     const visits = await this.database
       .getRepository(OpenHouseRow)
       .find({ where: { listingKey: key }, order: { startsAt: 'ASC' } });
@@ -146,7 +141,23 @@ export class ListingsService {
       endsAt: endsAt.toISOString(),
       status,
     }));
-    return { listing: forAudience(row.data, 'agent'), history, openHouses };
+    return { listing: forAudience(row.data, 'agent'), history: this.historyOf(siblings, events), openHouses };
+  }
+
+  /** Listings each by itself, from its beginning to its end. */
+  async livesOf(keys: readonly string[]): Promise<Life[]> {
+    if (keys.length === 0) return [];
+    const records = await this.byKeys(keys);
+    const events = await this.database.getRepository(ListingEventRow).findBy({ listingKey: In(keys) });
+    return [...records.values()].flatMap((record) => this.historyOf([record], events).lives);
+  }
+
+  private historyOf(listings: readonly ListingRecord[], events: readonly ListingEventRow[]): HomeHistory {
+    return homeHistory(
+      listings.map((record) => taleOf(record, events)),
+      this.clock.now(),
+      this.config.anewAfterDays,
+    );
   }
 }
 
@@ -154,27 +165,33 @@ function recordsOf(rows: readonly { readonly data: string }[]): ListingRecord[] 
   return rows.map(({ data }) => JSON.parse(data) as ListingRecord);
 }
 
-function closePriceOf(rows: readonly ListingRow[], key: string): { price?: number } {
-  const price = rows.find(({ listingKey }) => listingKey === key)?.data['ClosePrice'];
-  return typeof price === 'number' ? { price } : {};
-}
-
 function isRental(record: ListingRecord): boolean {
   return record['PropertyType'] === 'Residential Lease';
 }
 
-function openingOf(data: ListingRecord, events: readonly ListingEventRow[]): HistoryEntry {
-  const firstStatus = events
-    .filter(({ listingKey, field }) => listingKey === data.ListingKey && field === 'StandardStatus')
-    .sort((a, b) => a.at.getTime() - b.at.getTime())[0];
+function taleOf(record: ListingRecord, events: readonly ListingEventRow[]): TaleOfListing {
+  const own = events.filter(({ listingKey }) => listingKey === record.ListingKey).map(asChange);
+  const inOrder = own.toSorted((a, b) => a.at - b.at);
+  const firstOf = (field: string): unknown => inOrder.find((change) => change.field === field)?.from;
+  const price = firstOf('ListPrice') ?? record['OriginalListPrice'] ?? record['ListPrice'];
   return {
-    listingKey: data.ListingKey,
-    at: String(data['OriginalEntryTimestamp']),
-    field: 'ListingKey',
-    from: null,
-    to: firstStatus?.fromValue ?? String(data['StandardStatus']),
-    price: Number(data['OriginalListPrice'] ?? data['ListPrice']),
+    listingKey: record.ListingKey,
+    listingId: String(record['ListingId'] ?? record.ListingKey),
+    agent: textOr(record['ListAgentFullName']),
+    office: textOr(record['ListOfficeName']),
+    at: Date.parse(String(record['OriginalEntryTimestamp'])),
+    status: String(firstOf('StandardStatus') ?? record['StandardStatus']),
+    price: typeof price === 'number' ? price : null,
+    closePrice: typeof record['ClosePrice'] === 'number' ? record['ClosePrice'] : null,
+    changes: inOrder.flatMap(({ field, to, at }): TaleOfListing['changes'] => {
+      if (field === 'ListPrice') return typeof to === 'number' ? [{ at, field, to }] : [];
+      return field === 'StandardStatus' && to !== null ? [{ at, field, to: String(to) }] : [];
+    }),
   };
+}
+
+function textOr(value: FieldValue): string | null {
+  return typeof value === 'string' ? value : null;
 }
 
 /** A stored event as core reads it: prices are numbers again. */

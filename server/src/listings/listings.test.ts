@@ -40,39 +40,43 @@ describe('a listing’s history', () => {
     const pages = await Promise.all(keys.map(page));
     const [first] = pages;
     for (const { history } of pages) expect(history).toEqual(first?.history);
-    const times = first?.history.map(({ at }) => at) ?? [];
-    expect(times).toEqual([...times].sort().reverse());
-    const openings = first?.history.filter(({ field }) => field === 'ListingKey') ?? [];
-    expect(openings.map(({ listingKey }) => listingKey).sort()).toEqual(keys);
+    const lives = first?.history.lives ?? [];
+    expect(lives.map(({ listingKey }) => listingKey).sort()).toEqual(keys);
+    const begun = lives.map(({ from }) => from);
+    expect(begun).toEqual(begun.toSorted((one, other) => other - one));
   });
 
-  it('goes on from where it was: each price and status follows from the one before, to what stands now', async () => {
+  it('ends where the listing stands now, by its price and its status', async () => {
     const { keys } = await chained();
     for (const key of keys) {
       const { history, listing } = await page(key);
-      const own = history.filter(({ listingKey }) => listingKey === key).reverse();
-      const opening = own.find(({ field }) => field === 'ListingKey');
-      let [status, price] = [opening?.to, Number(opening?.price)];
-      for (const { field, from, to } of own) {
-        if (field === 'StandardStatus') {
-          expect(from).toBe(status);
-          status = to;
-        }
-        if (field === 'ListPrice') {
-          expect(Number(from)).toBe(price);
-          price = Number(to);
-        }
-      }
-      expect(status).toBe(listing['StandardStatus']);
-      expect(price).toBe(listing['ListPrice']);
+      const life = history.lives.find(({ listingKey }) => listingKey === key);
+      expect(life?.prices.findLast(({ price }) => price !== null)?.price).toBe(listing['ListPrice']);
+      const isOff = ['Closed', 'Withdrawn', 'Expired', 'Canceled'].includes(String(listing['StandardStatus']));
+      expect(life?.to !== null).toBe(isOff);
+      const isUnder = ['Pending', 'Active Under Contract'].includes(String(listing['StandardStatus']));
+      expect(life?.contracts.some(({ to }) => to === null)).toBe(isUnder);
+      expect(life?.moments.map(({ at }) => at)).toEqual(life?.moments.map(({ at }) => at).toSorted((one, other) => one - other));
     }
+  });
+
+  it('joins listings as since when the home is for sale is joined', async () => {
+    const [again] = await rows<{ listingKey: string; since: string }>(
+      `SELECT listingKey, JSON_VALUE(data, '$.ForSaleSince') AS since FROM listings
+       WHERE JSON_VALUE(data, '$.ForSaleSince') IS NOT NULL AND standardStatus = 'Active' LIMIT 1`,
+    );
+    const { history } = await page(again?.listingKey ?? '');
+    const days = Math.abs(Date.parse(again?.since ?? '') - (history.forSale?.since ?? 0)) / 86_400_000;
+    // a record is entered on the day on which it comes on the market, or announced before
+    expect(days).toBeLessThan(31);
+    expect(history.forSale?.listings).toBeGreaterThan(1);
   });
 
   it('names what was paid beside each sale', async () => {
     const [sold] = await found({ ...everything, lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Closed'] } }] }, 1);
     const { history, listing } = await page(sold?.ListingKey ?? '');
-    const sale = history.find(({ listingKey, to }) => listingKey === sold?.ListingKey && to === 'Closed');
-    expect(sale?.price).toBe(listing['ClosePrice']);
+    const life = history.lives.find(({ listingKey }) => listingKey === sold?.ListingKey);
+    expect(life?.moments.at(-1)).toMatchObject({ kind: 'closed', price: listing['ClosePrice'], asked: listing['ListPrice'] });
   });
 
   it('does not mix rents with prices', async () => {
@@ -83,7 +87,7 @@ describe('a listing’s history', () => {
     const rent = rental?.listingKey ?? '';
     await rows('UPDATE listings SET parcelNumber = ? WHERE listingKey = ?', [parcelNumber, rent]);
     const named = async (key: string): Promise<string[]> => [
-      ...new Set((await page(key)).history.map(({ listingKey }) => listingKey)),
+      ...new Set((await page(key)).history.lives.map(({ listingKey }) => listingKey)),
     ];
     expect(await named(rent)).toEqual([rent]);
     expect((await named(keys[0] ?? '')).sort()).toEqual(keys);

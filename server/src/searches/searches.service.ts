@@ -71,6 +71,12 @@ export class SearchesService {
     return `{"total":${total},"rows":${rows},"prices":${JSON.stringify(prices)},"asOf":${asOf}}`;
   }
 
+  /** How many fit a search that is the application's own, and the first of them. */
+  async first(agentId: string, search: Search, limit: number): Promise<{ total: number; keys: string[] }> {
+    const { answer } = await this.asked(agentId, 'find', { search, part: { set: 'fit', limit } });
+    return { total: answer.total, keys: answer.keys.map(({ key }) => key) };
+  }
+
   /** The keys of a result, in its order, at most 50,000: a KeysAnswer as JSON. */
   async keys(agentId: string, document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
     const search = await this.documents.read(document);

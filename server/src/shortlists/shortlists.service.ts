@@ -33,6 +33,15 @@ export class ShortlistsService {
     return found(shortlist, 'shortlist');
   }
 
+  /** The agent's shortlists that hold a listing, and how far it got on each. */
+  async holding(agentId: string, listingKey: string): Promise<{ id: string; name: string; clientId: string; stage: Stage }[]> {
+    return this.database.query(
+      `SELECT s.id, s.name, s.clientId, i.stage FROM shortlist_items i JOIN shortlists s ON s.id = i.shortlistId
+       WHERE i.listingKey = ? AND s.agentId = ? ORDER BY s.createdAt`,
+      [listingKey, agentId],
+    );
+  }
+
   async create(agentId: string, clientId: string, name: string, listingKeys: readonly string[]): Promise<Shortlist> {
     await this.clients.own(agentId, clientId);
     const id = randomUUID();

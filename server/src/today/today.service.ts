@@ -15,7 +15,7 @@ import { AgentRow } from '../sessions/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { STEPS, Steps } from '../steps/index.js';
 import type { StepName, StepState } from '../steps/index.js';
-import { WhoWants } from './wanted.js';
+import { WhoWants } from '../wanted/index.js';
 
 const DAY_MS = 86_400_000;
 const VISITS_SHOWN_FOR_MS = 3 * DAY_MS;

@@ -52,7 +52,7 @@ export const STATUS: readonly Field[] = [
     audience: 'public',
     derive: forSaleSinceOf,
     synonyms: ['relisted', 'cumulative days on market', 'time for sale', 'stale', 'listed again'],
-    help: 'The first day of all its listings that followed one another without a sale or a pause of more than 90 days.',
+    help: 'The first day of all its listings that followed one another without a sale or 30 days off the market (or as many as your office sets) in between.',
   },
   {
     name: 'NextOpenHouse',

@@ -1,63 +1,84 @@
-import { fieldOf, inReach, isEither, judge, phraseOf, valueOf } from '@perambula/core';
-import type { ListingRecord, Search } from '@perambula/core';
-import { Check, HelpCircle, X } from 'lucide-react';
-import { zone } from '../../shared/format.js';
-import { shownValue } from './shownValue.js';
+import type { ClientFile } from '@perambula/contract';
+import { fieldOf } from '@perambula/core';
+import type { FitRow } from '@perambula/core';
+import { Segmented } from 'antd';
+import { Check, HelpCircle, Minus, X } from 'lucide-react';
+import { useState } from 'react';
+import { fieldText } from '../../shared/fieldText.js';
+import { firstNames } from '../../shared/format.js';
+import { Failed, Waiting } from '../../shared/Waiting.js';
+import { useFit } from './listing.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './HowItFits.module.css';
 
 const cx = classesOf(ownCss);
 
-/** How a home fits each line of a search, and its bounds. */
-export function HowItFits({
-  listing,
-  search,
-  name,
-  now,
-}: {
-  readonly listing: ListingRecord;
-  readonly search: Search;
-  readonly name: string;
-  readonly now: string;
-}) {
-  const verdict = judge(search, listing, { now: Date.parse(now), zone: zone() });
-  const rows = verdict.lines.flatMap(({ line, truth }) => {
-    if (isEither(line)) return [{ id: line.id, label: 'Either', truth, value: phraseOf(line) }];
-    const field = fieldOf(line.field);
-    return field
-      ? [{ id: line.id, label: field.label, truth, value: shownValue(valueOf(field, listing), field.type === 'money') }]
-      : [];
-  });
-  const where =
-    search.bounds.length > 0
-      ? [
-          {
-            id: 'where',
-            label: 'Where',
-            truth: verdict.keepIn === false || verdict.keepOut === false ? false : verdict.keepIn,
-            value: verdict.keepIn === false ? 'outside' : verdict.keepOut === false ? 'kept out' : 'inside',
-          },
-        ]
-      : [];
+/** How a home fits each line of the open file's searches, and their bounds. */
+export function HowItFits({ listingKey, file }: { readonly listingKey: string; readonly file: ClientFile }) {
+  const [chosen, choose] = useState<string | null>(null);
+  const searches = file.savedSearches;
+  const search = searches.find(({ id }) => id === chosen) ?? searches[0];
+  if (!search) return null;
   return (
-    <section>
-      <h2>How it fits {name}</h2>
-      {!inReach(search, listing) && <p className="chip chip-wait">Not of the kinds or statuses searched</p>}
+    <section aria-label={`How it fits ${file.name}`}>
+      <h2>How it fits {firstNames(file.name)}</h2>
+      {searches.length > 1 ? (
+        <Segmented
+          size="small"
+          value={search.id}
+          onChange={choose}
+          options={searches.map(({ id, name }) => ({ value: id, label: name }))}
+          className={cx('fits-which')}
+        />
+      ) : (
+        <p className="tight">by “{search.name}”</p>
+      )}
+      <Rows listingKey={listingKey} searchId={search.id} />
+    </section>
+  );
+}
+
+function Rows({ listingKey, searchId }: { readonly listingKey: string; readonly searchId: string }) {
+  const answer = useFit(listingKey, searchId);
+  if (answer.isPending) return <Waiting what="Held against the search …" />;
+  if (answer.isError) return <Failed error={answer.error} retry={() => void answer.refetch()} />;
+  const { inReach, rows } = answer.data;
+  return (
+    <>
+      {!inReach && <p className="chip chip-wait">Not of the kinds or statuses searched</p>}
+      {rows.length === 0 && <p className="soft">The search has no lines yet.</p>}
       <ul className={cx('fits')}>
-        {[...where, ...rows].map(({ id, label, truth, value }) => (
-          <li key={id}>
-            {truth === true ? (
-              <Check size={15} className={cx('fits-yes')} aria-label="fits" />
-            ) : truth === null ? (
-              <HelpCircle size={15} className={cx('fits-unknown')} aria-label="unknown" />
-            ) : (
-              <X size={15} className={cx('fits-no')} aria-label="does not fit" />
-            )}
-            <span>{label}</span>
-            <b className={cx(truth === null ? 'fits-unknown' : '')}>{value}</b>
+        {rows.map((row) => (
+          <li key={row.id}>
+            <Mark row={row} />
+            <span>
+              {row.nice && <span className="soft">Would be nice: </span>}
+              {row.label}
+            </span>
+            <b className={cx(row.truth === null ? 'fits-unknown' : row.nice && !row.truth ? 'soft' : '')}>
+              {said(row)}
+              {row.miss && <span className={cx('fits-miss')}>{row.miss}</span>}
+            </b>
           </li>
         ))}
       </ul>
-    </section>
+    </>
   );
+}
+
+function Mark({ row: { truth, nice } }: { readonly row: FitRow }) {
+  if (truth === true) return <Check size={15} className={cx('fits-yes')} aria-label="fits" />;
+  if (truth === null) return <HelpCircle size={15} className={cx('fits-unknown')} aria-label="unknown" />;
+  if (nice) return <Minus size={15} className="soft" aria-label="has it not" />;
+  return <X size={15} className={cx('fits-no')} aria-label="does not fit" />;
+}
+
+/** What the home has; of lines that ask one thing or another, what is wanted. */
+function said({ field, value, truth, wanted, id }: FitRow): string {
+  if (id === 'where') return truth === null ? 'place not known' : truth ? 'inside' : '';
+  const known = field === null ? undefined : fieldOf(field);
+  if (!known) return wanted;
+  const text = typeof value === 'number' && known.unit === 'min' ? String(Math.ceil(value)) : fieldText(known, value);
+  if (text === null) return 'left blank';
+  return typeof value === 'number' && known.unit ? `${text} ${known.unit}` : text;
 }

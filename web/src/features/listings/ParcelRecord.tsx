@@ -1,19 +1,17 @@
-import type { PublicRecord, RecordAnswer } from '@perambula/contract';
-import { dollars, plainNumber } from '@perambula/core';
-import { TriangleAlert } from 'lucide-react';
+import type { PublicRecord } from '@perambula/contract';
+import { dollars } from '@perambula/core';
 import { isoDate } from '../../shared/format.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { usePublicRecord } from './listing.api.js';
 import { classesOf } from '../../shared/classes.js';
 import listingsCss from './listings.module.css';
-import ownCss from './ParcelRecord.module.css';
 
-const cx = classesOf(listingsCss, ownCss);
+const cx = classesOf(listingsCss);
 
 /** What the record leaves out. */
 const BLANK = '–';
 
-/** What the county's offices know of the parcel, and where the listing says otherwise. For the agent only. */
+/** What the county's offices know of the parcel. For the agent only. */
 export function ParcelRecord({ listingKey }: { readonly listingKey: string }) {
   const answer = usePublicRecord(listingKey);
   return (
@@ -23,7 +21,7 @@ export function ParcelRecord({ listingKey }: { readonly listingKey: string }) {
       {answer.isError && <Failed error={answer.error} retry={() => void answer.refetch()} />}
       {answer.data &&
         (answer.data.record ? (
-          <Found record={answer.data.record} differences={answer.data.differences} />
+          <Found record={answer.data.record} />
         ) : (
           <p className="soft">The county has no parcel under this listing’s number.</p>
         ))}
@@ -31,34 +29,10 @@ export function ParcelRecord({ listingKey }: { readonly listingKey: string }) {
   );
 }
 
-function Found({ record, differences }: RecordAnswer & { readonly record: PublicRecord }) {
-  const [tax] = record.taxes;
+function Found({ record }: { readonly record: PublicRecord }) {
   const [loan] = record.loans;
   return (
     <>
-      {differences.length > 0 && (
-        <table className={cx('differs')}>
-          <caption>
-            <TriangleAlert size={14} aria-hidden="true" /> Says otherwise than the listing: verify
-          </caption>
-          <thead>
-            <tr>
-              <th />
-              <th>Listing</th>
-              <th>Record</th>
-            </tr>
-          </thead>
-          <tbody>
-            {differences.map(({ field, label, unit, listed, recorded }) => (
-              <tr key={field}>
-                <th scope="row">{label}</th>
-                <td className="figure">{said(field, listed, unit)}</td>
-                <td className="figure">{said(field, recorded, unit)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
       <dl className={cx('facts')}>
         <Fact label="Owner">
           {record.OwnerName || BLANK}
@@ -72,11 +46,11 @@ function Found({ record, differences }: RecordAnswer & { readonly record: Public
               : `${record.FloodZone}, within the mapped flood area`}
         </Fact>
         <Fact label="School district">{record.SchoolDistrict || BLANK}</Fact>
-        {tax && (
-          <Fact label="Assessed">
-            {dollars(tax.assessed)} <span className="tight">{`${tax.year}; taxes ${dollars(tax.tax)}`}</span>
+        {record.taxes.map(({ year, assessed, tax }) => (
+          <Fact label={`Taxes ${year}`} key={year}>
+            {dollars(tax)} <span className="tight">assessed {dollars(assessed)}</span>
           </Fact>
-        )}
+        ))}
         {loan && (
           <Fact label="Last loan">
             {dollars(loan.amount)} <span className="tight">{[loan.lender, isoDate(loan.date)].filter(Boolean).join(', ')}</span>
@@ -99,10 +73,4 @@ function Fact({ label, children }: { readonly label: string; readonly children: 
       <dd className="figure">{children}</dd>
     </div>
   );
-}
-
-function said(field: string, value: string | number, unit: string | null): string {
-  if (typeof value === 'string') return value;
-  const number = field === 'YearBuilt' ? String(value) : plainNumber(value);
-  return unit ? `${number} ${unit}` : number;
 }

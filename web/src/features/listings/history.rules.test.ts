@@ -1,39 +1,109 @@
+import { homeHistory } from '@perambula/core';
+import type { TaleChange, TaleOfListing } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
-import { priceSteps, sayEntry } from './history.rules.js';
-import type { HistoryEntry } from '@perambula/contract';
+import {
+  contractsOf,
+  priceMarks,
+  priceSteps,
+  sayCuts,
+  sayForSale,
+  sayGuess,
+  sayHowItFollows,
+  sayLastPrice,
+  sayMoment,
+} from './history.rules.js';
 
-const entry = (at: string, field: string, from: string | null, to: string | null, price?: number): HistoryEntry => ({
-  listingKey: 'a',
-  at,
-  field,
-  from,
-  to,
-  ...(price ? { price } : {}),
+const at = (date: string): number => Date.parse(`${date}T12:00:00Z`);
+const NOW = at('2026-04-14');
+const listing = (
+  key: string,
+  from: string,
+  price: number,
+  changes: readonly TaleChange[],
+  paid: number | null = null,
+): TaleOfListing => ({
+  listingKey: key,
+  listingId: key,
+  agent: null,
+  office: null,
+  at: at(from),
+  status: 'Active',
+  price,
+  closePrice: paid,
+  changes,
 });
-const history = [
-  entry('2026-03-01T00:00:00Z', 'ListPrice', '430000', '418000'),
-  entry('2026-02-01T00:00:00Z', 'ListingKey', null, 'Active', 430_000),
-  entry('2025-08-01T00:00:00Z', 'StandardStatus', 'Active', 'Withdrawn'),
-  entry('2025-06-01T00:00:00Z', 'ListingKey', null, 'Active', 450_000),
-];
+const status = (date: string, to: string): TaleChange => ({ at: at(date), field: 'StandardStatus', to });
+const price = (date: string, to: number): TaleChange => ({ at: at(date), field: 'ListPrice', to });
+
+const history = homeHistory(
+  [
+    listing('A', '2023-02-01', 300_000, [status('2023-02-20', 'Pending'), status('2023-03-20', 'Closed')], 294_000),
+    listing('B', '2025-06-01', 450_000, [status('2025-08-01', 'Withdrawn')]),
+    listing('C', '2025-08-20', 430_000, [
+      status('2025-09-01', 'Active Under Contract'),
+      status('2025-09-10', 'Active'),
+      price('2026-03-01', 418_000),
+    ]),
+  ],
+  NOW,
+);
+const [newest, before, sold] = history.lives;
 
 describe('priceSteps', () => {
   it('steps with each price, has none while the home is off, and reaches to now', () => {
-    const now = Date.parse('2026-04-14T00:00:00Z');
-    expect(priceSteps(history, now).map(({ price }) => price)).toEqual([450_000, 450_000, null, 430_000, 418_000, 418_000]);
-    expect(priceSteps(history, now).at(-1)?.at).toBe(now);
-    expect(priceSteps([], now)).toEqual([]);
+    const steps = priceSteps(history, NOW);
+    expect(steps.map((step) => step.price)).toEqual([300_000, 300_000, null, 450_000, 450_000, null, 430_000, 418_000, 418_000]);
+    expect(steps.at(-1)?.at).toBe(NOW);
+    expect(priceSteps({ lives: [], forSale: null }, NOW)).toEqual([]);
   });
 });
 
-describe('sayEntry', () => {
-  it.each([
-    [history[0], 'price cut by $12,000 (2.8 %) to $418,000'],
-    [history[1], 'listed at $430,000'],
-    [history[2], 'withdrawn'],
-    [entry('', 'StandardStatus', 'Pending', 'Active'), 'back on the market, was pending'],
-    [entry('', 'StandardStatus', 'Coming Soon', 'Active'), 'on the market'],
-    [entry('', 'StandardStatus', 'Pending', 'Closed', 328_000), 'closed at $328,000'],
-    [entry('', 'StandardStatus', 'Pending', 'Closed'), 'closed'],
-  ])('%#', (each, said) => expect(sayEntry(each as HistoryEntry)).toBe(said));
+describe('priceMarks and contractsOf', () => {
+  it('mark each end by its status, a sale by what was paid', () => {
+    expect(priceMarks(history)).toEqual([
+      { at: at('2025-08-01'), price: 450_000, status: 'Withdrawn' },
+      { at: at('2023-03-20'), price: 294_000, status: 'Closed' },
+    ]);
+  });
+  it('shade each contract, one that runs until now', () => {
+    const running = homeHistory([listing('D', '2026-01-01', 1, [status('2026-04-01', 'Pending')])], NOW);
+    expect(contractsOf(running, NOW)).toEqual([{ from: at('2026-04-01'), to: NOW }]);
+    expect(contractsOf(history, NOW).map(({ from }) => from)).toEqual([at('2023-02-20'), at('2025-09-01')]);
+  });
+});
+
+describe('a history in words', () => {
+  it('says each moment', () => {
+    expect(newest?.moments.map(sayMoment)).toEqual([
+      'listed at $430,000',
+      'under contract, still shown',
+      'back on the market',
+      'cut by $12,000 (2.8%) to $418,000',
+    ]);
+    expect(before?.moments.map(sayMoment)).toEqual(['listed at $450,000', 'withdrawn']);
+    expect(sold?.moments.map(sayMoment)).toEqual([
+      'listed at $300,000',
+      'pending',
+      'closed at $294,000, 2.0% under what was asked',
+    ]);
+  });
+  it('says how a listing follows the one before, and its cuts', () => {
+    expect(newest && [sayHowItFollows(newest), sayCuts(newest)]).toEqual([
+      'listed again after 19 days off the market: not fresh',
+      'cut by $12,000 (2.8%) in all',
+    ]);
+    expect(before && [sayHowItFollows(before), sayCuts(before)]).toEqual([null, null]);
+  });
+  it('says for how long it has really been for sale, and what the price was', () => {
+    expect(sayForSale(history)).toBe('317 days for sale in all, over 2 listings');
+    expect(sayForSale(homeHistory([listing('D', '2026-01-01', 1, [])], NOW))).toBeNull();
+    expect(sayLastPrice(newest)?.text).toBe('was $430,000, cut by 2.8%');
+    expect(sayLastPrice(before)).toBeNull();
+  });
+  it('marks a guess as one, with its reason', () => {
+    const back = newest?.moments.find(({ kind }) => kind === 'back');
+    expect(back?.kind === 'back' && back.guess && sayGuess(back.guess)).toBe(
+      'A guess: perhaps the inspection, back after 9 days, about when inspections are due',
+    );
+  });
 });

@@ -1,42 +1,119 @@
 import { dollars } from '@perambula/core';
-import type { HistoryEntry } from '@perambula/contract';
+import type { Contract, Guess, HomeHistory, Life, Moment } from '@perambula/core';
 
 export interface PricePoint {
   readonly at: number;
   readonly price: number | null;
 }
 
-/** The asking price over time as steps; between two listings of a parcel there is none. History comes newest first. */
-export function priceSteps(history: readonly HistoryEntry[], now: number): PricePoint[] {
-  const OFF = ['Closed', 'Withdrawn', 'Expired', 'Canceled'];
-  const points: PricePoint[] = [];
-  let price: number | null = null;
-  for (const entry of [...history].reverse()) {
-    const at = Date.parse(entry.at);
-    if (entry.field === 'ListingKey') price = entry.price ?? null;
-    else if (entry.field === 'ListPrice') price = Number(entry.to);
-    else if (entry.field === 'StandardStatus' && OFF.includes(String(entry.to))) {
-      points.push({ at, price }, { at: at + 1, price: null });
-      price = null;
-      continue;
-    }
-    points.push({ at, price });
-  }
-  const last = points[points.length - 1];
+/** The asking price over time as steps; between two listings of a home there is none. */
+export function priceSteps({ lives }: HomeHistory, now: number): PricePoint[] {
+  const points = [...lives].reverse().flatMap(({ prices }) =>
+    prices.flatMap(({ at, price }, i): PricePoint[] =>
+      // the last price stands until it goes off
+      price === null
+        ? [
+            { at, price: prices[i - 1]?.price ?? null },
+            { at: at + 1, price },
+          ]
+        : [{ at, price }],
+    ),
+  );
+  const last = points.at(-1);
   return last && last.price !== null ? [...points, { at: now, price: last.price }] : points;
 }
 
-/** A history entry in words: "price cut by $12,000 (2.8 %) to $418,000". */
-export function sayEntry({ field, from, to, price }: HistoryEntry): string {
-  if (field === 'ListingKey')
-    return `listed ${price === undefined ? '' : `at ${dollars(price)}`}${to === 'Coming Soon' ? ', coming soon' : ''}`;
-  if (field === 'ListPrice') {
-    const [before, after] = [Number(from), Number(to)];
-    const share = `${((Math.abs(after - before) / before) * 100).toFixed(1)} %`;
-    return `price ${after < before ? 'cut' : 'raised'} by ${dollars(Math.abs(after - before))} (${share}) to ${dollars(after)}`;
+/** A moment that a chart marks by its status: where a listing ended, and where the newest one stands. */
+export interface PriceMark extends PricePoint {
+  readonly status: string;
+}
+
+export function priceMarks({ lives }: HomeHistory): PriceMark[] {
+  return lives.flatMap(({ moments }) => {
+    const last = moments.at(-1);
+    return last && (last.kind === 'off' || last.kind === 'closed')
+      ? [{ at: last.at, price: last.price, status: last.status }]
+      : [];
+  });
+}
+
+/** All times under contract, the earliest first; one that runs ends now. */
+export function contractsOf({ lives }: HomeHistory, now: number): (Contract & { readonly to: number })[] {
+  return [...lives].reverse().flatMap(({ contracts }) => contracts.map(({ from, to }) => ({ from, to: to ?? now })));
+}
+
+/** "1 day", "12 days" */
+export const sayDays = (days: number): string => `${days.toLocaleString('en-US')} ${days === 1 ? 'day' : 'days'}`;
+
+/** What happened, in words: "cut by $12,000 (2.8%) to $418,000". */
+export function sayMoment(moment: Moment): string {
+  const { kind, price } = moment;
+  switch (kind) {
+    case 'listed':
+      return `listed${price === null ? '' : ` at ${dollars(price)}`}${moment.status === 'Coming Soon' ? ', coming soon' : ''}`;
+    case 'onMarket':
+      return 'on the market';
+    case 'price':
+      return sayPrice(moment.from, moment.price);
+    case 'back':
+      return 'back on the market';
+    case 'underContract':
+      return moment.status === 'Pending' ? 'pending' : 'under contract, still shown';
+    case 'held':
+      return 'on hold';
+    case 'closed':
+      return `closed${price === null ? '' : ` at ${dollars(price)}`}${saleToList(price, moment.asked)}`;
+    case 'off':
+      return moment.status.toLowerCase();
   }
-  if (to === 'Active' && from !== null)
-    return from === 'Coming Soon' ? 'on the market' : `back on the market, was ${from.toLowerCase()}`;
-  if (to === 'Closed' && price !== undefined) return `closed at ${dollars(price)}`;
-  return String(to).toLowerCase();
+}
+
+function sayPrice(from: number | null, to: number): string {
+  if (from === null) return `now asked: ${dollars(to)}`;
+  return `${to < from ? 'cut' : 'raised'} by ${dollars(Math.abs(to - from))} (${percent(Math.abs(to - from) / from)}) to ${dollars(to)}`;
+}
+
+function saleToList(paid: number | null, asked: number | null): string {
+  if (paid === null || asked === null || asked <= 0 || paid === asked) return '';
+  return `, ${percent(Math.abs(paid - asked) / asked)} ${paid < asked ? 'under' : 'over'} what was asked`;
+}
+
+/** "2.8%" */
+export const percent = (share: number): string => `${(share * 100).toFixed(1)}%`;
+
+/** How a listing follows the one before it; null where there is nothing to say. */
+export function sayHowItFollows({ afterDaysOff, goesOn }: Life): string | null {
+  if (afterDaysOff === null) return null;
+  const off = afterDaysOff === 0 ? 'without a day off the market' : `after ${sayDays(afterDaysOff)} off the market`;
+  return goesOn ? `listed again ${off}: not fresh` : `listed anew ${off}`;
+}
+
+/** All its cuts: "cut by $17,000 (3.9%) in all"; null without one. */
+export function sayCuts({ cutInAll, firstPrice }: Life): string | null {
+  if (cutInAll === 0) return null;
+  return `cut by ${dollars(cutInAll)}${firstPrice ? ` (${percent(cutInAll / firstPrice)})` : ''} in all`;
+}
+
+/** "225 days for sale in all, over 2 listings"; null where one listing tells all. */
+export function sayForSale({ forSale }: HomeHistory): string | null {
+  return forSale && forSale.listings > 1 ? `${sayDays(forSale.days)} for sale in all, over ${forSale.listings} listings` : null;
+}
+
+const WHY: Readonly<Record<Guess['why'], string>> = {
+  inspection: 'perhaps the inspection',
+  financing: 'perhaps the loan',
+  appraisal: 'perhaps the appraisal',
+};
+
+/** "A guess: perhaps the inspection (back after 9 days, about when inspections are due)" */
+export function sayGuess({ why, because, sure }: Guess): string {
+  return `${sure === 'fairly' ? 'A guess' : 'A bold guess'}: ${WHY[why]}, ${because}`;
+}
+
+/** The last change of the price of the listing that is looked at: "was $430,000, cut by 2.8%"; null without one. */
+export function sayLastPrice(life: Life | undefined): { readonly text: string; readonly at: number } | null {
+  const last = life?.moments.findLast(({ kind }) => kind === 'price');
+  if (last?.kind !== 'price' || last.from === null) return null;
+  const change = `${last.price < last.from ? 'cut' : 'raised'} by ${percent(Math.abs(last.price - last.from) / last.from)}`;
+  return { text: `was ${dollars(last.from)}, ${change}`, at: last.at };
 }

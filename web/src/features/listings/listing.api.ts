@@ -1,5 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
-import { getListing, getMedia, getRecord } from '@perambula/contract';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { getFit, getListing, getMedia, getOutlook, getRecord, getWanted } from '@perambula/contract';
+import { useEffect } from 'react';
 import { ask } from '../../shared/http.js';
 import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
 
@@ -8,17 +9,56 @@ const listingKeys = queryKeys(
   { staleBy: MARKET_CHANGES },
   { one: (key: string | undefined) => [key], media: (key: string) => [key, 'media'], record: (key: string) => [key, 'record'] },
 );
+const outlookKeys = queryKeys('outlook', { staleBy: MARKET_CHANGES, whenOpened: true }, { of: (key: string) => [key] });
+const wantedKeys = queryKeys(
+  'wanted',
+  { staleBy: [...MARKET_CHANGES, 'search', 'client', 'shortlist', 'visit', 'reaction'] },
+  { by: (key: string) => [key], fit: (key: string, searchId: string) => [key, 'fit', searchId] },
+);
+
+const oneListing = (key: string | undefined) => ({
+  queryKey: listingKeys.one(key),
+  queryFn: () => ask(getListing, { at: { key: key ?? '' } }),
+});
+
+const mediaOf = (key: string) => ({ queryKey: listingKeys.media(key), queryFn: () => ask(getMedia, { at: { key } }) });
 
 export function useListing(key: string | undefined) {
-  return useQuery({ queryKey: listingKeys.one(key), queryFn: () => ask(getListing, { at: { key: key ?? '' } }), enabled: !!key });
+  return useQuery({ ...oneListing(key), enabled: !!key });
+}
+
+/** Fetches what the next one needs, and its first picture, before it is asked for. */
+export function useListingAhead(key: string | undefined): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    if (!key) return;
+    void client.prefetchQuery(oneListing(key));
+    void client.prefetchQuery(mediaOf(key));
+    new Image().src = `/media/${key}/0.svg`;
+  }, [client, key]);
 }
 
 /** The pictures' captions and the documents. */
 export function useListingMedia(key: string) {
-  return useQuery({ queryKey: listingKeys.media(key), queryFn: () => ask(getMedia, { at: { key } }) });
+  return useQuery(mediaOf(key));
 }
 
 /** The parcel in the public record, and where the listing disagrees with it. */
 export function usePublicRecord(key: string) {
   return useQuery({ queryKey: listingKeys.record(key), queryFn: () => ask(getRecord, { at: { key } }) });
+}
+
+/** How homes like it fared. */
+export function useOutlook(key: string) {
+  return useQuery({ queryKey: outlookKeys.of(key), queryFn: () => ask(getOutlook, { at: { key } }) });
+}
+
+/** What it is to the agent's clients. */
+export function useWanted(key: string) {
+  return useQuery({ queryKey: wantedKeys.by(key), queryFn: () => ask(getWanted, { at: { key } }) });
+}
+
+/** How it fits one saved search, line by line. */
+export function useFit(key: string, searchId: string) {
+  return useQuery({ queryKey: wantedKeys.fit(key, searchId), queryFn: () => ask(getFit, { at: { key, searchId } }) });
 }

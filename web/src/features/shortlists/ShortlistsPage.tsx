@@ -1,3 +1,4 @@
+import { VERDICT_SAID } from '../../shared/verdicts.js';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import type { DragEndEvent } from '@dnd-kit/core';
 import {
@@ -152,7 +153,6 @@ const STAGE_LABEL: Readonly<Record<Stage, string>> = {
   offer: 'Offer',
   dropped: 'Dropped',
 };
-const VERDICT = { like: 'likes it', unsure: 'is unsure', notForUs: 'says no' } as const;
 
 function Item({
   item,
@@ -240,7 +240,7 @@ function What({ item, name }: { readonly item: ShortlistItem; readonly name: str
       </p>
       {item.reactions.map(({ person, verdict, note }) => (
         <p key={person} className="tight">
-          <b>{person.split(' ')[0]}</b> {VERDICT[verdict]}
+          <b>{person.split(' ')[0]}</b> {VERDICT_SAID[verdict]}
           {note && `: “${note}”`}
         </p>
       ))}

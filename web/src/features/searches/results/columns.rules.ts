@@ -1,7 +1,8 @@
-import { amount, bathsOf, fieldOf, valueOf } from '@perambula/core';
+import { fieldOf, valueOf } from '@perambula/core';
 import type { Field } from '@perambula/core';
 import type { Preferences, Row } from '@perambula/contract';
-import { dateOf, dayAndTime, daysOnMarket, isoDate } from '../../../shared/format.js';
+import { fieldText } from '../../../shared/fieldText.js';
+import { dayAndTime, daysOnMarket, isoDate } from '../../../shared/format.js';
 
 export type Column = NonNullable<Preferences['resultColumns']>[number];
 
@@ -52,13 +53,7 @@ export function isNumeric({ type }: Field): boolean {
 /** A listing's value as a cell shows it, with the unit that its head does not name. */
 export function cellText(field: Field, row: Row, now: string): string {
   if (field.name === 'OnMarketDate') return sayDays(daysOnMarket(row, now));
-  const value = field.name === 'Baths' ? bathsOf(row) : valueOf(field, row);
-  if (value === null || value === undefined || value === '') return BLANK;
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'number') return amount(value, field);
-  if (typeof value !== 'string') return value.length > 0 ? value.join(', ') : BLANK;
-  if (field.type === 'date') return isoDate(value);
-  return field.type === 'timestamp' ? dateOf(value) : value;
+  return fieldText(field, valueOf(field, row)) ?? BLANK;
 }
 
 /** What more there is to say of a cell when one points at it. */

@@ -1,0 +1,2 @@
+export { HomesAlike } from './homesAlike.js';
+export { OutlookModule } from './outlook.module.js';

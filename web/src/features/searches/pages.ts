@@ -1,0 +1,6 @@
+import type { Page } from '../../shared/page.js';
+
+export const PAGES: readonly Page[] = [
+  { path: 'search/compare', open: async () => ({ Component: (await import('./ComparePage.js')).ComparePage }) },
+  { path: 'search/:searchId?', open: async () => ({ Component: (await import('./SearchPage.js')).SearchPage }) },
+];
