@@ -55,6 +55,7 @@ async function readPages(database: DataSource): Promise<Measured> {
     },
     zone: 'America/New_York',
     countyDir: tmpdir(),
+    anewAfterDays: 30,
   });
   await reader.pull();
   await reader.onModuleDestroy();

@@ -27,3 +27,4 @@ export * from './startingSets.js';
 export * from './tasks.js';
 export * from './today.js';
 export * from './wanted.js';
+export * from './comps.js';

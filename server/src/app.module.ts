@@ -8,6 +8,7 @@ import { ClientFilesModule } from './clientFiles/index.js';
 import { ClientsModule } from './clients/index.js';
 import { ClockModule } from './clock/index.js';
 import { CONFIG } from './common/config.js';
+import { CompsModule } from './comps/index.js';
 import type { Config } from './common/config.js';
 import { databaseOptions } from './database.js';
 import { DemoModule } from './demo/index.js';
@@ -58,6 +59,7 @@ export class AppModule {
           useFactory: (storage: ThrottleStorage) => ({ throttlers: [{ ttl: 60_000, limit: 1000 }], storage }),
         }),
         ClockModule,
+        CompsModule,
         DeskModule,
         StepsModule,
         SessionsModule,

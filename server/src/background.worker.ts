@@ -7,6 +7,7 @@ import { AppModule } from './app.module.js';
 import { askingFor } from './common/asking.js';
 import type { Config } from './common/config.js';
 import { answerCalls, stepBehind } from './common/thread.js';
+import { CompHomes } from './comps/index.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
 import { Bounces, readLetterMaker } from './mail/index.js';
@@ -24,6 +25,7 @@ const BEGUN_MS = 10_000;
 const AT_THE_DESK: readonly Type<unknown>[] = [
   AlertsService,
   Bounces,
+  CompHomes,
   FeedPreviews,
   HomesAlike,
   ListingFiles,

@@ -53,7 +53,9 @@ describe('a home that comes while another server writes an alert’s first messa
     const clock = { now: () => now, date: () => new Date(now), time: () => ({ now, zone: 'America/New_York' }) };
     const context = { now: clock.time };
     const held = door();
-    const listings = new ListingsService(database, clock as unknown as Clock, { anewAfterDays: 30 });
+    const listings = new ListingsService(
+      ...([database, clock, { anewAfterDays: 30 }] as unknown as ConstructorParameters<typeof ListingsService>),
+    );
     const holding = Object.create(listings) as ListingsService;
     holding.inReach = async (...asked) => {
       const records = await listings.inReach(...asked);

@@ -12,7 +12,7 @@ const ENOUGH = 40;
 /** Fewer than these tell nothing. */
 const TOO_FEW = 8;
 /** The newest of them are looked at. */
-const MOST = 400;
+const MOST = 200;
 
 /** What is to be expected of a home, from how homes like it fared. */
 @Injectable()

@@ -4,6 +4,7 @@ import type { ListingRecord } from '@perambula/core';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
+import { ButtonLink } from '../../shared/ButtonLink.js';
 import { ago, street } from '../../shared/format.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
@@ -43,6 +44,7 @@ export function ListingPage() {
             <span className="chip chip-wait">Of your own file: only you see this home</span>
           ) : (
             <>
+              <ButtonLink to={`/comps/${listingKey}`}>Comps</ButtonLink>
               <PlanVisit clientId={clientId} listingKey={listingKey} />
               <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
             </>

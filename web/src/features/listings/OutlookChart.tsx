@@ -1,17 +1,12 @@
-import { Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import type { Outlook } from '@perambula/core';
 import { Line } from 'react-chartjs-2';
-import { COLOUR, FONT } from '../../shared/tokens.js';
+import '../../shared/charts.js';
+import { COLOUR } from '../../shared/tokens.js';
 import { wholePercent } from './outlook.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import panelCss from './OutlookPanel.module.css';
 
 const cx = classesOf(panelCss);
-
-Chart.register(LinearScale, LineElement, PointElement, Tooltip);
-Chart.defaults.font.family = FONT.text;
-Chart.defaults.font.size = 11;
-Chart.defaults.color = COLOUR.soft;
 
 /** Longer than this hardly any home is seen, and the chart would be mostly flat. */
 const MOST_DAYS = 180;

@@ -1,21 +1,16 @@
-import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import type { Plugin } from 'chart.js';
 import { dollars } from '@perambula/core';
 import type { HomeHistory } from '@perambula/core';
 import { Line } from 'react-chartjs-2';
 import { dateOf, day } from '../../shared/format.js';
-import { COLOUR, FONT } from '../../shared/tokens.js';
+import '../../shared/charts.js';
+import { COLOUR } from '../../shared/tokens.js';
 import { contractsOf, priceMarks, priceSteps } from './history.rules.js';
 import type { PricePoint } from './history.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './PriceHistory.module.css';
 
 const cx = classesOf(ownCss);
-
-Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
-Chart.defaults.font.family = FONT.text;
-Chart.defaults.font.size = 11;
-Chart.defaults.color = COLOUR.soft;
 
 const TWO_YEARS_MS = 2 * 365 * 86_400_000;
 /** A contract of a few days among years is still seen. */

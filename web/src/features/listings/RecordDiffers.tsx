@@ -41,7 +41,8 @@ export function RecordDiffers({ listingKey }: { readonly listingKey: string }) {
 export function sayListed({ field, listed, recorded, unit }: RecordAnswer['differences'][number]): string {
   if (typeof listed !== 'number' || typeof recorded !== 'number') return `listing says ${listed}`;
   const by = plainNumber(Math.abs(listed - recorded));
-  if (isYear({ name: field })) return `listing says ${by} ${by === '1' ? 'year' : 'years'} ${listed > recorded ? 'later' : 'earlier'}`;
+  if (isYear({ name: field }))
+    return `listing says ${by} ${by === '1' ? 'year' : 'years'} ${listed > recorded ? 'later' : 'earlier'}`;
   return ['listing says', by, unit, listed > recorded ? 'more' : 'less'].filter(Boolean).join(' ');
 }
 

@@ -40,7 +40,7 @@ describe('factsOf', () => {
     const full = Object.fromEntries(
       FIELDS.map(({ name, type }) => [name, type === 'choices' ? ['x'] : type === 'yesNo' ? true : 1]),
     );
-    const told = factsOf({ ...full, ListingKey: 'c', PropertyType: 'Residential', PropertySubType: 'x' } as ListingRecord);
+    const told = factsOf({ ...full, ListingKey: 'c', PropertyType: 'Residential', PropertySubType: 'x' });
     const named = new Set(told.flatMap((group) => [...group.facts.map(({ field }) => field.label), ...group.blank]));
     expect(named.size).toBeGreaterThan(110);
   });

@@ -32,8 +32,9 @@ export function useListingAhead(key: string | undefined): void {
   const client = useQueryClient();
   useEffect(() => {
     if (!key) return;
-    void client.prefetchQuery(oneListing(key));
-    void client.prefetchQuery(mediaOf(key));
+    // one that cannot be fetched ahead is asked for again when it is opened
+    client.query(oneListing(key)).catch(() => undefined);
+    client.query(mediaOf(key)).catch(() => undefined);
     new Image().src = `/media/${key}/0.svg`;
   }, [client, key]);
 }

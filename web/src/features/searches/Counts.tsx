@@ -1,6 +1,7 @@
 import type { CountAnswer } from '@perambula/contract';
 import type { ResultSet } from '@perambula/core';
 import { Button } from 'antd';
+import { ButtonLink } from '../../shared/ButtonLink.js';
 import { AddToShortlist } from './results/AddToShortlist.js';
 import { classesOf } from '../../shared/classes.js';
 import pagesCss from './pages.module.css';
@@ -53,6 +54,7 @@ export function Counts({ count, stale, problem, set, lineName, onShow, chosen, o
             {chosen.length} chosen ×
           </button>
         )}
+        {chosen.length > 1 && <ButtonLink to="/comps">Comps of {chosen.length}</ButtonLink>}
         <AddToShortlist keys={chosen} onDone={onChooseNone} />
       </span>
     </header>

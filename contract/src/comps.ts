@@ -1,0 +1,19 @@
+import type { ListingRecord } from '@perambula/core';
+import { post } from './endpoint.js';
+
+/** What is compared: homes that were chosen, or those round a subject, or both. */
+export interface CompsBody {
+  readonly subject?: string;
+  /** At most 200. */
+  readonly keys?: readonly string[];
+}
+
+export interface CompsAnswer {
+  readonly subject: ListingRecord | null;
+  /** In the fields that are compared. */
+  readonly homes: readonly ListingRecord[];
+  /** Within how many miles they were looked for; null where they were chosen. */
+  readonly miles: number | null;
+}
+
+export const gatherComps = post('comps').takes<CompsBody>().gives<CompsAnswer>();

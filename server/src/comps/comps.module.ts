@@ -1,0 +1,15 @@
+import { Module } from '@nestjs/common';
+import { DeskModule } from '../desk/index.js';
+import { ListingsModule } from '../listings/index.js';
+import { SearchesModule } from '../searches/index.js';
+import { SessionsModule } from '../sessions/index.js';
+import { CompHomes } from './compHomes.js';
+import { CompsController } from './comps.controller.js';
+import { CompsService } from './comps.service.js';
+
+@Module({
+  imports: [DeskModule, ListingsModule, SearchesModule, SessionsModule],
+  controllers: [CompsController],
+  providers: [CompHomes, CompsService],
+})
+export class CompsModule {}

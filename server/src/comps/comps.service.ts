@@ -1,0 +1,41 @@
+import { Injectable } from '@nestjs/common';
+import type { CompsAnswer } from '@perambula/contract';
+import { COMP_MILES, compsSearch } from '@perambula/core';
+import { found } from '../common/failure.js';
+import { Desk } from '../desk/index.js';
+import { ListingsService } from '../listings/index.js';
+import { SearchesService } from '../searches/index.js';
+import { CompHomes } from './compHomes.js';
+
+/** It is looked farther round a subject until so many homes are found. */
+const ENOUGH = 40;
+const MOST = 200;
+
+/** Homes to be compared: those chosen, or those round a subject. */
+@Injectable()
+export class CompsService {
+  constructor(
+    private readonly listings: ListingsService,
+    private readonly searches: SearchesService,
+    private readonly desk: Desk,
+  ) {}
+
+  /** @param keys  of homes that were chosen; none, and they are looked for round the subject */
+  async gather(agentId: string, subject: string | null, keys: readonly string[]): Promise<CompsAnswer> {
+    const record = subject === null ? null : found((await this.listings.byKeys([subject], agentId)).get(subject), 'listing');
+    let [around, miles]: [readonly string[], number | null] = [keys, null];
+    if (record && keys.length === 0) {
+      for (miles of COMP_MILES) {
+        const search = compsSearch(record, miles);
+        if (!search) break;
+        around = (await this.searches.first(agentId, search, MOST)).keys;
+        if (around.length > ENOUGH) break;
+      }
+    }
+    const others = around.filter((key) => key !== subject);
+    const homes = await this.desk.run('page', 'the homes to be compared', CompHomes, 'compared', agentId, others);
+    const [own] =
+      subject === null ? [] : await this.desk.run('page', 'the home itself', CompHomes, 'compared', agentId, [subject]);
+    return { subject: own ?? null, homes, miles: keys.length > 0 ? null : miles };
+  }
+}

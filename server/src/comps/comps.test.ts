@@ -1,0 +1,42 @@
+import type { CompsAnswer, ListingsAnswer } from '@perambula/contract';
+import { compGroupOf } from '@perambula/core';
+import type { Search } from '@perambula/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestStack } from '../testing/stack.js';
+import type { TestStack } from '../testing/stack.js';
+
+let stack: TestStack;
+beforeAll(async () => {
+  stack = await startTestStack();
+});
+afterAll(() => stack.end());
+
+const some = async (limit: number): Promise<string[]> => {
+  const lines: Search['lines'] = [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }];
+  const search: Search = { version: 1, kinds: ['Residential'], lines, bounds: [], order: [] };
+  const { rows } = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', { search, set: 'fit', limit });
+  return rows.map(({ ListingKey }) => ListingKey);
+};
+
+describe('homes to be compared', () => {
+  it('are looked for round a subject, farther and farther, until enough are found; itself is not among them', async () => {
+    const [key = ''] = await some(1);
+    const { subject, homes, miles } = await stack.juno.good<CompsAnswer>('POST', '/api/comps', { subject: key });
+    expect(subject?.ListingKey).toBe(key);
+    expect(homes.length >= 40 || miles === 15).toBe(true);
+    expect(homes.some(({ ListingKey }) => ListingKey === key)).toBe(false);
+    expect(new Set(homes.map(compGroupOf)).has('closed')).toBe(true);
+    for (const home of homes) expect(home).not.toHaveProperty('PrivateRemarks');
+  });
+  it('are those that were chosen, in their order', async () => {
+    const keys = await some(4);
+    const { subject, homes, miles } = await stack.juno.good<CompsAnswer>('POST', '/api/comps', { keys });
+    expect([subject, homes.map(({ ListingKey }) => ListingKey), miles]).toEqual([null, keys, null]);
+  });
+  it('are no more than 200, and of no unknown home', async () => {
+    const keys = Array.from({ length: 201 }, (_, i) => `K${i}`);
+    expect(await stack.juno.ask('POST', '/api/comps', { keys })).toMatchObject({ status: 422 });
+    expect((await stack.juno.ask('POST', '/api/comps', { subject: 'OST9999999' })).status).toBe(404);
+    expect(await stack.juno.good<CompsAnswer>('POST', '/api/comps', {})).toMatchObject({ subject: null, homes: [] });
+  });
+});

@@ -1,0 +1,2 @@
+export { CompHomes } from './compHomes.js';
+export { CompsModule } from './comps.module.js';

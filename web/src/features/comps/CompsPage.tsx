@@ -1,0 +1,114 @@
+import { USUAL_WEIGHTS } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
+import type { CompsAnswer } from '@perambula/contract';
+import { Button } from 'antd';
+import { Printer } from 'lucide-react';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useNow } from '../../shared/clock.api.js';
+import { calendarDay, street } from '../../shared/format.js';
+import { Failed, Waiting } from '../../shared/Waiting.js';
+import { HomesOnMap } from '../homesMap/index.js';
+import { OutlookPanel } from '../listings/index.js';
+import { useResultsState } from '../searches/index.js';
+import { useComps } from './comps.api.js';
+import { compsOf, groupsOf, tickedAtFirst } from './comps.rules.js';
+import { CompsTable } from './CompsTable.js';
+import { Weights } from './Weights.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './CompsPage.module.css';
+
+const cx = classesOf(ownCss);
+
+const PriceBySize = lazy(async () => ({ default: (await import('./PriceBySize.js')).PriceBySize }));
+const NONE: readonly string[] = [];
+
+/** Comparable homes: those round a subject, or those that were chosen among results. */
+export function CompsPage() {
+  const { listingKey } = useParams();
+  const chosen = useResultsState(({ chosen: keys }) => keys);
+  const keys = useMemo(() => (listingKey ? NONE : [...chosen]), [listingKey, chosen]);
+  const answer = useComps(listingKey, keys);
+  if (!listingKey && keys.length === 0)
+    return (
+      <div className="empty">
+        <h3>No homes to compare</h3>
+        <p>
+          Tick some among the <Link to="/search">results of a search</Link>, or open a listing and press <b>Comps</b>.
+        </p>
+      </div>
+    );
+  if (answer.isPending) return <Waiting what="Gathering homes like it …" />;
+  if (answer.isError) return <Failed error={answer.error} retry={() => void answer.refetch()} />;
+  return <Compared key={listingKey ?? 'chosen'} {...answer.data} />;
+}
+
+function Compared({ subject, homes, miles }: CompsAnswer) {
+  const today = calendarDay(useNow());
+  const [weights, setWeights] = useState(USUAL_WEIGHTS);
+  const [ownTicks, setOwnTicks] = useState<ReadonlySet<string> | null>(null);
+  const comps = useMemo(() => compsOf(homes, subject, weights, today), [homes, subject, weights, today]);
+  const atFirst = useMemo(() => tickedAtFirst(comps), [comps]);
+  const ticked = ownTicks ?? atFirst;
+  const groups = useMemo(() => groupsOf(comps, ticked), [comps, ticked]);
+  const counted = comps.filter(({ record }) => ticked.has(record.ListingKey));
+  const tick = (key: string): void => {
+    const next = new Set(ticked);
+    if (!next.delete(key)) next.add(key);
+    setOwnTicks(next);
+  };
+  return (
+    <div className={cx('page')}>
+      <header className={cx('head')}>
+        <h1>
+          {subject ? street(subject) : 'Homes compared'}{' '}
+          <span className={cx('beside')}>{sayBeside(counted.length, homes.length, miles)}</span>
+        </h1>
+        <span className={cx('acts')}>
+          {subject && <Weights weights={weights} onChange={setWeights} />}
+          <Button icon={<Printer size={14} />} onClick={() => window.print()}>
+            Print
+          </Button>
+        </span>
+      </header>
+      <div className={cx('columns')}>
+        <div>
+          {homes.length === 0 ? (
+            <p className="soft">No home of its kind is near enough to compare.</p>
+          ) : (
+            <CompsTable subject={subject} today={today} groups={groups} ticked={ticked} onTick={tick} />
+          )}
+          <p className="tight">
+            Price is what was paid where a home closed, else what is asked. Days run until a contract, until it went off, or to
+            today. Not an appraisal.
+          </p>
+        </div>
+        <aside className={cx('side')}>
+          <section aria-label="Price by size">
+            <h2>Price by size</h2>
+            <Suspense fallback={<Waiting what="Drawing …" />}>
+              <PriceBySize comps={counted} subject={subject} today={today} />
+            </Suspense>
+          </section>
+          {subject && <OutlookPanel listingKey={subject.ListingKey} />}
+          <Where homes={counted.map(({ record }) => record)} subject={subject} />
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+function sayBeside(ticked: number, all: number, miles: number | null): string {
+  const of = `${ticked} of ${all} ${all === 1 ? 'home' : 'homes'} counted`;
+  return miles === null ? of : `${of}, within ${miles} ${miles === 1 ? 'mile' : 'miles'}; sold within 12 months`;
+}
+
+function Where({ homes, subject }: { readonly homes: readonly ListingRecord[]; readonly subject: ListingRecord | null }) {
+  const all = useMemo(() => (subject ? [subject, ...homes] : homes), [subject, homes]);
+  return (
+    <section aria-label="Where they are" className={cx('where')}>
+      <h2>Where they are</h2>
+      <HomesOnMap label="Where the homes compared lie" homes={all} />
+    </section>
+  );
+}

@@ -1,0 +1,156 @@
+import { COMP_FIGURES, figuresOfHome } from '@perambula/core';
+import type { CompFigure, ListingRecord } from '@perambula/core';
+import { Checkbox } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { street } from '../../shared/format.js';
+import { Picture } from '../../shared/Picture.js';
+import { Status } from '../../shared/status.js';
+import { GROUP_SAID, HEADS, sayFigure, sayLikeness } from './comps.rules.js';
+import type { Comp, GroupOfComps } from './comps.rules.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './CompsTable.module.css';
+
+const cx = classesOf(ownCss);
+
+/** Of each group so many are shown at first, the likest. */
+const SHOWN = 8;
+
+interface Props {
+  readonly subject: ListingRecord | null;
+  readonly today: string;
+  readonly groups: readonly GroupOfComps[];
+  readonly ticked: ReadonlySet<string>;
+  readonly onTick: (key: string) => void;
+}
+
+/** The subject, and under it the homes by what became of them, with the averages of those ticked. */
+export function CompsTable({ subject, today, groups, ticked, onTick }: Props) {
+  return (
+    <div className={cx('scrolls')}>
+      <table className={cx('comps')}>
+        <thead>
+          <tr>
+            <th scope="col">Home</th>
+            {subject && <th scope="col">likeness</th>}
+            {COMP_FIGURES.map((figure) => (
+              <th scope="col" key={figure}>
+                {HEADS[figure]}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {subject && (
+          <tbody>
+            <tr className={cx('subject')}>
+              <th scope="row">
+                <div className={cx('home')}>
+                  <Name record={subject} />
+                </div>
+              </th>
+              <td />
+              {COMP_FIGURES.map((figure) => (
+                <td key={figure}>{sayFigure(figure, figuresOfHome(subject, today)[figure])}</td>
+              ))}
+            </tr>
+          </tbody>
+        )}
+        {groups.map((group) => (
+          <Group key={group.group} group={group} hasSubject={subject !== null} ticked={ticked} onTick={onTick} />
+        ))}
+      </table>
+    </div>
+  );
+}
+
+interface GroupProps extends Pick<Props, 'ticked' | 'onTick'> {
+  readonly group: GroupOfComps;
+  readonly hasSubject: boolean;
+}
+
+function Group({ group: { group, comps, ticked: count, averages }, hasSubject, ticked, onTick }: GroupProps) {
+  const [all, showAll] = useState(false);
+  const shown = comps.filter(({ record }, i) => all || i < SHOWN || ticked.has(record.ListingKey));
+  const columns = COMP_FIGURES.length + (hasSubject ? 2 : 1);
+  const line = (name: string, of: (figure: CompFigure) => string, isFirst = false) => (
+    <tr className={cx(isFirst ? 'average is-first' : 'average')}>
+      <th scope="row">{name}</th>
+      {hasSubject && <td />}
+      {COMP_FIGURES.map((figure) => (
+        <td key={figure}>{of(figure)}</td>
+      ))}
+    </tr>
+  );
+  return (
+    <tbody>
+      <tr>
+        <th scope="colgroup" colSpan={columns} className={cx('group')}>
+          <span>
+            {GROUP_SAID[group]} <span className="soft figure">{comps.length}</span>
+          </span>
+        </th>
+      </tr>
+      {shown.map((comp) => (
+        <Row key={comp.record.ListingKey} comp={comp} isTicked={ticked.has(comp.record.ListingKey)} onTick={onTick} />
+      ))}
+      {shown.length < comps.length && (
+        <tr>
+          <td colSpan={columns} className={cx('more')}>
+            <button type="button" className="plain" onClick={() => showAll(true)}>
+              Show the other {comps.length - shown.length}
+            </button>
+          </td>
+        </tr>
+      )}
+      {count > 0 && (
+        <>
+          {line(`median of ${count}`, (figure) => sayFigure(figure, averages[figure].median), true)}
+          {line('mean', (figure) => sayFigure(figure, averages[figure].mean))}
+          {line('lowest', (figure) => sayFigure(figure, averages[figure].lowest))}
+          {line('highest', (figure) => sayFigure(figure, averages[figure].highest))}
+        </>
+      )}
+    </tbody>
+  );
+}
+
+interface RowProps {
+  readonly comp: Comp;
+  readonly isTicked: boolean;
+  readonly onTick: (key: string) => void;
+}
+
+function Row({ comp: { record, figures, likeness, parts }, isTicked, onTick }: RowProps) {
+  const key = record.ListingKey;
+  return (
+    <tr className={cx(isTicked ? '' : 'is-out')}>
+      <th scope="row">
+        <div className={cx('home')}>
+          <Checkbox checked={isTicked} onChange={() => onTick(key)} aria-label={`Count ${street(record)}`} />
+          <Name record={record} />
+        </div>
+      </th>
+      {likeness !== null && parts && <td title={sayLikeness(parts)}>{`${Math.round(likeness * 100)}%`}</td>}
+      {COMP_FIGURES.map((figure) => (
+        <td key={figure}>{sayFigure(figure, figures[figure])}</td>
+      ))}
+    </tr>
+  );
+}
+
+function Name({ record }: { readonly record: ListingRecord }) {
+  return (
+    <>
+      <span className={cx('small-picture')}>
+        {record['PhotosCount'] !== 0 && <Picture listingKey={record.ListingKey} alt="" />}
+      </span>
+      <span className={cx('name')}>
+        <Link to={`/listings/${record.ListingKey}`}>{street(record)}</Link>
+        <span className={cx('state tight')}>
+          <Status status={String(record['StandardStatus'])} />
+          <span className={cx('town')}>{String(record['City'] ?? '')}</span>
+        </span>
+      </span>
+    </>
+  );
+}

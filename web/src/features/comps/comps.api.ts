@@ -1,0 +1,20 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { gatherComps } from '@perambula/contract';
+import { ask } from '../../shared/http.js';
+import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
+
+const compsKeys = queryKeys(
+  'comps',
+  { staleBy: MARKET_CHANGES, whenOpened: true },
+  { of: (subject: string | undefined, keys: readonly string[]) => [subject, keys] },
+);
+
+/** Homes that were chosen; where none were, those round the subject. */
+export function useComps(subject: string | undefined, keys: readonly string[]) {
+  return useQuery({
+    queryKey: compsKeys.of(subject, keys),
+    queryFn: () => ask(gatherComps, { body: { ...(subject ? { subject } : {}), ...(keys.length > 0 ? { keys } : {}) } }),
+    placeholderData: keepPreviousData,
+    enabled: subject !== undefined || keys.length > 0,
+  });
+}

@@ -1,0 +1,1 @@
+export { OutlookPanel } from './OutlookPanel.js';
