@@ -76,6 +76,34 @@ test('all that ever happened at one address', async ({ page }) => {
   took(agent, 'All that ever happened at one address', 2);
 });
 
+test('comps round an address: picked, and the averages read', async ({ page }) => {
+  const agent = await signedIn(page);
+  const fine = watch(page);
+  const { rows } = (await (
+    await page.request.post(`${run.web}/api/searches/listings`, {
+      data: { set: 'fit', limit: 1, search: { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] } },
+    })
+  ).json()) as ListingsAnswer;
+  const address = String(rows[0]?.['UnparsedAddress']);
+  await agent.press('Control+k');
+  agent.actions++;
+  await page.keyboard.type(address);
+  await expect(found(page, 'Homes').first()).toContainText(address);
+  await page.keyboard.press('Enter');
+  await agent.click(page.getByRole('link', { name: 'Comps' }));
+  const counted = page.getByRole('heading', { level: 1 });
+  await expect(counted).toContainText(/\d+ of \d+ homes counted/);
+  const before = await counted.innerText();
+  // the likest are ticked already: one of them is left out, one more is taken in
+  const ticks = page.getByRole('checkbox', { name: /^Count / });
+  await agent.click(ticks.and(page.locator(':checked')).first());
+  await expect(counted).not.toHaveText(before);
+  await agent.click(ticks.and(page.locator(':not(:checked)')).last());
+  await expect(page.getByRole('row', { name: /^median of \d/ }).first()).toContainText('$');
+  took(agent, 'Comps round an address, averages read', 8);
+  fine();
+});
+
 test('why did my search drop to nothing: the line at fault shows', async ({ page }) => {
   const agent = new Agent(page);
   await agent.signIn('/search');

@@ -7,10 +7,10 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { calendarDay, street } from '../../shared/format.js';
+import { useParameters } from '../../shared/useParameters.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { OutlookPanel } from '../listings/index.js';
-import { useResultsState } from '../searches/index.js';
 import { useComps } from './comps.api.js';
 import { compsOf, groupsOf, tickedAtFirst } from './comps.rules.js';
 import { CompsTable } from './CompsTable.js';
@@ -21,13 +21,12 @@ import ownCss from './CompsPage.module.css';
 const cx = classesOf(ownCss);
 
 const PriceBySize = lazy(async () => ({ default: (await import('./PriceBySize.js')).PriceBySize }));
-const NONE: readonly string[] = [];
 
 /** Comparable homes: those round a subject, or those that were chosen among results. */
 export function CompsPage() {
   const { listingKey } = useParams();
-  const chosen = useResultsState(({ chosen: keys }) => keys);
-  const keys = useMemo(() => (listingKey ? NONE : [...chosen]), [listingKey, chosen]);
+  const homes = useParameters()[0].get('homes') ?? '';
+  const keys = useMemo(() => homes.split(',').filter(Boolean), [homes]);
   const answer = useComps(listingKey, keys);
   if (!listingKey && keys.length === 0)
     return (
@@ -40,7 +39,7 @@ export function CompsPage() {
     );
   if (answer.isPending) return <Waiting what="Gathering homes like it …" />;
   if (answer.isError) return <Failed error={answer.error} retry={() => void answer.refetch()} />;
-  return <Compared key={listingKey ?? 'chosen'} {...answer.data} />;
+  return <Compared key={`${listingKey} ${homes}`} {...answer.data} />;
 }
 
 function Compared({ subject, homes, miles }: CompsAnswer) {

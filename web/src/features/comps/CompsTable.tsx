@@ -84,7 +84,7 @@ function Group({ group: { group, comps, ticked: count, averages }, hasSubject, t
   return (
     <tbody>
       <tr>
-        <th scope="colgroup" colSpan={columns} className={cx('group')}>
+        <th scope="rowgroup" colSpan={columns} className={cx('group')}>
           <span>
             {GROUP_SAID[group]} <span className="soft figure">{comps.length}</span>
           </span>

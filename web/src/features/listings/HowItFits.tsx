@@ -1,12 +1,11 @@
 import type { ClientFile } from '@perambula/contract';
-import { fieldOf } from '@perambula/core';
 import type { FitRow } from '@perambula/core';
 import { Segmented } from 'antd';
 import { Check, HelpCircle, Minus, X } from 'lucide-react';
 import { useState } from 'react';
-import { fieldText } from '../../shared/fieldText.js';
 import { firstNames } from '../../shared/format.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
+import { sayFitValue } from './fit.rules.js';
 import { useFit } from './listing.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './HowItFits.module.css';
@@ -56,7 +55,7 @@ function Rows({ listingKey, searchId }: { readonly listingKey: string; readonly 
               {row.label}
             </span>
             <b className={cx(row.truth === null ? 'fits-unknown' : row.nice && !row.truth ? 'soft' : '')}>
-              {said(row)}
+              {sayFitValue(row)}
               {row.miss && <span className={cx('fits-miss')}>{row.miss}</span>}
             </b>
           </li>
@@ -71,14 +70,4 @@ function Mark({ row: { truth, nice } }: { readonly row: FitRow }) {
   if (truth === null) return <HelpCircle size={15} className={cx('fits-unknown')} aria-label="unknown" />;
   if (nice) return <Minus size={15} className="soft" aria-label="has it not" />;
   return <X size={15} className={cx('fits-no')} aria-label="does not fit" />;
-}
-
-/** What the home has; of lines that ask one thing or another, what is wanted. */
-function said({ field, value, truth, wanted, id }: FitRow): string {
-  if (id === 'where') return truth === null ? 'place not known' : truth ? 'inside' : '';
-  const known = field === null ? undefined : fieldOf(field);
-  if (!known) return wanted;
-  const text = typeof value === 'number' && known.unit === 'min' ? String(Math.ceil(value)) : fieldText(known, value);
-  if (text === null) return 'left blank';
-  return typeof value === 'number' && known.unit ? `${text} ${known.unit}` : text;
 }

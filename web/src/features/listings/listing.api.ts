@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getFit, getListing, getMedia, getOutlook, getRecord, getWanted } from '@perambula/contract';
 import { useEffect } from 'react';
 import { ask } from '../../shared/http.js';
@@ -25,6 +25,10 @@ const mediaOf = (key: string) => ({ queryKey: listingKeys.media(key), queryFn: (
 
 export function useListing(key: string | undefined) {
   return useQuery({ ...oneListing(key), enabled: !!key });
+}
+
+export function useListings(keys: readonly string[]) {
+  return useQueries({ queries: keys.map((key) => oneListing(key)) });
 }
 
 /** Fetches what the next one needs, and its first picture, before it is asked for. */
@@ -61,5 +65,14 @@ export function useWanted(key: string) {
 
 /** How it fits one saved search, line by line. */
 export function useFit(key: string, searchId: string) {
-  return useQuery({ queryKey: wantedKeys.fit(key, searchId), queryFn: () => ask(getFit, { at: { key, searchId } }) });
+  return useQuery(oneFit(key, searchId));
 }
+
+export function useFits(keys: readonly string[], searchId: string) {
+  return useQueries({ queries: keys.map((key) => oneFit(key, searchId)) });
+}
+
+const oneFit = (key: string, searchId: string) => ({
+  queryKey: wantedKeys.fit(key, searchId),
+  queryFn: () => ask(getFit, { at: { key, searchId } }),
+});

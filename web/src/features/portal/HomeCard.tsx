@@ -3,6 +3,7 @@ import type { PortalHome, Verdict } from '@perambula/contract';
 import { useState } from 'react';
 import { ago, clockTime, day, facts, price } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
+import { Leafed, useLeaf } from '../../shared/Leafed.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { tellOpened, useAskToSee, useReact } from './portal.api.js';
@@ -20,6 +21,7 @@ export function HomeCard({ home, now }: { readonly home: PortalHome; readonly no
   const key = listing.ListingKey;
   const react = useReact(key);
   const askToSee = useAskToSee(key);
+  const leaf = useLeaf(Number(listing['PhotosCount'] ?? 1));
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState(reaction?.note ?? '');
   const [wish, setWish] = useState<string | null>(null);
@@ -30,16 +32,19 @@ export function HomeCard({ home, now }: { readonly home: PortalHome; readonly no
   const problem = react.error ?? askToSee.error;
   return (
     <article className={cx('home')} aria-label={home.address}>
-      <button
-        type="button"
-        className={cx('home-picture')}
-        onClick={more}
-        aria-expanded={open}
-        aria-label={`${home.address}: ${open ? 'less' : 'more'} about it`}
-      >
-        <Picture listingKey={key} alt="" />
-        <span className={cx('home-why')}>{home.why}</span>
-      </button>
+      <Leafed leaf={leaf}>
+        <button
+          type="button"
+          className={cx('home-picture')}
+          onClick={more}
+          onKeyDown={leaf.onKeyDown}
+          aria-expanded={open}
+          aria-label={`${home.address}: ${open ? 'less' : 'more'} about it`}
+        >
+          <Picture listingKey={key} index={leaf.index} alt="" />
+          <span className={cx('home-why')}>{home.why}</span>
+        </button>
+      </Leafed>
       <div className={cx('home-text')}>
         <p className={cx('home-line')}>
           <span className={cx('home-price')}>{price(listing)}</span> <Status status={String(listing['StandardStatus'])} />

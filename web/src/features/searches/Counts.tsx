@@ -8,6 +8,11 @@ import pagesCss from './pages.module.css';
 
 const cx = classesOf(pagesCss);
 
+/** So many are compared at most. */
+const MOST_COMPARED = 200;
+/** So many homes stand side by side at most. */
+const MOST_BESIDE = 6;
+
 interface Props {
   readonly count: CountAnswer | undefined;
   /** Whether the figures are those of the search before the last change. */
@@ -54,7 +59,12 @@ export function Counts({ count, stale, problem, set, lineName, onShow, chosen, o
             {chosen.length} chosen ×
           </button>
         )}
-        {chosen.length > 1 && <ButtonLink to="/comps">Comps of {chosen.length}</ButtonLink>}
+        {chosen.length > 1 && chosen.length <= MOST_BESIDE && (
+          <ButtonLink to={`/beside/${chosen.join(',')}`}>Side by side</ButtonLink>
+        )}
+        {chosen.length > 1 && (
+          <ButtonLink to={`/comps?homes=${chosen.slice(0, MOST_COMPARED).join(',')}`}>Comps of {chosen.length}</ButtonLink>
+        )}
         <AddToShortlist keys={chosen} onDone={onChooseNone} />
       </span>
     </header>

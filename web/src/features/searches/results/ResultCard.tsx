@@ -5,6 +5,7 @@ import { Checkbox } from 'antd';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { facts, price, street, timeOnMarket } from '../../../shared/format.js';
+import { Leafed, useLeaf } from '../../../shared/Leafed.js';
 import { Picture } from '../../../shared/Picture.js';
 import { Status } from '../../../shared/status.js';
 import { classesOf } from '../../../shared/classes.js';
@@ -32,15 +33,19 @@ const WEEK_MS = 7 * 86_400_000;
 export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, wishes, minutes, onHover, onChoose }: Props) {
   const time = timeOnMarket(row, now);
   const reason = reasonOf(row);
+  const leaf = useLeaf(Number(row['PhotosCount'] ?? 1));
   return (
     <article
       className={cx(`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`)}
       onMouseEnter={() => onHover(row.ListingKey)}
       onMouseLeave={() => onHover(null)}
+      onKeyDown={leaf.onKeyDown}
     >
-      <Link to={`/listings/${row.ListingKey}`} className={cx('result-picture')} tabIndex={-1} aria-hidden="true">
-        <Picture listingKey={row.ListingKey} alt="" />
-      </Link>
+      <Leafed leaf={leaf}>
+        <Link to={`/listings/${row.ListingKey}`} className={cx('result-picture')} tabIndex={-1} aria-hidden="true">
+          <Picture listingKey={row.ListingKey} index={leaf.index} alt="" />
+        </Link>
+      </Leafed>
       <div className={cx('result-text')}>
         <p className={cx('result-price')}>
           <span className={cx('result-figure')}>{price(row)}</span> {!reason && <News row={row} now={now} />}{' '}

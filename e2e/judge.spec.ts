@@ -1,0 +1,91 @@
+import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import type { ListingsAnswer } from '@perambula/contract';
+import { Agent, expectAccessible, homesOn, run, watch } from './driver.js';
+
+/** A home for sale with several pictures. */
+async function pictured(page: Page): Promise<string> {
+  const lines = [
+    { id: 'p', field: 'PhotosCount', is: { atLeast: 3 } },
+    { id: 's', field: 'Status', is: { anyOf: ['Active'] } },
+  ];
+  const search = { version: 1, kinds: ['Residential'], lines, bounds: [], order: [] };
+  const answer = await page.request.post(`${run.web}/api/searches/listings`, { data: { set: 'fit', limit: 1, search } });
+  return ((await answer.json()) as ListingsAnswer).rows[0]?.ListingKey ?? '';
+}
+
+test('pictures open over the whole window, are turned by keys, and close', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/today');
+  const key = await pictured(page);
+  const fine = watch(page);
+  await agent.open(`/listings/${key}`);
+  await agent.click(agent.button(/^Enlarge picture 1/));
+  await expect(page.getByText(/^1 \/ \d+$/)).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText(/^2 \/ \d+$/)).toBeVisible();
+  await expectAccessible(page);
+  // the arrows turn the pictures, not the listings
+  await expect(page).toHaveURL(new RegExp(`/listings/${key}$`));
+  await page.keyboard.press('Escape');
+  await expect(agent.button(/^Enlarge picture 2/)).toBeVisible();
+  await expectAccessible(page);
+  fine();
+});
+
+test('a home tells how others like it fared, and shows them', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/today');
+  const fine = watch(page);
+  await agent.open(`/listings/${await pictured(page)}`);
+  const told = page.getByRole('region', { name: 'How homes like it fare' });
+  await expect(told).toContainText(/Of \d+ like it, .* under contract within \d+ days?;/);
+  await agent.click(told.getByText('As a table, and what it rests on'));
+  await expect(told.getByRole('row', { name: /^30 days/ })).toContainText('%');
+  const all = told.getByRole('button', { name: /^See all [\d,]+ in a search$/ });
+  const total = Number(/[\d,]+/.exec(await all.innerText())?.[0].replaceAll(',', ''));
+  await agent.click(all);
+  await expect(page).toHaveURL(/\/search/);
+  await expect.poll(() => agent.count('fit')).toBe(total);
+  fine();
+});
+
+test('results stand side by side, and leaf through their pictures in place', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/search');
+  const fine = watch(page);
+  await agent.click(agent.button('New search'));
+  const cards = homesOn(page);
+  await expect(cards.getByRole('checkbox').nth(2)).toBeAttached();
+  const card = cards.filter({ has: page.getByRole('button', { name: 'The next picture' }) }).first();
+  await card.getByRole('link').last().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(card.locator('img').first()).toHaveAttribute('src', /\/1\.svg$/);
+  for (let i = 0; i < 3; i++) await agent.click(cards.getByRole('checkbox').nth(i));
+  await agent.click(page.getByRole('link', { name: 'Side by side' }));
+  await expect(page.getByRole('columnheader')).toHaveCount(3);
+  await expect(page.getByText('Where they differ')).toBeVisible();
+  await expectAccessible(page);
+  await agent.click(agent.button('Leave out').first());
+  await expect(page.getByRole('columnheader')).toHaveCount(2);
+  fine();
+});
+
+test('comps follow what likeness is taken for', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/today');
+  const key = await pictured(page);
+  const fine = watch(page);
+  await agent.open(`/comps/${key}`);
+  const first = page.getByRole('row', { name: /^Count / }).first();
+  await expect(first).toContainText('%');
+  const before = await first.innerText();
+  await agent.click(agent.button('What likeness is …'));
+  const size = page.getByRole('slider', { name: 'Size' });
+  await size.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft');
+  await expect(first).not.toHaveText(before);
+  await page.keyboard.press('Escape');
+  await expectAccessible(page);
+  fine();
+});
