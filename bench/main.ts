@@ -6,6 +6,7 @@ import { benchBounds } from './bounds.js';
 import { benchCount } from './count.js';
 import { benchFeed, benchStream } from './feed.js';
 import { benchBrowser } from './keystroke.js';
+import { benchJudge } from './judge.js';
 import { benchMap } from './map.js';
 import { benchMany } from './many.js';
 import { benchReverse } from './reverse.js';
@@ -18,6 +19,7 @@ const database = await createConnection({ ...access, database: name });
 /** What is measured, in this order; `npm run bench -- roads reverse` measures only these. */
 const parts: Readonly<Record<string, () => unknown>> = {
   browser: () => benchBrowser(run.web, run.signIn),
+  judge: () => benchJudge(run.web, run.signIn),
   map: () => benchMap(run.web, run.signIn),
   beside: () => benchBeside(run.web, run.signIn),
   async people() {

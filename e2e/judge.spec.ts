@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import type { ListingsAnswer } from '@perambula/contract';
-import { Agent, expectAccessible, homesOn, run, watch } from './driver.js';
+import type { AddressPlace, ListingsAnswer, ParcelAnswer } from '@perambula/contract';
+import { Agent, expectAccessible, found, homesOn, run, watch } from './driver.js';
 
 /** A home for sale with several pictures. */
 async function pictured(page: Page): Promise<string> {
@@ -47,6 +47,27 @@ test('a home tells how others like it fared, and shows them', async ({ page }) =
   await agent.click(all);
   await expect(page).toHaveURL(/\/search/);
   await expect.poll(() => agent.count('fit')).toBe(total);
+  fine();
+});
+
+test('a parcel that was never listed is found by its address, with its public record', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/today');
+  const fine = watch(page);
+  const ask = async <T>(path: string): Promise<T> => (await (await page.request.get(`${run.web}/api/${path}`)).json()) as T;
+  let address: string | undefined;
+  for (let number = 100; address === undefined && number < 1300; number += 7)
+    for (const place of await ask<AddressPlace[]>(`places/addresses?sought=${number}%204th%20St`)) {
+      const { listings } = await ask<ParcelAnswer>(`parcels/${encodeURIComponent(place.parcelNumber)}`);
+      if (listings.length === 0) address = place.address;
+    }
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(address ?? '');
+  await agent.click(found(page, 'Never listed, or no more').first());
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(address ?? '');
+  await expect(page.getByText('It was never listed')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Public record' })).toContainText('Owner');
+  await expectAccessible(page);
   fine();
 });
 

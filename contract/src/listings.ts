@@ -42,8 +42,23 @@ export interface RecordAnswer {
   }[];
 }
 
+/** A parcel, listed or never: its record, and its listings, the newest first. */
+export interface ParcelAnswer {
+  readonly record: PublicRecord;
+  readonly listings: readonly {
+    readonly listingKey: string;
+    readonly listingId: string;
+    readonly status: string;
+    readonly price: number | null;
+    /** ISO 8601, when it was entered. */
+    readonly at: string;
+  }[];
+}
+
 export const getListing = get('listings/:key').gives<ListingAnswer>();
 
 export const getMedia = get('listings/:key/media').gives<ListingMedia>();
 
 export const getRecord = get('listings/:key/record').gives<RecordAnswer>();
+
+export const getParcel = get('parcels/:parcelNumber').gives<ParcelAnswer>();

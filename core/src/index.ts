@@ -73,7 +73,7 @@ export { likelyField } from './listing/likelyField.js';
 export type { CostAssumptions } from './listing/monthlyCost.js';
 export { COST_BOUNDS, USUAL_COST } from './listing/monthlyCost.js';
 export type { FieldValue, ListingRecord } from './listing/record.js';
-export { bathsOf, positionOf, pricePerSquareFootOf } from './listing/record.js';
+export { bathsOf, endedOn, positionOf, pricePerSquareFootOf } from './listing/record.js';
 export { recordDifferences } from './listing/recordDifferences.js';
 export type { Status } from './listing/status.js';
 export { ON_MARKET, STATUSES, STATUS_DATE_FIELD, isAvailable } from './listing/status.js';

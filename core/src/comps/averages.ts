@@ -1,6 +1,6 @@
 import { summary } from '../figures/summary.js';
 import type { Summary } from '../figures/summary.js';
-import { bathsOf, saleToListOf } from '../listing/record.js';
+import { bathsOf, endedOn, numberIn, saleToListOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { dayNumber } from '../time/period.js';
 
@@ -32,16 +32,16 @@ export type FiguresOfHome = Readonly<Record<CompFigure, number | null>>;
 
 /** @param today  an ISO date, to which a home that is for sale is counted */
 export function figuresOfHome(record: ListingRecord, today: string): FiguresOfHome {
-  const price = numberOf(record['ClosePrice']) ?? numberOf(record['ListPrice']);
-  const size = numberOf(record['LivingArea']);
+  const price = numberIn(record, 'ClosePrice') ?? numberIn(record, 'ListPrice');
+  const size = numberIn(record, 'LivingArea');
   return {
     price,
     perSquareFoot: price !== null && size !== null && size > 0 ? price / size : null,
     size,
-    beds: numberOf(record['BedroomsTotal']),
+    beds: numberIn(record, 'BedroomsTotal'),
     baths: bathsOf(record),
-    year: numberOf(record['YearBuilt']),
-    lot: numberOf(record['LotSizeAcres']),
+    year: numberIn(record, 'YearBuilt'),
+    lot: numberIn(record, 'LotSizeAcres'),
     days: daysForSale(record, today),
     saleToList: saleToListOf(record),
   };
@@ -49,17 +49,11 @@ export function figuresOfHome(record: ListingRecord, today: string): FiguresOfHo
 
 /** Days from coming on the market to a contract, or to going off, or to today; null while it was never on it. */
 function daysForSale(record: ListingRecord, today: string): number | null {
-  const until = ['PurchaseContractDate', 'CloseDate', 'WithdrawnDate', 'CancellationDate', 'ExpirationDate']
-    .map((field) => record[field])
-    .find((date) => typeof date === 'string');
-  // an expiration ahead is only when its contract would end
-  const end = compGroupOf(record) === 'asked' ? today : String(until ?? today);
+  const { PurchaseContractDate: contract } = record;
+  const until = typeof contract === 'string' ? contract : endedOn(record);
+  const end = compGroupOf(record) === 'asked' || until === null ? today : until;
   const days = dayNumber(end) - dayNumber(String(record['OnMarketDate']));
   return Number.isNaN(days) ? null : Math.max(0, days);
-}
-
-function numberOf(value: unknown): number | null {
-  return typeof value === 'number' && Number.isFinite(value) ? value : null;
 }
 
 /** Mean, median, lowest and highest of each figure over some homes, each over those that have it. */

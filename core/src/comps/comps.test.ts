@@ -95,6 +95,7 @@ describe('likeness', () => {
       BedroomsTotal: 8,
       BathroomsFull: 5,
       LotSizeAcres: 4,
+      StandardStatus: 'Closed',
       CloseDate: '2024-01-01',
     });
     expect(like(unlike)).toBe(0);

@@ -1,5 +1,5 @@
 import { distance, METRES_PER_MILE } from '../geo/distance.js';
-import { bathsOf, positionOf } from '../listing/record.js';
+import { bathsOf, endedOn, numberIn, positionOf } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
 import { dayNumber } from '../time/period.js';
 
@@ -32,10 +32,10 @@ export type Likeness = Readonly<Record<LikenessPart, number | null>>;
 /** @param today  an ISO date */
 export function likenessParts(subject: ListingRecord, home: ListingRecord, today: string): Likeness {
   const share = (field: string, most: number): number | null => {
-    const [one, other] = [numberOf(subject[field]), numberOf(home[field])];
+    const [one, other] = [numberIn(subject, field), numberIn(home, field)];
     return one === null || other === null || one <= 0 ? null : falling(Math.abs(other - one) / one, most);
   };
-  const apart = (field: string, most: number): number | null => gap(numberOf(subject[field]), numberOf(home[field]), most);
+  const apart = (field: string, most: number): number | null => gap(numberIn(subject, field), numberIn(home, field), most);
   return {
     distance: milesLikeness(subject, home),
     kind: kindLikeness(subject, home),
@@ -76,10 +76,8 @@ function kindLikeness(subject: ListingRecord, home: ListingRecord): number | nul
 
 /** A sale’s age; what is on the market is of today. */
 function dateLikeness(home: ListingRecord, today: string): number {
-  const ended = ['CloseDate', 'WithdrawnDate', 'CancellationDate', 'ExpirationDate']
-    .map((field) => dayNumber(String(home[field])))
-    .filter((day) => day <= dayNumber(today));
-  return ended.length === 0 ? 1 : falling(dayNumber(today) - Math.max(...ended), UNLIKE_FROM.date);
+  const ended = endedOn(home);
+  return ended === null ? 1 : falling(Math.max(0, dayNumber(today) - dayNumber(ended)), UNLIKE_FROM.date);
 }
 
 function gap(one: number | null, other: number | null, most: number): number | null {
@@ -88,8 +86,4 @@ function gap(one: number | null, other: number | null, most: number): number | n
 
 function falling(difference: number, most: number): number {
   return Math.max(0, 1 - difference / most);
-}
-
-function numberOf(value: unknown): number | null {
-  return typeof value === 'number' ? value : null;
 }

@@ -101,6 +101,24 @@ export function daysToContractOf({ OnMarketDate: from, PurchaseContractDate: to 
   return Number.isNaN(days) ? null : Math.max(0, days);
 }
 
+const END_DATES = ['CloseDate', 'WithdrawnDate', 'CancellationDate'] as const;
+
+/**
+ * The day on which a listing went off the market, an ISO date; null while it is on it. The expiration of one that has not
+ * expired is only when its contract will end.
+ */
+export function endedOn(record: ListingRecord): string | null {
+  const dates = END_DATES.map((field) => record[field]);
+  if (record['StandardStatus'] === 'Expired') dates.push(record['ExpirationDate']);
+  return dates.find((date): date is string => typeof date === 'string') ?? null;
+}
+
+/** A field's number; null where it is blank. */
+export function numberIn(record: ListingRecord, field: string): number | null {
+  const value = record[field];
+  return typeof value === 'number' && Number.isFinite(value) ? value : null;
+}
+
 /** Since when the home has been for sale over all its listings; its own first day unless the store joined an earlier one. */
 export function forSaleSinceOf({ ForSaleSince: since, OnMarketDate: own }: ListingRecord): FieldValue {
   return since ?? own;

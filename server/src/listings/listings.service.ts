@@ -125,11 +125,9 @@ export class ListingsService {
       return { listing: forAudience(own, 'agent'), history: this.historyOf([own], []), openHouses: [] };
     }
     const row = found(await this.database.getRepository(ListingRow).findOneBy({ listingKey: key }), 'listing');
-    const ofParcel = row.parcelNumber
-      ? await this.database.getRepository(ListingRow).findBy({ parcelNumber: row.parcelNumber })
-      : [row];
+    const ofParcel = row.parcelNumber ? await this.ofParcel(row.parcelNumber) : [row.data];
     // a rent is not compared with a price
-    const siblings = ofParcel.map(({ data }) => data).filter((data) => isRental(data) === isRental(row.data));
+    const siblings = ofParcel.filter((data) => isRental(data) === isRental(row.data));
     const events = await this.database
       .getRepository(ListingEventRow)
       .findBy({ listingKey: In(siblings.map(({ ListingKey }) => ListingKey)) });
@@ -142,6 +140,12 @@ export class ListingsService {
       status,
     }));
     return { listing: forAudience(row.data, 'agent'), history: this.historyOf(siblings, events), openHouses };
+  }
+
+  /** A parcel's listings, of whatever kind. */
+  async ofParcel(parcelNumber: string): Promise<ListingRecord[]> {
+    const rows = await this.database.getRepository(ListingRow).findBy({ parcelNumber, removed: false });
+    return rows.map(({ data }) => data);
   }
 
   /** Listings each by itself, from its beginning to its end. */

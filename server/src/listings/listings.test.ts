@@ -1,6 +1,14 @@
 import type { RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ClientFile, ClientSummary, ListingAnswer, ListingMedia, RecordAnswer, Today } from '@perambula/contract';
+import type {
+  ClientFile,
+  ClientSummary,
+  ListingAnswer,
+  ListingMedia,
+  ParcelAnswer,
+  RecordAnswer,
+  Today,
+} from '@perambula/contract';
 import type { ListingRecord, Search } from '@perambula/core';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
@@ -96,6 +104,24 @@ describe('a listing’s history', () => {
   it('of no listing is not found', async () => {
     for (const key of ['OST9999999', '%', "x' OR '1'='1"])
       expect((await stack.juno.ask('GET', `/api/listings/${encodeURIComponent(key)}`)).status).toBe(404);
+  });
+});
+
+describe('a parcel', () => {
+  it('is told by its record and all its listings, the newest first', async () => {
+    const [listed] = await rows<{ parcelNumber: string; n: number }>(
+      'SELECT parcelNumber, COUNT(*) AS n FROM listings WHERE removed = 0 AND parcelNumber IS NOT NULL GROUP BY parcelNumber ORDER BY n DESC, parcelNumber LIMIT 1',
+    );
+    const parcel = await stack.juno.good<ParcelAnswer>('GET', `/api/parcels/${listed?.parcelNumber}`);
+    expect(parcel.record.ParcelNumber).toBe(listed?.parcelNumber);
+    expect(parcel.listings).toHaveLength(Number(listed?.n));
+    const times = parcel.listings.map(({ at }) => at);
+    expect(times).toEqual(times.toSorted().reverse());
+  });
+  it('that the county has not is not found, and is for agents only', async () => {
+    for (const number of ['99-99999', '%', 'x'.repeat(200)])
+      expect((await stack.juno.ask('GET', `/api/parcels/${encodeURIComponent(number)}`)).status).toBe(404);
+    expect((await stack.browser().ask('GET', '/api/parcels/71-00466')).status).toBe(401);
   });
 });
 

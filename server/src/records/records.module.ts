@@ -8,6 +8,7 @@ import { SessionsModule } from '../sessions/index.js';
 import { AssessorReader } from './assessor.reader.js';
 import { AssessorRecords } from './assessor.records.js';
 import { CountyRecords } from './county.records.js';
+import { ParcelsController } from './parcels.controller.js';
 import { PicturesController } from './pictures.controller.js';
 import { PublicRecords } from './publicRecords.js';
 import { RecordsController } from './records.controller.js';
@@ -15,7 +16,7 @@ import { RecordsSource } from './records.source.js';
 
 @Module({
   imports: [FeedModule, ListingsModule, SessionsModule],
-  controllers: [PicturesController, RecordsController],
+  controllers: [ParcelsController, PicturesController, RecordsController],
   providers: [
     AssessorReader,
     RecordsSource,

@@ -5,7 +5,7 @@ import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useClients } from '../features/clients/index.js';
 import { STARTING_SEARCH, useChoices, useCount, useDraft, useGazetteer, useSavedSearches } from '../features/searches/index.js';
-import { useHomes } from '../features/places/index.js';
+import { useAddresses, useHomes } from '../features/places/index.js';
 import { useShortlists } from '../features/shortlists/index.js';
 import { useNow } from '../shared/clock.api.js';
 import { Combobox } from '../shared/Combobox.js';
@@ -22,6 +22,10 @@ import { classesOf } from '../shared/classes.js';
 import ownCss from './Finder.module.css';
 
 const cx = classesOf(ownCss);
+
+/** Where so many listed homes bear what was typed, parcels that were not are not offered yet. */
+const FEW_HOMES = 5;
+const MOST_PARCELS = 3;
 
 const KINDS: readonly Named['kind'][] = ['Files', 'Searches', 'Shortlists', 'Places', 'Offices and agents'];
 
@@ -71,6 +75,7 @@ function useGroups(
   spoken: Spoken | null,
 ): { readonly groups: readonly ComboboxGroup[]; readonly hasAnswered: boolean } {
   const homes = useHomes(sought);
+  const parcels = useAddresses(sought);
   const settled = useSettled(spoken?.search ?? STARTING_SEARCH, 120);
   const count = useCount(settled, spoken !== null);
   // that of what was typed before is not shown for what is typed now
@@ -106,6 +111,21 @@ function useGroups(
           </span>
         ),
       })),
+    },
+    {
+      label: 'Never listed, or no more',
+      options: (rows.length >= FEW_HOMES || parcels.isPlaceholderData ? [] : (parcels.data ?? []))
+        .filter(({ parcelNumber }) => rows.every((row) => row['ParcelNumber'] !== parcelNumber))
+        .slice(0, MOST_PARCELS)
+        .map(({ address, parcelNumber }) => ({
+          value: `/parcels/${encodeURIComponent(parcelNumber)}`,
+          label: (
+            <span className={cx('finder-named')}>
+              <span>{address}</span>
+              <span className="soft">public record</span>
+            </span>
+          ),
+        })),
     },
   ].filter(({ options }) => options.length > 0);
   // a search that is understood to its last word comes first, any other after what bears the name

@@ -1,4 +1,4 @@
-import { dollars, factsOf } from '@perambula/core';
+import { dollars, endedOn, factsOf } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { deployment } from './deployment.js';
@@ -52,10 +52,10 @@ export const price = (record: Readonly<Record<string, unknown>>): string =>
 /** A listing's facts on one line, from whichever of its fields this reader was given. */
 export const facts = (record: Readonly<Record<string, unknown>>): string => factsOf(record as ListingRecord);
 
-/** "55 Netmaker Ln" of an address with its town. */
 /** A figure with its thousands apart. */
 export const thousands = (figure: number): string => figure.toLocaleString('en-US');
 
+/** "55 Netmaker Ln" of an address with its town. */
 export const street = (record: Readonly<Record<string, unknown>>): string =>
   (record['UnparsedAddress'] as string | undefined)?.split(',')[0] ?? 'Address withheld';
 
@@ -63,9 +63,7 @@ export const street = (record: Readonly<Record<string, unknown>>): string =>
 export function daysOnMarket(record: Readonly<Record<string, unknown>>, now: Moment): number | null {
   const from = record['OnMarketDate'];
   if (typeof from !== 'string') return null;
-  const off = ['CloseDate', 'WithdrawnDate', 'CancellationDate', 'ExpirationDate']
-    .map((field) => record[field])
-    .find((date): date is string => typeof date === 'string');
+  const off = endedOn(record as ListingRecord);
   const end = off ? DateTime.fromISO(off, { zone: zone() }) : at(now).startOf('day');
   return Math.max(0, Math.round(end.diff(DateTime.fromISO(from, { zone: zone() }), 'days').days));
 }

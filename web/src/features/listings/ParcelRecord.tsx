@@ -21,7 +21,7 @@ export function ParcelRecord({ listingKey }: { readonly listingKey: string }) {
       {answer.isError && <Failed error={answer.error} retry={() => void answer.refetch()} />}
       {answer.data &&
         (answer.data.record ? (
-          <Found record={answer.data.record} />
+          <RecordFacts record={answer.data.record} />
         ) : (
           <p className="soft">The county has no parcel under this listing’s number.</p>
         ))}
@@ -29,7 +29,8 @@ export function ParcelRecord({ listingKey }: { readonly listingKey: string }) {
   );
 }
 
-function Found({ record }: { readonly record: PublicRecord }) {
+/** The record’s own words, fact by fact. */
+export function RecordFacts({ record }: { readonly record: PublicRecord }) {
   const [loan] = record.loans;
   return (
     <>

@@ -1,5 +1,5 @@
 import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
-import { getFit, getListing, getMedia, getOutlook, getRecord, getWanted } from '@perambula/contract';
+import { getFit, getListing, getMedia, getOutlook, getParcel, getRecord, getWanted } from '@perambula/contract';
 import { useEffect } from 'react';
 import { ask } from '../../shared/http.js';
 import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
@@ -9,6 +9,7 @@ const listingKeys = queryKeys(
   { staleBy: MARKET_CHANGES },
   { one: (key: string | undefined) => [key], media: (key: string) => [key, 'media'], record: (key: string) => [key, 'record'] },
 );
+const parcelKeys = queryKeys('parcel', { staleBy: MARKET_CHANGES }, { one: (parcelNumber: string) => [parcelNumber] });
 const outlookKeys = queryKeys('outlook', { staleBy: MARKET_CHANGES, whenOpened: true }, { of: (key: string) => [key] });
 const wantedKeys = queryKeys(
   'wanted',
@@ -51,6 +52,11 @@ export function useListingMedia(key: string) {
 /** The parcel in the public record, and where the listing disagrees with it. */
 export function usePublicRecord(key: string) {
   return useQuery({ queryKey: listingKeys.record(key), queryFn: () => ask(getRecord, { at: { key } }) });
+}
+
+/** A parcel, listed or never. */
+export function useParcel(parcelNumber: string) {
+  return useQuery({ queryKey: parcelKeys.one(parcelNumber), queryFn: () => ask(getParcel, { at: { parcelNumber } }) });
 }
 
 /** How homes like it fared. */
