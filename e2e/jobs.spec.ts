@@ -27,6 +27,15 @@ async function say(agent: Agent, words: string): Promise<void> {
   await expect(agent.page).toHaveURL(/\/search/);
 }
 
+/** Types an address into the finder, and opens its home. */
+async function goTo(agent: Agent, address: string): Promise<void> {
+  await agent.press('Control+k');
+  agent.actions++;
+  await agent.page.keyboard.type(address);
+  await expect(found(agent.page, 'Homes').first()).toContainText(address);
+  await agent.page.keyboard.press('Enter');
+}
+
 test('five towns, a price range, beds, baths, houses, nothing distressed: the third home is on screen', async ({ page }) => {
   const agent = await signedIn(page);
   const fine = watch(page);
@@ -66,11 +75,7 @@ test('all that ever happened at one address', async ({ page }) => {
     })
   ).json()) as ListingsAnswer;
   const address = String(rows[0]?.['UnparsedAddress']);
-  await agent.press('Control+k');
-  agent.actions++;
-  await page.keyboard.type(address);
-  await expect(found(page, 'Homes').first()).toContainText(address);
-  await page.keyboard.press('Enter');
+  await goTo(agent, address);
   await expect(page.getByRole('heading', { name: 'History of the home' })).toBeVisible();
   await expect(page.getByText(/Closed/).first()).toBeVisible();
   took(agent, 'All that ever happened at one address', 2);
@@ -85,11 +90,7 @@ test('comps round an address: picked, and the averages read', async ({ page }) =
     })
   ).json()) as ListingsAnswer;
   const address = String(rows[0]?.['UnparsedAddress']);
-  await agent.press('Control+k');
-  agent.actions++;
-  await page.keyboard.type(address);
-  await expect(found(page, 'Homes').first()).toContainText(address);
-  await page.keyboard.press('Enter');
+  await goTo(agent, address);
   await agent.click(page.getByRole('link', { name: 'Comps' }));
   const counted = page.getByRole('heading', { level: 1 });
   await expect(counted).toContainText(/\d+ of \d+ homes counted/);

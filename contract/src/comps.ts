@@ -12,6 +12,8 @@ export interface CompsAnswer {
   readonly subject: ListingRecord | null;
   /** In the fields that are compared. */
   readonly homes: readonly ListingRecord[];
+  /** How many were found, of which the newest are given. */
+  readonly total: number;
   /** Within how many miles they were looked for; null where they were chosen. */
   readonly miles: number | null;
 }

@@ -24,11 +24,15 @@ export class CompsService {
   async gather(agentId: string, subject: string | null, keys: readonly string[]): Promise<CompsAnswer> {
     const record = subject === null ? null : found((await this.listings.byKeys([subject], agentId)).get(subject), 'listing');
     let [around, miles]: [readonly string[], number | null] = [keys, null];
+    let total = keys.length;
     if (record && keys.length === 0) {
       for (miles of COMP_MILES) {
         const search = compsSearch(record, miles);
         if (!search) break;
-        around = (await this.searches.first(agentId, search, MOST)).keys;
+        const answer = await this.searches.first(agentId, search, MOST);
+        around = answer.keys;
+        // itself is one of them, where it is for sale
+        total = answer.total - Number(around.includes(record.ListingKey));
         if (around.length > ENOUGH) break;
       }
     }
@@ -36,6 +40,6 @@ export class CompsService {
     const homes = await this.desk.run('page', 'the homes to be compared', CompHomes, 'compared', agentId, others);
     const [own] =
       subject === null ? [] : await this.desk.run('page', 'the home itself', CompHomes, 'compared', agentId, [subject]);
-    return { subject: own ?? null, homes, miles: keys.length > 0 ? null : miles };
+    return { subject: own ?? null, homes, total, miles: keys.length > 0 ? null : miles };
   }
 }

@@ -21,9 +21,10 @@ const some = async (limit: number): Promise<string[]> => {
 describe('homes to be compared', () => {
   it('are looked for round a subject, farther and farther, until enough are found; itself is not among them', async () => {
     const [key = ''] = await some(1);
-    const { subject, homes, miles } = await stack.juno.good<CompsAnswer>('POST', '/api/comps', { subject: key });
+    const { subject, homes, total, miles } = await stack.juno.good<CompsAnswer>('POST', '/api/comps', { subject: key });
     expect(subject?.ListingKey).toBe(key);
     expect(homes.length >= 40 || miles === 15).toBe(true);
+    expect(total).toBeGreaterThanOrEqual(homes.length);
     expect(homes.some(({ ListingKey }) => ListingKey === key)).toBe(false);
     expect(new Set(homes.map(compGroupOf)).has('closed')).toBe(true);
     for (const home of homes) expect(home).not.toHaveProperty('PrivateRemarks');

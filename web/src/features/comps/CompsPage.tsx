@@ -12,7 +12,7 @@ import { Failed, Waiting } from '../../shared/Waiting.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { OutlookPanel } from '../listings/index.js';
 import { useComps } from './comps.api.js';
-import { compsOf, groupsOf, tickedAtFirst } from './comps.rules.js';
+import { compsOf, groupsOf, sayBeside, tickedAtFirst } from './comps.rules.js';
 import { CompsTable } from './CompsTable.js';
 import { Weights } from './Weights.js';
 import { classesOf } from '../../shared/classes.js';
@@ -42,7 +42,7 @@ export function CompsPage() {
   return <Compared key={`${listingKey} ${homes}`} {...answer.data} />;
 }
 
-function Compared({ subject, homes, miles }: CompsAnswer) {
+function Compared({ subject, homes, total, miles }: CompsAnswer) {
   const today = calendarDay(useNow());
   const [weights, setWeights] = useState(USUAL_WEIGHTS);
   const [ownTicks, setOwnTicks] = useState<ReadonlySet<string> | null>(null);
@@ -61,7 +61,7 @@ function Compared({ subject, homes, miles }: CompsAnswer) {
       <header className={cx('head')}>
         <h1>
           {subject ? street(subject) : 'Homes compared'}{' '}
-          <span className={cx('beside')}>{sayBeside(counted.length, homes.length, miles)}</span>
+          <span className={cx('beside')}>{sayBeside(counted.length, homes.length, total, miles)}</span>
         </h1>
         <span className={cx('acts')}>
           {subject && <Weights weights={weights} onChange={setWeights} />}
@@ -95,11 +95,6 @@ function Compared({ subject, homes, miles }: CompsAnswer) {
       </div>
     </div>
   );
-}
-
-function sayBeside(ticked: number, all: number, miles: number | null): string {
-  const of = `${ticked} of ${all} ${all === 1 ? 'home' : 'homes'} counted`;
-  return miles === null ? of : `${of}, within ${miles} ${miles === 1 ? 'mile' : 'miles'}; sold within 12 months`;
 }
 
 function Where({ homes, subject }: { readonly homes: readonly ListingRecord[]; readonly subject: ListingRecord | null }) {

@@ -1,7 +1,7 @@
 import { USUAL_WEIGHTS } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
-import { compsOf, groupsOf, sayFigure, sayLikeness, tickedAtFirst } from './comps.rules.js';
+import { compsOf, groupsOf, sayBeside, sayFigure, sayLikeness, tickedAtFirst } from './comps.rules.js';
 
 const TODAY = '2026-04-14';
 const home = (key: string, more: Partial<ListingRecord> = {}): ListingRecord => ({
@@ -48,6 +48,14 @@ describe('comps that were chosen', () => {
     expect(tickedAtFirst(comps).size).toBe(homes.length);
     expect(comps.every(({ likeness, parts }) => likeness === null && parts === null)).toBe(true);
   });
+});
+
+describe('sayBeside', () => {
+  it.each([
+    [12, 61, 61, 1, '12 of 61 homes counted, within 1 mile; sold within 12 months'],
+    [12, 199, 412, 5, '12 of 199 homes counted, the newest of 412, within 5 miles; sold within 12 months'],
+    [1, 1, 1, null, '1 of 1 home counted'],
+  ] as const)('%#', (ticked, given, total, miles, said) => expect(sayBeside(ticked, given, total, miles)).toBe(said));
 });
 
 describe('figures and likeness in words', () => {

@@ -133,3 +133,11 @@ export function sayLikeness(parts: Likeness): string {
     .map((part) => `${PARTS_SAID[part]} ${parts[part] === null ? 'not known' : `${Math.round(parts[part] * 100)}%`}`)
     .join(', ');
 }
+
+/** What stands beside the subject: how many are counted, of how many, and where they were looked for. */
+export function sayBeside(ticked: number, given: number, total: number, miles: number | null): string {
+  const of = `${ticked} of ${given} ${given === 1 ? 'home' : 'homes'} counted`;
+  if (miles === null) return of;
+  const newest = total > given ? `, the newest of ${total.toLocaleString('en-US')}` : '';
+  return `${of}${newest}, within ${miles} ${miles === 1 ? 'mile' : 'miles'}; sold within 12 months`;
+}

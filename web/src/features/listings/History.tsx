@@ -1,5 +1,5 @@
 import type { HomeHistory, Life } from '@perambula/core';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import { dateOf } from '../../shared/format.js';
 import { Waiting } from '../../shared/Waiting.js';
@@ -20,12 +20,18 @@ interface Props {
 /** All that ever happened at the home, listing by listing, the newest first. */
 export function History({ listingKey, history, now }: Props) {
   const forSale = sayForSale(history);
+  // the words are there first
+  const drawn = useDeferredValue<HomeHistory | null>(history, null);
   return (
     <section aria-label="History of the home">
       <h2>History of the home</h2>
-      <Suspense fallback={<Waiting what="Drawing …" />}>
-        <PriceHistory history={history} now={Date.parse(now)} />
-      </Suspense>
+      <div className={cx('chart')}>
+        {drawn && (
+          <Suspense fallback={<Waiting what="Drawing …" />}>
+            <PriceHistory history={drawn} now={Date.parse(now)} />
+          </Suspense>
+        )}
+      </div>
       {history.lives.some(({ contracts }) => contracts.length > 0) && (
         <p className={cx('key tight')}>
           <i aria-hidden="true" /> under contract

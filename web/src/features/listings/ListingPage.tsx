@@ -1,7 +1,7 @@
 import { isOwnKey } from '@perambula/contract';
 import type { ListingAnswer } from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { ButtonLink } from '../../shared/ButtonLink.js';
@@ -64,6 +64,8 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
   const { clientId } = useOpenFile();
   const file = useFile(clientId).data;
   const isOwn = isOwnKey(key);
+  // what decides is there at once; what is drawn, and what lies below the fold, comes right after
+  const below = useDeferredValue<ListingRecord | null>(listing, null);
   return (
     <>
       <div className={cx('first')}>
@@ -80,24 +82,31 @@ function Listing({ listing, history, openHouses }: ListingAnswer) {
           {file && file.savedSearches.length > 0 && <HowItFits listingKey={key} file={file} />}
           {file && <SaidOfIt listingKey={key} clientId={file.id} />}
           {!isOwn && <Wanted listingKey={key} clientId={file?.id ?? null} />}
-          <OutlookPanel listingKey={key} />
+          {below && <OutlookPanel listingKey={key} />}
         </div>
         <div>
           <History listingKey={key} history={history} now={now} />
           <RecordDiffers listingKey={key} />
         </div>
       </div>
-      <div className={cx('rest')}>
-        <Facts listing={listing} />
-        <div className={cx('last')}>
-          <ParcelRecord listingKey={key} />
-          <div>
-            <Whereabouts listing={listing} />
-            <Rooms rooms={listing['Rooms']} />
-          </div>
+      {below && <Below listing={below} />}
+    </>
+  );
+}
+
+/** All facts, the record, where it lies and its rooms. */
+function Below({ listing }: { readonly listing: ListingRecord }) {
+  return (
+    <div className={cx('rest')}>
+      <Facts listing={listing} />
+      <div className={cx('last')}>
+        <ParcelRecord listingKey={listing.ListingKey} />
+        <div>
+          <Whereabouts listing={listing} />
+          <Rooms rooms={listing['Rooms']} />
         </div>
       </div>
-    </>
+    </div>
   );
 }
 
@@ -113,7 +122,7 @@ function Source({ listing, now }: { readonly listing: ListingRecord; readonly no
   );
 }
 
-function Whereabouts({ listing }: Pick<ListingAnswer, 'listing'>) {
+function Whereabouts({ listing }: { readonly listing: ListingRecord }) {
   const alone = useMemo(() => [listing], [listing]);
   if (typeof listing['Latitude'] !== 'number') return null;
   return <HomesOnMap label={`Where ${street(listing)} lies`} homes={alone} />;

@@ -20,6 +20,8 @@ import ownCss from './SideBySidePage.module.css';
 const cx = classesOf(ownCss);
 
 const MOST = 6;
+/** Narrower than this no column is read. */
+const [NAMES_PX, HOME_PX] = [110, 166];
 
 /** Two to six homes side by side: the open file's lines, then where they differ; what is alike is folded away. */
 export function SideBySidePage() {
@@ -53,7 +55,7 @@ function Beside({ homes }: { readonly homes: readonly ListingAnswer[] }) {
         </Button>
       </header>
       <div className={cx('scrolls')}>
-        <table className={cx('beside')}>
+        <table className={cx('beside')} style={{ minWidth: NAMES_PX + listings.length * HOME_PX }}>
           <thead>
             <tr>
               <td />
