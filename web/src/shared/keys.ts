@@ -34,7 +34,7 @@ const OF_PARTS = {
   boundSized: [['+ −'], 'Make it larger or smaller; D doubles it, Delete takes it away'],
   value: [['Enter'], 'Keep the value typed, close the line; ↓ leads into what can be ticked under it'],
   leave: [['Esc'], 'Take the value as it was typed; put back a line left out on trial; leave the pen'],
-  pictures: [['← →'], 'On a home in the results: its pictures, one after another'],
+  pictures: [['← →'], 'On a home’s address in the results: its pictures, one after another'],
   columns: [['Alt', '← →'], 'Move a column of the table, from its head; with Shift, make it wider or narrower'],
   order: [['Shift', 'Enter'], 'On a column’s head: order by it after what orders already'],
 } as const;

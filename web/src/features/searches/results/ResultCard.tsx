@@ -39,7 +39,6 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
       className={cx(`result ${hovered ? 'is-hovered' : ''} ${chosen ? 'is-chosen' : ''}`)}
       onMouseEnter={() => onHover(row.ListingKey)}
       onMouseLeave={() => onHover(null)}
-      onKeyDown={leaf.onKeyDown}
     >
       <Leafed leaf={leaf}>
         <Link to={`/listings/${row.ListingKey}`} className={cx('result-picture')} tabIndex={-1} aria-hidden="true">
@@ -57,7 +56,7 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
           </p>
         )}
         <p>
-          <Link to={`/listings/${row.ListingKey}`} className={cx('result-address')}>
+          <Link to={`/listings/${row.ListingKey}`} className={cx('result-address')} onKeyDown={leaf.onKeyDown}>
             {street(row)},
           </Link>{' '}
           {String(row['City'] ?? '')}
