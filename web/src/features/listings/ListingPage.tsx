@@ -43,11 +43,13 @@ export function ListingPage() {
           {isOwnKey(listingKey) ? (
             <span className="chip chip-wait">Of your own file: only you see this home</span>
           ) : (
-            <>
-              <ButtonLink to={`/comps/${listingKey}`}>Comps</ButtonLink>
-              <PlanVisit clientId={clientId} listingKey={listingKey} />
-              <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
-            </>
+            !answer.isError && (
+              <>
+                <ButtonLink to={`/comps/${listingKey}`}>Comps</ButtonLink>
+                <PlanVisit clientId={clientId} listingKey={listingKey} />
+                <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
+              </>
+            )
           )}
         </span>
       </header>

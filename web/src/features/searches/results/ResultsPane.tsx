@@ -150,7 +150,9 @@ function Choosing({ rows: { keys, prices }, onlyChosen, following, onOrder, onOn
           {onlyChosen ? 'show all again' : 'show only these'}
         </Button>
       )}
-      {prices && keys.length > 1 && !onlyChosen && !following && <PriceRange prices={prices} onOrder={onOrder} />}
+      {prices && keys.length > 1 && !onlyChosen && !following && (
+        <PriceRange prices={prices} isShort={shownChosen > 0} onOrder={onOrder} />
+      )}
     </p>
   );
 }
@@ -163,8 +165,14 @@ function NoneOnMap() {
   return <Empty title="None lies where the map is">Move the map or go farther off; the list shows what it shows.</Empty>;
 }
 
+interface PriceRangeProps extends Pick<Props, 'onOrder'> {
+  readonly prices: Prices;
+  /** Without the middle, where others need the room. */
+  readonly isShort: boolean;
+}
+
 /** The lowest and highest of all that was found, each leading to its home, and the middle. */
-function PriceRange({ prices: { lowest, median, highest }, onOrder }: { readonly prices: Prices } & Pick<Props, 'onOrder'>) {
+function PriceRange({ prices: { lowest, median, highest }, isShort, onOrder }: PriceRangeProps) {
   const first = (direction: Order['direction']) => (): void => onOrder([{ field: 'ListPrice', direction }]);
   return (
     <span className={cx('results-prices figure')}>
@@ -175,7 +183,7 @@ function PriceRange({ prices: { lowest, median, highest }, onOrder }: { readonly
       <button type="button" className="link" onClick={first('desc')} aria-label={`Highest ${dollars(highest)}: highest first`}>
         {dollars(highest)}
       </button>
-      , median {dollars(median)}
+      {!isShort && `, median ${dollars(median)}`}
     </span>
   );
 }
