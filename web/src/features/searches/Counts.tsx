@@ -62,9 +62,7 @@ export function Counts({ count, stale, problem, set, lineName, onShow, chosen, o
         {chosen.length > 1 && chosen.length <= MOST_BESIDE && (
           <ButtonLink to={`/beside/${chosen.join(',')}`}>Side by side</ButtonLink>
         )}
-        {chosen.length > 1 && (
-          <ButtonLink to={`/comps?homes=${chosen.slice(0, MOST_COMPARED).join(',')}`}>Comps of {chosen.length}</ButtonLink>
-        )}
+        {chosen.length > 1 && <ButtonLink to={`/comps?homes=${chosen.slice(0, MOST_COMPARED).join(',')}`}>Comps</ButtonLink>}
         <AddToShortlist keys={chosen} onDone={onChooseNone} />
       </span>
     </header>
