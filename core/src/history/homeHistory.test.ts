@@ -75,6 +75,16 @@ describe('homeHistory', () => {
     expect(lives[0]).toMatchObject({ from: day('2001-05-02'), to: day('2001-05-02'), contracts: [] });
     expect(forSale).toMatchObject({ listings: 1, days: 0 });
   });
+  it('begins anew after any sale, also one that is told by its last status alone, or corrected afterwards', () => {
+    const sales = [
+      listing('A', '2026-03-20', 90_000, [], { status: 'Closed' }),
+      listing('A', '2026-02-01', 90_000, [status('2026-03-20', 'Closed'), price('2026-03-21', 91_000)]),
+    ];
+    for (const sale of sales) {
+      const { lives, forSale } = homeHistory([sale, listing('B', '2026-04-01', 120_000, [])], NOW);
+      expect([lives[0]?.afterDaysOff, lives[0]?.goesOn, forSale?.listings]).toEqual([null, false, 1]);
+    }
+  });
   it('of nothing is nothing', () => expect(homeHistory([], NOW)).toEqual({ lives: [], forSale: null }));
 
   // the trade's statuses, and which may follow which (RESO StandardStatus, from memory)

@@ -53,6 +53,8 @@ export interface Life {
   readonly from: number;
   /** When it went off the market, whyever; null while it is on. */
   readonly to: number | null;
+  /** As it stands now. */
+  readonly status: string;
   /** In the order in which it happened. */
   readonly moments: readonly Moment[];
   readonly contracts: readonly Contract[];
@@ -115,8 +117,8 @@ function spellOf(life: Life): Spell {
   };
 }
 
-function isSold({ moments }: Pick<Life, 'moments'>): boolean {
-  return moments.at(-1)?.kind === 'closed';
+function isSold({ status }: Pick<Life, 'status'>): boolean {
+  return status === 'Closed';
 }
 
 function dayOf(at: number): number {
@@ -167,6 +169,7 @@ function lifeOf(listing: TaleOfListing): Omit<Life, 'afterDaysOff' | 'goesOn'> {
     office,
     from: at,
     to,
+    status,
     moments: withGuesses(moments, contracts),
     contracts,
     prices,

@@ -26,9 +26,10 @@ export class CompsService {
     let [around, miles]: [readonly string[], number | null] = [keys, null];
     let total = keys.length;
     if (record && keys.length === 0) {
-      for (miles of COMP_MILES) {
-        const search = compsSearch(record, miles);
+      for (const far of COMP_MILES) {
+        const search = compsSearch(record, far);
         if (!search) break;
+        miles = far;
         const answer = await this.searches.first(agentId, search, MOST);
         around = answer.keys;
         // itself is one of them, where it is for sale
@@ -40,6 +41,6 @@ export class CompsService {
     const homes = await this.desk.run('page', 'the homes to be compared', CompHomes, 'compared', agentId, others);
     const [own] =
       subject === null ? [] : await this.desk.run('page', 'the home itself', CompHomes, 'compared', agentId, [subject]);
-    return { subject: own ?? null, homes, total, miles: keys.length > 0 ? null : miles };
+    return { subject: own ?? null, homes, total, miles };
   }
 }

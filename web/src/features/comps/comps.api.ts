@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { gatherComps } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
@@ -14,7 +14,6 @@ export function useComps(subject: string | undefined, keys: readonly string[]) {
   return useQuery({
     queryKey: compsKeys.of(subject, keys),
     queryFn: () => ask(gatherComps, { body: { ...(subject ? { subject } : {}), ...(keys.length > 0 ? { keys } : {}) } }),
-    placeholderData: keepPreviousData,
     enabled: subject !== undefined || keys.length > 0,
   });
 }
