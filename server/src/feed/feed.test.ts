@@ -8,6 +8,7 @@ import type {
   FieldCoverage,
   FileReport,
   ListingMedia,
+  ListingAnswer,
   ListingsAnswer,
   RecordAnswer,
 } from '@perambula/contract';
@@ -245,8 +246,8 @@ describe('a file of listings', () => {
       'ListingKey,PropertyType,StandardStatus,ListPrice,City\nMINE1,Residential,Active,440000,Wrenfield',
     );
     expect(changed.body).toMatchObject({ added: 0, changed: 1 });
-    const { history } = await juno.good<{ history: { field: string; from: string; to: string }[] }>('GET', '/api/listings/MINE1');
-    expect(history).toContainEqual(expect.objectContaining({ field: 'ListPrice', from: '450000', to: '440000' }));
+    const { history } = await juno.good<ListingAnswer>('GET', '/api/listings/MINE1');
+    expect(history.lives[0]?.moments).toContainEqual(expect.objectContaining({ kind: 'price', from: 450_000, price: 440_000 }));
   });
   it('that cannot be read at all is answered with a sentence', async () => {
     expect(await sendFile('name\nx')).toMatchObject({ status: 422, body: { code: 'file.unreadable' } });

@@ -158,7 +158,7 @@ export class ListingsService {
 
   private historyOf(listings: readonly ListingRecord[], events: readonly ListingEventRow[]): HomeHistory {
     return homeHistory(
-      listings.map((record) => taleOf(record, events)),
+      listings.map((record) => taleOf(record, events, this.clock.now())),
       this.clock.now(),
       this.config.anewAfterDays,
     );
@@ -173,7 +173,23 @@ function isRental(record: ListingRecord): boolean {
   return record['PropertyType'] === 'Residential Lease';
 }
 
-function taleOf(record: ListingRecord, events: readonly ListingEventRow[]): TaleOfListing {
+/** What tells when a listing began, the surest first; feeds and files may leave any of them blank. */
+const BEGINNINGS = [
+  'OriginalEntryTimestamp',
+  'OnMarketDate',
+  'ListingContractDate',
+  'CloseDate',
+  'StatusChangeTimestamp',
+  'ModificationTimestamp',
+] as const;
+
+function beganAt(record: ListingRecord, now: number): number {
+  const told = BEGINNINGS.map((field) => Date.parse(String(record[field])));
+  return told.find((at) => !Number.isNaN(at)) ?? now;
+}
+
+/** @param now  when it began, where nothing tells */
+function taleOf(record: ListingRecord, events: readonly ListingEventRow[], now: number): TaleOfListing {
   const own = events.filter(({ listingKey }) => listingKey === record.ListingKey).map(asChange);
   const inOrder = own.toSorted((a, b) => a.at - b.at);
   const firstOf = (field: string): unknown => inOrder.find((change) => change.field === field)?.from;
@@ -183,7 +199,8 @@ function taleOf(record: ListingRecord, events: readonly ListingEventRow[]): Tale
     listingId: String(record['ListingId'] ?? record.ListingKey),
     agent: textOr(record['ListAgentFullName']),
     office: textOr(record['ListOfficeName']),
-    at: Date.parse(String(record['OriginalEntryTimestamp'])),
+    // nothing happened to it before it began
+    at: Math.min(beganAt(record, now), inOrder[0]?.at ?? Infinity),
     status: String(firstOf('StandardStatus') ?? record['StandardStatus']),
     price: typeof price === 'number' ? price : null,
     closePrice: typeof record['ClosePrice'] === 'number' ? record['ClosePrice'] : null,

@@ -24,7 +24,7 @@ export class ParcelsController {
       listingId: String(listing['ListingId'] ?? listing.ListingKey),
       status: String(listing['StandardStatus']),
       price: typeof listing['ListPrice'] === 'number' ? listing['ListPrice'] : null,
-      at: String(listing['OriginalEntryTimestamp']),
+      at: String(listing['OriginalEntryTimestamp'] ?? listing['OnMarketDate'] ?? listing['ModificationTimestamp']),
     }));
     return { record, listings: listings.sort((a, b) => (a.at < b.at ? 1 : -1)) };
   }

@@ -24,6 +24,7 @@ describe('query keys', () => {
       'bounds',
       'choices',
       'comparison',
+      'comps',
       'count',
       'filled',
       'finder',
@@ -31,11 +32,14 @@ describe('query keys', () => {
       'listing',
       'loosenings',
       'marks',
+      'outlook',
+      'parcel',
       'preview',
       'results',
       'rows',
       'shortlists',
       'today',
+      'wanted',
     ]);
   });
 
