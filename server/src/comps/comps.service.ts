@@ -38,9 +38,9 @@ export class CompsService {
       }
     }
     const others = around.filter((key) => key !== subject);
-    const homes = await this.desk.run('page', 'the homes to be compared', CompHomes, 'compared', agentId, others);
-    const [own] =
-      subject === null ? [] : await this.desk.run('page', 'the home itself', CompHomes, 'compared', agentId, [subject]);
-    return { subject: own ?? null, homes, total, miles };
+    const asked = subject === null ? others : [subject, ...others];
+    const all = await this.desk.run('page', 'the homes to be compared', CompHomes, 'compared', agentId, asked);
+    const own = all.find(({ ListingKey }) => ListingKey === subject) ?? null;
+    return { subject: own, homes: all.filter((home) => home !== own), total, miles };
   }
 }

@@ -22,8 +22,9 @@ export class HomesAlike {
    */
   async fared(key: string, keys: readonly string[]): Promise<Pick<OutlookAnswer, 'outlook' | 'ahead'>> {
     const now = this.clock.now();
-    const lives = await this.listings.livesOf(keys);
-    const [own] = await this.listings.livesOf([key]);
+    const all = await this.listings.livesOf([key, ...keys]);
+    const own = all.find(({ listingKey }) => listingKey === key);
+    const lives = all.filter((life) => life !== own);
     return {
       outlook: outlookOf(lives, now),
       ahead: own && isForSale(own) ? this.aheadOf(own, lives, now) : null,

@@ -6,3 +6,7 @@ Chart.register(LinearScale, LineElement, PointElement, Tooltip);
 Chart.defaults.font.family = FONT.text;
 Chart.defaults.font.size = 11;
 Chart.defaults.color = COLOUR.soft;
+
+/** A price on an axis: "$450k". */
+export const thousandsOfDollars = (value: number | string): string =>
+  `$${Math.round(Number(value) / 1000).toLocaleString('en-US')}k`;

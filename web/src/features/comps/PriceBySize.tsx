@@ -2,7 +2,7 @@ import { COMP_GROUPS, dollars, figuresOfHome } from '@perambula/core';
 import type { CompGroup, ListingRecord } from '@perambula/core';
 import { Scatter } from 'react-chartjs-2';
 import { street } from '../../shared/format.js';
-import '../../shared/charts.js';
+import { thousandsOfDollars } from '../../shared/charts.js';
 import { COLOUR } from '../../shared/tokens.js';
 import type { Comp } from './comps.rules.js';
 import { GROUP_SAID } from './comps.rules.js';
@@ -78,7 +78,7 @@ export function PriceBySize({ comps, subject, today }: Props) {
                 grid: { color: COLOUR.rule },
                 border: { display: false },
                 grace: '8%',
-                ticks: { maxTicksLimit: 5, callback: (value) => `$${Math.round(Number(value) / 1000).toLocaleString('en-US')}k` },
+                ticks: { maxTicksLimit: 5, callback: thousandsOfDollars },
               },
             },
             plugins: {

@@ -1,8 +1,9 @@
 import type { ParcelAnswer, PublicRecord } from '@perambula/contract';
-import { dollars, factsOf as homeInShort, isYear, plainNumber } from '@perambula/core';
-import type { ListingRecord } from '@perambula/core';
+import { dollars, factsOf as homeInShort, fieldOf } from '@perambula/core';
+import type { Field, FieldValue, ListingRecord } from '@perambula/core';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
+import { fieldText } from '../../shared/fieldText.js';
 import { dateOf } from '../../shared/format.js';
 import { Status } from '../../shared/status.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
@@ -57,17 +58,19 @@ function Parcel({ record, listings }: ParcelAnswer) {
           <section aria-label="Public record" className={cx('parcel-record')}>
             <h2>Public record</h2>
             <dl className={cx('facts')}>
-              {HOME_FACTS.map(([field, label, unit]) =>
-                typeof record[field] === 'number' ? (
-                  <div key={field}>
-                    <dt>{label}</dt>
-                    <dd className="figure">
-                      {isYear({ name: field }) ? String(record[field]) : plainNumber(record[field])}{' '}
-                      <span className="tight">{unit}</span>
-                    </dd>
-                  </div>
-                ) : null,
-              )}
+              {HOME_FACTS.map((field) => {
+                const text = fieldText(field, record[field.name] as FieldValue);
+                return (
+                  text !== null && (
+                    <div key={field.name}>
+                      <dt>{field.label}</dt>
+                      <dd className="figure">
+                        {text} <span className="tight">{field.unit}</span>
+                      </dd>
+                    </div>
+                  )
+                );
+              })}
             </dl>
             <RecordFacts record={record} />
             <p className="tight">Records are often wrong. Verify before you rely on them.</p>
@@ -79,13 +82,9 @@ function Parcel({ record, listings }: ParcelAnswer) {
   );
 }
 
-const HOME_FACTS = [
-  ['LivingArea', 'Living area', 'sq ft'],
-  ['BedroomsTotal', 'Beds', ''],
-  ['BathroomsFull', 'Full baths', ''],
-  ['YearBuilt', 'Year built', ''],
-  ['LotSizeAcres', 'Lot', 'ac'],
-] as const;
+const HOME_FACTS = ['LivingArea', 'BedroomsTotal', 'BathroomsFull', 'YearBuilt', 'LotSizeAcres'].map(
+  (name) => fieldOf(name) as Field,
+);
 
 /** The record's facts, by the names that listings have for them. */
 function recordAsHome(record: PublicRecord): ListingRecord {

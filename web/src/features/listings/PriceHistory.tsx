@@ -3,7 +3,7 @@ import { dollars } from '@perambula/core';
 import type { HomeHistory } from '@perambula/core';
 import { Line } from 'react-chartjs-2';
 import { dateOf, day } from '../../shared/format.js';
-import '../../shared/charts.js';
+import { thousandsOfDollars } from '../../shared/charts.js';
 import { COLOUR } from '../../shared/tokens.js';
 import { contractsOf, priceMarks, priceSteps } from './history.rules.js';
 import type { PricePoint } from './history.rules.js';
@@ -91,7 +91,7 @@ export function PriceHistory({ history, now }: { readonly history: HomeHistory; 
               grid: { color: COLOUR.rule },
               border: { display: false },
               grace: '12%',
-              ticks: { maxTicksLimit: 5, callback: (value) => `$${Math.round(Number(value) / 1000).toLocaleString('en-US')}k` },
+              ticks: { maxTicksLimit: 5, callback: thousandsOfDollars },
             },
           },
           plugins: {

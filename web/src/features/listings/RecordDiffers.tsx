@@ -1,5 +1,7 @@
 import type { RecordAnswer } from '@perambula/contract';
-import { isYear, plainNumber } from '@perambula/core';
+import { fieldOf, isYear, plainNumber } from '@perambula/core';
+import type { Field } from '@perambula/core';
+import { fieldText } from '../../shared/fieldText.js';
 import { usePublicRecord } from './listing.api.js';
 import { classesOf } from '../../shared/classes.js';
 import listingsCss from './listings.module.css';
@@ -21,7 +23,7 @@ export function RecordDiffers({ listingKey }: { readonly listingKey: string }) {
           <div key={each.field}>
             <dt>{each.label}</dt>
             <dd className="figure">
-              {said(each.field, each.recorded, each.unit)} <span className="tight">{sayListed(each)}</span>
+              {said(each)} <span className="tight">{sayListed(each)}</span>
             </dd>
           </div>
         ))}
@@ -46,8 +48,8 @@ export function sayListed({ field, listed, recorded, unit }: RecordAnswer['diffe
   return ['listing says', by, unit, listed > recorded ? 'more' : 'less'].filter(Boolean).join(' ');
 }
 
-function said(field: string, value: string | number, unit: string | null): string {
-  if (typeof value === 'string') return value;
-  const number = isYear({ name: field }) ? String(value) : plainNumber(value);
-  return unit ? `${number} ${unit}` : number;
+/** As the listing’s own facts are said, with the unit. */
+function said({ field, recorded, unit }: RecordAnswer['differences'][number]): string {
+  const text = fieldText(fieldOf(field) as Field, recorded) ?? '';
+  return typeof recorded === 'number' && unit ? `${text} ${unit}` : text;
 }
