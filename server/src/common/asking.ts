@@ -11,8 +11,10 @@ export interface Asking {
   readonly isGone: () => boolean;
   /** Whose turn it takes: an agent's or a person's id, or the address of whoever has not signed in. */
   person: string;
-  /** Milliseconds that were worked for it; waiting for a turn is not among them. */
+  /** Milliseconds that threads worked for it. */
   spent: number;
+  /** Milliseconds that went by while they did; waiting for a turn is not among them. */
+  took: number;
 }
 
 const store = new AsyncLocalStorage<Asking>();
@@ -30,7 +32,7 @@ export function beginAsking(request: Request, response: Response, next: NextFunc
   const ending = new AbortController();
   response.once('close', () => ending.abort(GONE));
   const { signal } = ending;
-  store.run({ signal, isGone: () => signal.aborted, person: request.ip ?? '', spent: 0 }, next);
+  store.run({ signal, isGone: () => signal.aborted, person: request.ip ?? '', spent: 0, took: 0 }, next);
 }
 
 /** Whoever asks is known now, and takes turns under their own name. */
@@ -41,7 +43,7 @@ export function takesTurnsAs(person: string): void {
 
 /** Does in a thread what another thread was asked for. */
 export function askingFor<T>(person: string, isGone: () => boolean, work: () => T): T {
-  return store.run({ isGone, person, spent: 0 }, work);
+  return store.run({ isGone, person, spent: 0, took: 0 }, work);
 }
 
 /** To be called between the parts of long work. @throws Dropped when nobody waits for it any more */
@@ -51,33 +53,42 @@ export function goOn(): void {
 
 /** Milliseconds of work that one request may take, unless it is for a file. */
 const BUDGET_MS = 2_000;
+/** On a busy machine work takes longer than a thread works at it: so many times as long at most. */
+const SLOWEST = 5;
 
 /**
  * Does a part of a request's work within the time that is left to it.
  *
  * @param part  what is worked at, as it is named when it is too much: "the line “Remarks”"
+ * @param thread  what works at it, and tells how many milliseconds it has worked
  * @param work  is told by its signal when nobody waits any more, or the time is over
- * @param budget  milliseconds that one request may take in all
+ * @param budget  milliseconds that may be worked for one request in all
  * @throws Failure once the request has used up its time
  */
 export async function spending<T>(
   part: () => string,
+  thread: { worked(): number },
   work: (signal: AbortSignal | undefined) => Promise<T>,
   budget = BUDGET_MS,
 ): Promise<T> {
   const request = asking();
   if (!request) return work(undefined);
-  const left = budget - request.spent;
-  if (left <= 0) throw tooHeavy(part(), budget);
+  const from = { worked: thread.worked(), at: performance.now() };
+  // a thread that was started anew has worked less than before
+  const spent = (): number => request.spent + Math.max(0, thread.worked() - from.worked);
+  const took = (): number => request.took + performance.now() - from.at;
+  const left = (): number => Math.min(budget - spent(), SLOWEST * budget - took());
+  if (left() <= 0) throw tooHeavy(part(), budget);
   const ending = new AbortController();
   const end = (): void => ending.abort(GONE);
   request.signal?.addEventListener('abort', end, { once: true });
   let isOver = false as boolean;
-  const timer = setTimeout(() => {
-    isOver = true;
-    end();
-  }, left);
-  const from = performance.now();
+  const look = (): void => {
+    isOver = left() <= 0;
+    if (isOver) end();
+    else timer = setTimeout(look, left());
+  };
+  let timer = setTimeout(look, left());
   try {
     return await work(ending.signal);
   } catch (error) {
@@ -85,7 +96,7 @@ export async function spending<T>(
   } finally {
     clearTimeout(timer);
     request.signal?.removeEventListener('abort', end);
-    request.spent += performance.now() - from;
+    [request.spent, request.took] = [spent(), took()];
   }
 }
 

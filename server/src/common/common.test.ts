@@ -15,6 +15,8 @@ interface Calls {
   fail: { ask: string; answer: never };
   die: { ask: null; answer: never };
   count: { ask: null; answer: number };
+  work: { ask: number; answer: null };
+  wait: { ask: number; answer: null };
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'perambula-thread-'));
@@ -28,6 +30,11 @@ writeFileSync(
      fail: (why) => { throw new Error(why); },
      die: () => process.exit(3),
      count: () => ++asked,
+     work: (ms) => {
+       for (const to = performance.now() + ms; performance.now() < to;);
+       return null;
+     },
+     wait: (ms) => new Promise((go) => setTimeout(go, ms, null)),
    });`,
 );
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -61,6 +68,23 @@ describe('Thread', () => {
   it('that cannot begin says so to whoever waits for it', async () => {
     const thread = new Thread<Calls>(pathToFileURL(join(folder, 'none.mjs')));
     await expect(thread.begun()).rejects.toThrow(/none\.mjs/);
+  });
+  it('tells how long it has worked, and not how long it has waited', async () => {
+    const thread = new Thread<Calls>(pathToFileURL(script));
+    await thread.begun();
+    const worked = async (call: 'work' | 'wait'): Promise<number> => {
+      // longer than it may have been since it was last looked at
+      await new Promise((go) => setTimeout(go, 20));
+      const before = thread.worked();
+      await thread.ask(call, 400);
+      return thread.worked() - before;
+    };
+    // work is shorter where others have the processor, and never nothing
+    const [waiting, working] = [await worked('wait'), await worked('work')];
+    expect(working).toBeGreaterThan(waiting);
+    expect(working).toBeLessThan(500);
+    await thread.end();
+    expect(thread.worked()).toBe(0);
   });
   it('that dies fails whoever waits, says so once, and is started anew with nothing in it', async () => {
     let ended = 0;

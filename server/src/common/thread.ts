@@ -1,4 +1,4 @@
-import { readlinkSync } from 'node:fs';
+import { readFileSync, readlinkSync } from 'node:fs';
 import { setPriority } from 'node:os';
 import { basename } from 'node:path';
 import { MessageChannel, parentPort, receiveMessageOnPort, Worker } from 'node:worker_threads';
@@ -24,6 +24,9 @@ interface Asked {
   readonly dropped?: Int32Array;
 }
 
+/** What a thread says once it has begun: its number in the system; null where the system does not tell. */
+type Begun = number | null;
+
 type Answered = { readonly id: number } & ({ readonly answer: unknown } | { readonly error: ErrorData });
 
 /** Nobody waits any more for what was asked. */
@@ -41,7 +44,9 @@ export class Thread<Calls extends CallsOf<Calls>> {
   private port: MessagePort | null = null;
   private readonly waiting = new Map<number, Waiting>();
   private asked = 0;
-  private beginning: Promise<void> = Promise.resolve();
+  private beginning: Promise<Begun> = Promise.resolve(null);
+  /** Reads how long the worker has worked; null until it has begun. */
+  private meter: WorkMeter | null = null;
 
   /** @param ended called when the thread has ended, whyever; what it held is lost */
   constructor(
@@ -59,9 +64,14 @@ export class Thread<Calls extends CallsOf<Calls>> {
    * Waits until the thread can answer; one that has ended is started. That takes seconds on a slow machine, which should
    * not count as time that the first work took.
    */
-  begun(): Promise<void> {
+  async begun(): Promise<void> {
     this.worker ??= this.start();
-    return this.beginning;
+    await this.beginning;
+  }
+
+  /** Milliseconds that the thread has worked since it was started, to 10; none of them while others had the processor. */
+  worked(): number {
+    return this.meter?.worked() ?? 0;
   }
 
   /**
@@ -124,15 +134,19 @@ export class Thread<Calls extends CallsOf<Calls>> {
     worker.postMessage(port2, [port2]);
     this.port = port1;
     this.beginning = new Promise((resolve, reject) => {
-      this.waiting.set(BEGUN, { resolve: () => resolve(), reject });
+      this.waiting.set(BEGUN, { resolve, reject });
     });
-    // whoever asks hears of it
-    this.beginning.catch(() => undefined);
+    this.beginning.then(
+      (number) => (this.meter = new WorkMeter(worker, number)),
+      // whoever asks hears of it
+      () => undefined,
+    );
     worker.on('error', (error: Error) => (failure = error));
     worker.on('exit', () => {
       if (this.worker !== worker) return;
       this.worker = null;
       this.port = null;
+      this.meter = null;
       port1.close();
       for (const one of this.waiting.values()) one.reject(failure);
       this.waiting.clear();
@@ -165,7 +179,7 @@ export function answerCalls<Calls extends CallsOf<Calls>>(
     }
   };
   parentPort?.once('message', (port: MessagePort) => {
-    port.postMessage({ id: BEGUN, answer: null } satisfies Answered);
+    port.postMessage({ id: BEGUN, answer: numberOfThread() } satisfies Answered);
     port.on('message', (asked: Asked) => void reply(port, asked));
   });
 }
@@ -175,11 +189,56 @@ const BEHIND_OTHERS = 10;
 
 /** In the thread: from now on the system lets every other thread go first. Does nothing where the system cannot. */
 export function stepBehind(): void {
+  const number = numberOfThread();
   try {
-    // Linux gives each thread a priority of its own, by its number
-    setPriority(Number(basename(readlinkSync('/proc/thread-self'))), BEHIND_OTHERS);
+    // Linux gives each thread a priority of its own
+    if (number !== null) setPriority(number, BEHIND_OTHERS);
   } catch {
-    // another system: all threads go alike
+    // not allowed to: all threads go alike
+  }
+}
+
+/** In the thread: its number, on Linux. */
+function numberOfThread(): Begun {
+  try {
+    return Number(basename(readlinkSync('/proc/thread-self')));
+  } catch {
+    return null;
+  }
+}
+
+/** Linux counts what a thread worked in hundredths of a second. */
+const TICK_MS = 10;
+
+/** Tells how long a worker has worked. */
+class WorkMeter {
+  private lookedAt = -Infinity;
+  private ms = 0;
+
+  constructor(
+    private readonly worker: Worker,
+    private readonly number: Begun,
+  ) {}
+
+  /** Milliseconds; elsewhere than on Linux those too in which the thread would have worked, but others did. */
+  worked(): number {
+    const now = performance.now();
+    if (now - this.lookedAt < TICK_MS) return this.ms;
+    this.lookedAt = now;
+    this.ms = this.number === null ? this.worker.performance.eventLoopUtilization().active : this.ticks(this.number) * TICK_MS;
+    return this.ms;
+  }
+
+  private ticks(number: number): number {
+    try {
+      const stat = readFileSync(`/proc/self/task/${number}/stat`, 'latin1');
+      // what follows the name, which may hold anything: proc_pid_stat(5), fields 14 and 15, for the program and the system
+      const [user, system] = stat.slice(stat.lastIndexOf(')') + 2).split(' ').slice(11, 13);
+      return Number(user) + Number(system);
+    } catch {
+      // the thread has ended
+      return 0;
+    }
   }
 }
 

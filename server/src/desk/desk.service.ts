@@ -71,6 +71,7 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
         await thread.begun();
         const answer = spending(
           () => part,
+          thread,
           (signal) => thread.ask('run', ask, signal),
           BUDGETS_MS[kind],
         );

@@ -53,6 +53,7 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
           await this.thread.begun();
           return spending(
             () => partOf(id),
+            this.thread,
             (signal) => this.sweeps.of(travel, signal),
           );
         },
@@ -85,6 +86,7 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
       await this.thread.begun();
       return spending(
         () => 'the way along the streets',
+        this.thread,
         (signal) => this.thread.ask(call, ask, signal),
       );
     };

@@ -96,9 +96,11 @@ export class EngineThreads {
           this.gate.read(async () => {
             thread = thread === undefined ? this.freest() : thread;
             const asked = thread;
-            await (asked?.thread ?? this.writer).begun();
+            const works = asked?.thread ?? this.writer;
+            await works.begun();
             return spending(
               () => partOf(at),
+              works,
               (signal) => this.askOf(asked, call, ask, signal),
             );
           }),
