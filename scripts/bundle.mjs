@@ -12,7 +12,7 @@ const dist = join(ROOT, 'server/dist');
 /** Every script that a process or thread begins with, at the same path below the bundle's root. */
 const SCRIPTS = ['main', 'background.worker', 'searches/engine.worker', 'roads/roads.worker', 'feed/listings.worker'];
 /** Packages that stay where they are: compiled ones, and such as look for their own files. */
-const LEFT = ['@node-rs/argon2', 'mjml', 'pino', 'exceljs'];
+const LEFT = ['@node-rs/argon2', 'mjml', 'pino', 'exceljs', 'pdfmake'];
 /** What packages would ask for if it were there, which it is not. */
 const NOT_THERE =
   /^(@nestjs\/(microservices|websockets|platform-socket.io)|@fastify\/|@google-cloud|@sap\/|better-sqlite3|class-transformer\/storage|expo-sqlite|hdb-pool|ioredis|mongodb|mssql|mysql$|nativescript-|oracledb|pg|react-native|redis|sql\.js|sqlite3|typeorm-aurora)/;

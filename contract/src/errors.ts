@@ -30,6 +30,10 @@ export const ERRORS = {
   'address.asked': { status: 409, means: 'The person was asked to confirm their address too lately, or often enough.' },
   'alert.noAddress': { status: 409, means: 'The client has no confirmed e-mail address, so an alert could not be sent.' },
   'alert.running': { status: 409, means: 'The search’s alert is running; stop it first.' },
+  'choice.doubtful': {
+    status: 409,
+    means: 'Something speaks against a home that is to be sent or printed for a client; details.listingKey names it.',
+  },
   'agreement.missing': { status: 409, means: 'The client has no signed buyer agreement for the day; details say how to go on.' },
   'showing.tooEarly': { status: 409, means: 'A Coming Soon home takes no showings before its date.' },
   'showing.notAgreed': { status: 409, means: 'The showing is not agreed with the listing office, so it is not sent as one.' },

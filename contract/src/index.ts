@@ -1,5 +1,6 @@
 export * from './alerts.js';
 export * from './bounds.js';
+export * from './choices.js';
 export * from './clients.js';
 export * from './demo.js';
 export * from './deployment.js';

@@ -4,6 +4,7 @@ import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AlertsModule } from './alerts/index.js';
 import { BoundsModule } from './bounds/index.js';
+import { ChoicesModule } from './choices/index.js';
 import { ClientFilesModule } from './clientFiles/index.js';
 import { ClientsModule } from './clients/index.js';
 import { ClockModule } from './clock/index.js';
@@ -16,6 +17,7 @@ import { DeploymentController } from './deployment/deployment.controller.js';
 import { DeskModule } from './desk/index.js';
 import { EventsModule } from './events/index.js';
 import { FeedModule } from './feed/index.js';
+import { HandoutsModule } from './handouts/index.js';
 import { HealthController } from './health/health.controller.js';
 import { ListingsModule } from './listings/index.js';
 import { MailModule } from './mail/index.js';
@@ -58,6 +60,7 @@ export class AppModule {
           inject: [ThrottleStorage],
           useFactory: (storage: ThrottleStorage) => ({ throttlers: [{ ttl: 60_000, limit: 1000 }], storage }),
         }),
+        ChoicesModule,
         ClockModule,
         CompsModule,
         DeskModule,
@@ -65,6 +68,7 @@ export class AppModule {
         SessionsModule,
         ListingsModule,
         FeedModule,
+        HandoutsModule,
         MailModule,
         ClientsModule,
         ClientFilesModule,

@@ -4,12 +4,14 @@ import { NestFactory } from '@nestjs/core';
 import type { Type } from '@nestjs/common';
 import { AlertsService } from './alerts/index.js';
 import { AppModule } from './app.module.js';
+import { ChoicesService } from './choices/index.js';
 import { askingFor } from './common/asking.js';
 import type { Config } from './common/config.js';
 import { answerCalls, stepBehind } from './common/thread.js';
 import { CompHomes } from './comps/index.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
+import { Handouts } from './handouts/index.js';
 import { Bounces, readLetterMaker } from './mail/index.js';
 import { HomesAlike } from './outlook/index.js';
 import { Pipeline } from './pipeline/index.js';
@@ -25,8 +27,10 @@ const BEGUN_MS = 10_000;
 const AT_THE_DESK: readonly Type<unknown>[] = [
   AlertsService,
   Bounces,
+  ChoicesService,
   CompHomes,
   FeedPreviews,
+  Handouts,
   HomesAlike,
   ListingFiles,
   ListingImport,

@@ -71,6 +71,7 @@ const OPEN = [
 
 /** Pages, pictures, files and streams that a browser opens by their address. */
 const BY_ADDRESS = [
+  'GET /api/choices/sheet',
   'GET /api/events',
   'GET /api/health',
   'GET /api/listings/{key}/documents/{file}',

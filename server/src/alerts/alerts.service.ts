@@ -37,7 +37,6 @@ export class AlertsService {
   /** To whom and with what subject the first message would go, and what the past sixty days would have sent. */
   async preview(agent: AgentRow, searchId: string, settings: AlertSettings): Promise<AlertPreview> {
     const search = await this.searches.own(agent.id, searchId);
-    const people = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
     const { now, zone } = this.clock.time();
     const from = now - FORECAST_DAYS * 86_400_000;
     const records = await this.listings.aliveSince(new Date(from));
@@ -46,11 +45,7 @@ export class AlertsService {
     const told = this.told(fit);
     return {
       forecast: forecast({ search: search.document, tell: settings.tell, zone, from, to: now, records, changes }),
-      to: people.map(({ name, email, confirmedAt, stoppedAt }) => ({
-        name,
-        email,
-        confirmed: confirmedAt !== null && stoppedAt === null,
-      })),
+      to: search.clientId ? await this.clients.addressees(search.clientId) : [],
       subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
       homes: told.length,
       keptOff: fit.length - told.length,

@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { addressShown, dollars, factsOf, fits, forAudience, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
+import { addressShown, fits, forAudience, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
 import type { ListingRecord, Search, ShownTo } from '@perambula/core';
-import { DateTime } from 'luxon';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { ClientRow, ClientsService, firstName, LinksService } from '../clients/index.js';
@@ -12,8 +11,8 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
 import { ListingRow, ListingsService, SequenceRow } from '../listings/index.js';
-import { MailService } from '../mail/index.js';
-import type { Letter, LetterHome } from '../mail/index.js';
+import { letterHome, MailService } from '../mail/index.js';
+import type { Letter } from '../mail/index.js';
 import { CountyContext } from '../roads/index.js';
 import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
@@ -168,23 +167,10 @@ export class Digests {
     return {
       greeting: `Hello ${firstName(personName)},`,
       paragraphs: alert.greeting.trim() ? [alert.greeting.trim()] : [],
-      homes: shown.map((home) => this.home(home, portalUrl)),
+      homes: shown.map(({ listing, why }) => letterHome(listing, why, portalUrl, this.config)),
       button: { label: more > 0 ? `See these and ${more} more` : 'See them and say what you think', url: portalUrl },
       agent,
       stopUrl,
-    };
-  }
-
-  private home({ listing, why }: DigestItem, portalUrl: string): LetterHome {
-    const updated = DateTime.fromISO(String(listing['ModificationTimestamp']), { zone: this.config.zone });
-    return {
-      why,
-      price: dollars(Number(listing['ListPrice'])),
-      address: addressShown(listing),
-      facts: factsOf(listing),
-      credit: `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated.toFormat('ccc, LLL d')}, ${updated.toFormat('h:mm a').toLowerCase()}`,
-      picture: `${this.config.publicUrl}/media/${listing.ListingKey}/0.png`,
-      url: `${portalUrl}?home=${listing.ListingKey}`,
     };
   }
 }

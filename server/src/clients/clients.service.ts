@@ -56,6 +56,15 @@ export class ClientsService {
       .findBy({ clientId, confirmedAt: Not(IsNull()), stoppedAt: IsNull(), leftAt: IsNull() });
   }
 
+  /** Everybody of a client, and whether anything may be sent to them. */
+  async addressees(clientId: string): Promise<{ name: string; email: string; confirmed: boolean }[]> {
+    return (await this.peopleOf([clientId])).map(({ name, email, confirmedAt, stoppedAt }) => ({
+      name,
+      email,
+      confirmed: confirmedAt !== null && stoppedAt === null,
+    }));
+  }
+
   async person(id: string): Promise<{ person: PersonRow; client: ClientRow; agent: AgentRow }> {
     const person = found(await this.database.getRepository(PersonRow).findOneBy({ id }), 'person');
     const client = found(await this.database.getRepository(ClientRow).findOneBy({ id: person.clientId }), 'client');

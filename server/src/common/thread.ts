@@ -233,7 +233,10 @@ class WorkMeter {
     try {
       const stat = readFileSync(`/proc/self/task/${number}/stat`, 'latin1');
       // what follows the name, which may hold anything: proc_pid_stat(5), fields 14 and 15, for the program and the system
-      const [user, system] = stat.slice(stat.lastIndexOf(')') + 2).split(' ').slice(11, 13);
+      const [user, system] = stat
+        .slice(stat.lastIndexOf(')') + 2)
+        .split(' ')
+        .slice(11, 13);
       return Number(user) + Number(system);
     } catch {
       // the thread has ended

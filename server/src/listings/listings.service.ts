@@ -63,6 +63,14 @@ export class ListingsService {
     return new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
   }
 
+  /** Those of some listings that the feed has no more. */
+  async removedOf(keys: readonly string[]): Promise<ReadonlySet<string>> {
+    const rows = await this.database
+      .getRepository(ListingRow)
+      .find({ select: { listingKey: true }, where: { listingKey: In([...keys]), removed: true } });
+    return new Set(rows.map(({ listingKey }) => listingKey));
+  }
+
   /** A listing that others may be told of; that of an agent's own file is not. */
   async forOthers(key: string): Promise<ListingRecord> {
     if (isOwnKey(key))

@@ -1,8 +1,10 @@
-export type { Letter, LetterHome } from './letter.js';
+export type { Letter, LetterHome, LetterReport } from './letter.js';
 export { readLetterMaker, renderLetter } from './letter.js';
+export { creditOf, letterHome } from './letterHome.js';
 export { MailModule } from './mail.module.js';
 export { Bounces } from './bounces.service.js';
-export { clean, LETTER_POLICY } from './letterPage.js';
+export { clean, LETTER_POLICY, SHEET_POLICY } from './letterPage.js';
 export { MailService } from './mail.service.js';
 export { whyNotWrite } from './mayWrite.js';
 export { OutboxRow } from './outbox.entity.js';
+export { richText } from './richText.js';

@@ -4,6 +4,9 @@ import sanitizeHtml from 'sanitize-html';
 export const LETTER_POLICY =
   "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox allow-popups; frame-ancestors 'self'";
 
+/** The policy of the empty page that a message is laid into: the same, but for what stands around it, which may measure it. */
+export const SHEET_POLICY = "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; frame-ancestors 'self'";
+
 /** A message's HTML without anything that could act. */
 export function clean(html: string): string {
   return sanitizeHtml(html, {

@@ -15,7 +15,7 @@ import { renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
 import { whyNotWrite } from './mayWrite.js';
 import type { MessageKind } from './mayWrite.js';
-import { OutboxRow } from './outbox.entity.js';
+import { OutboxFileRow, OutboxRow } from './outbox.entity.js';
 import { smtpTransport } from './smtp.js';
 import type { Smtp } from './smtp.js';
 
@@ -33,6 +33,8 @@ export interface Addressed {
   readonly digestId?: string;
   readonly showingId?: string;
   readonly calendar?: string;
+  /** Of a file kept by `keepFile`. */
+  readonly fileId?: string;
 }
 
 const LOOK_EVERY_MS = 500;
@@ -72,7 +74,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Writes a message to the outbox, in the caller's transaction. */
   async write(manager: EntityManager, message: Addressed): Promise<void> {
-    const { letter, state = 'queued', digestId = null, showingId = null, calendar = null, ...address } = message;
+    const { letter, state = 'queued', digestId = null, showingId = null, calendar = null, fileId = null, ...address } = message;
     const id = randomUUID();
     const { html, text } = await renderLetter(letter);
     await manager.insert(OutboxRow, {
@@ -84,6 +86,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       digestId,
       showingId,
       calendar,
+      fileId,
       messageId: `<${id}@${this.config.mail.from.split('@').at(-1)}>`,
       fromName: `${letter.agent.name}, ${letter.agent.officeName}`,
       subject: message.subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
@@ -94,6 +97,13 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       sentAt: null,
       lastError: null,
     });
+  }
+
+  /** Keeps a file that goes with messages, in the caller's transaction. Gives its id. */
+  async keepFile(manager: EntityManager, file: Omit<OutboxFileRow, 'id'>): Promise<string> {
+    const id = randomUUID();
+    await manager.insert(OutboxFileRow, { ...file, id });
+    return id;
   }
 
   private smtp(): Promise<Smtp> {
@@ -149,7 +159,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
         .setOnLocked('skip_locked')
         .getMany();
       await this.leaveOut(manager, rows);
-      await Promise.all(rows.filter(({ state }) => state === 'queued').map((row) => this.sendOne(row)));
+      await Promise.all(rows.filter(({ state }) => state === 'queued').map((row) => this.sendOne(manager, row)));
       await manager.save(rows);
       if (rows.length > 0 || Date.now() - this.notedAt > NOTED_EVERY_MS) await this.note(manager);
       for (const agentId of new Set(rows.map((row) => row.agentId))) await this.events.say(agentId, 'mail', manager);
@@ -175,8 +185,9 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     }
   }
 
-  private async sendOne(row: OutboxRow): Promise<void> {
+  private async sendOne(manager: EntityManager, row: OutboxRow): Promise<void> {
     try {
+      const file = row.fileId ? await manager.findOneBy(OutboxFileRow, { id: row.fileId }) : null;
       await (
         await this.smtp()
       ).sendMail({
@@ -192,6 +203,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
         headers: row.stopUrl
           ? { 'List-Unsubscribe': `<${row.stopUrl}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' }
           : {},
+        ...(file ? { attachments: [{ filename: file.name, contentType: file.type, content: file.content }] } : {}),
         ...(row.calendar ? { icalEvent: { method: 'REQUEST', content: row.calendar, filename: 'showing.ics' } } : {}),
       });
       Object.assign(row, { state: 'sent', sentAt: this.clock.date(), lastError: null });

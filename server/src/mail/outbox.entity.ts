@@ -30,6 +30,8 @@ export class OutboxRow {
   /** Empty where no client is written to. */
   @Column('varchar', { length: 300 }) stopUrl: string;
   @Column('mediumtext', { nullable: true }) calendar: string | null;
+  /** The file that goes with it, one for all its readers. */
+  @Column('char', { length: 36, nullable: true }) fileId: string | null;
   @Column('varchar', { length: 12 }) kind: MessageKind;
   @Column('varchar', { length: 10 }) state: OutboxState;
   @Column('int', { default: 0 }) tries: number;
@@ -38,4 +40,13 @@ export class OutboxRow {
   @Column('datetime', { precision: 3 }) createdAt: Date;
   @Column('datetime', { precision: 3, nullable: true }) sentAt: Date | null;
   @Column('varchar', { length: 300, nullable: true }) lastError: string | null;
+}
+
+/** A file that goes with messages, as it is sent. */
+@Entity('outbox_files')
+export class OutboxFileRow {
+  @PrimaryColumn('char', { length: 36 }) id: string;
+  @Column('varchar', { length: 120 }) name: string;
+  @Column('varchar', { length: 60 }) type: string;
+  @Column('longblob') content: Buffer;
 }

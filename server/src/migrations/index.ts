@@ -9,3 +9,4 @@ export { LeftHouseholds1765100000000 } from './1765100000000-LeftHouseholds.js';
 export { FeedsOfAnyKind1765200000000 } from './1765200000000-FeedsOfAnyKind.js';
 export { OfficesByMail1765300000000 } from './1765300000000-OfficesByMail.js';
 export { AssessorsFile1765400000000 } from './1765400000000-AssessorsFile.js';
+export { SentHomes1765500000000 } from './1765500000000-SentHomes.js';

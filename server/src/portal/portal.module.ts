@@ -4,12 +4,13 @@ import { ClockModule } from '../clock/index.js';
 import { EventsModule } from '../events/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { SearchesModule } from '../searches/index.js';
+import { SentHomesModule } from '../sentHomes/index.js';
 import { ShowingsModule } from '../showings/index.js';
 import { PortalController } from './portal.controller.js';
 import { PortalService } from './portal.service.js';
 
 @Module({
-  imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, SearchesModule, ShowingsModule],
+  imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, SearchesModule, SentHomesModule, ShowingsModule],
   controllers: [PortalController],
   providers: [PortalService],
   exports: [PortalService],

@@ -13,8 +13,15 @@ import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { SavedSearches } from '../searches/index.js';
+import { SentHomes } from '../sentHomes/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { ReactionRow, VisitRow } from './portal.entity.js';
+
+/** That a household was told of a home, and why. */
+export interface Told {
+  readonly at: Date;
+  readonly why: string;
+}
 
 /** A visit goes on until nothing was opened for half an hour. */
 const ONE_VISIT_MS = 30 * 60_000;
@@ -29,6 +36,7 @@ export class PortalService {
     private readonly links: LinksService,
     private readonly listings: ListingsService,
     private readonly searches: SavedSearches,
+    private readonly sent: SentHomes,
     private readonly showings: ShowingsService,
     private readonly events: EventsService,
     @Inject(CONFIG) private readonly config: Pick<Config, 'notice'>,
@@ -100,6 +108,41 @@ export class PortalService {
     searchIds: readonly string[],
     since: Date | null,
   ): Promise<PortalHome[]> {
+    const told = await this.told(clientId, searchIds);
+    const records = await this.listings.byKeys([...told.keys()]);
+    const reactions = new Map(
+      (await this.database.getRepository(ReactionRow).findBy({ personId })).map((row) => [row.listingKey, row]),
+    );
+    const showings = new Map((await this.showings.ofClient(clientId)).reverse().map((row) => [row.listingKey, row]));
+    return [...told].flatMap(([key, { at, why }]): PortalHome[] => {
+      const record = records.get(key);
+      if (!record || !mayShow(record, 'client')) return [];
+      const listing = forAudience(record, 'client');
+      const [reaction, showing] = [reactions.get(key), showings.get(key)];
+      return [
+        {
+          listing,
+          address: addressShown(listing),
+          why,
+          toldAt: at.toISOString(),
+          isNew: since === null || at > since,
+          reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
+          showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
+        },
+      ];
+    });
+  }
+
+  /** By home, when and why a client's household was last told of it; the latest first. */
+  async toldTo(agentId: string, clientId: string): Promise<ReadonlyMap<string, Told>> {
+    const searches = await this.searches.list(agentId, clientId);
+    return this.told(
+      clientId,
+      searches.map(({ id }) => id),
+    );
+  }
+
+  private async told(clientId: string, searchIds: readonly string[]): Promise<Map<string, Told>> {
     const items = await this.database
       .getRepository(AlertItemRow)
       .find({ where: { searchId: In([...searchIds]), toldAt: Not(IsNull()) }, order: { toldAt: 'DESC', id: 'DESC' } });
@@ -109,31 +152,15 @@ export class PortalService {
         ({ digestId }) => digestId,
       ),
     );
-    const newest = new Map<string, AlertItemRow>();
-    for (const item of items) if (!waiting.has(item.digestId) && !newest.has(item.listingKey)) newest.set(item.listingKey, item);
-    const records = await this.listings.byKeys([...newest.keys()]);
-    const reactions = new Map(
-      (await this.database.getRepository(ReactionRow).findBy({ personId })).map((row) => [row.listingKey, row]),
-    );
-    const showings = new Map((await this.showings.ofClient(clientId)).reverse().map((row) => [row.listingKey, row]));
-    return [...newest.values()].flatMap((item): PortalHome[] => {
-      const record = records.get(item.listingKey);
-      if (!record || !mayShow(record, 'client')) return [];
-      const listing = forAudience(record, 'client');
-      const [reaction, showing] = [reactions.get(item.listingKey), showings.get(item.listingKey)];
-      const toldAt = item.toldAt as Date;
-      return [
-        {
-          listing,
-          address: addressShown(listing),
-          why: item.why,
-          toldAt: toldAt.toISOString(),
-          isNew: since === null || toldAt > since,
-          reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
-          showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
-        },
-      ];
-    });
+    const all = [
+      ...items
+        .filter(({ digestId }) => !waiting.has(digestId))
+        .map(({ listingKey, why, toldAt }) => ({ listingKey, why, at: toldAt as Date })),
+      ...(await this.sent.of(clientId)).map(({ listingKey, at }) => ({ listingKey, why: 'Chosen for you', at })),
+    ].sort((a, b) => b.at.getTime() - a.at.getTime());
+    const newest = new Map<string, Told>();
+    for (const { listingKey, at, why } of all) if (!newest.has(listingKey)) newest.set(listingKey, { at, why });
+    return newest;
   }
 
   async react(personId: string, listingKey: string, verdict: Verdict, note: string): Promise<void> {
@@ -180,9 +207,11 @@ export class PortalService {
   private async guardTold(personId: string, listingKey: string): Promise<Awaited<ReturnType<ClientsService['person']>>> {
     const owner = await this.clients.person(personId);
     const searches = await this.searches.list(owner.agent.id, owner.client.id);
-    const told = await this.database
-      .getRepository(AlertItemRow)
-      .existsBy({ searchId: In(searches.map(({ id }) => id)), listingKey, toldAt: Not(IsNull()) });
+    const told =
+      (await this.database
+        .getRepository(AlertItemRow)
+        .existsBy({ searchId: In(searches.map(({ id }) => id)), listingKey, toldAt: Not(IsNull()) })) ||
+      (await this.sent.has(owner.client.id, listingKey));
     found(told ? true : null, 'home in this portal');
     return owner;
   }

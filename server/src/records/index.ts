@@ -1,2 +1,3 @@
 export { AssessorReader } from './assessor.reader.js';
 export { RecordsModule } from './records.module.js';
+export { RecordsSource } from './records.source.js';

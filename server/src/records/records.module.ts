@@ -27,6 +27,6 @@ import { RecordsSource } from './records.source.js';
         config.assessor ? new AssessorRecords(database) : new CountyRecords(config),
     },
   ],
-  exports: [AssessorReader],
+  exports: [AssessorReader, RecordsSource],
 })
 export class RecordsModule {}

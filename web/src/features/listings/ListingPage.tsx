@@ -8,6 +8,7 @@ import { ButtonLink } from '../../shared/ButtonLink.js';
 import { ago, street } from '../../shared/format.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
+import { PdfOfHomes, SendHomes } from '../choices/index.js';
 import { useFile } from '../clients/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { AddToShortlist } from '../searches/index.js';
@@ -45,7 +46,9 @@ export function ListingPage() {
           ) : (
             !answer.isError && (
               <>
+                <PdfOfHomes keys={[listingKey]} title="A home to look at" form="pictures" />
                 <ButtonLink to={`/comps/${listingKey}`}>Comps</ButtonLink>
+                <SendHomes keys={[listingKey]} />
                 <PlanVisit clientId={clientId} listingKey={listingKey} />
                 <AddToShortlist keys={[listingKey]} onDone={() => undefined} />
               </>

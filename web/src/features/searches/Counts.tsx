@@ -2,6 +2,7 @@ import type { CountAnswer } from '@perambula/contract';
 import type { ResultSet } from '@perambula/core';
 import { Button } from 'antd';
 import { ButtonLink } from '../../shared/ButtonLink.js';
+import { SendHomes } from '../choices/index.js';
 import { AddToShortlist } from './results/AddToShortlist.js';
 import { classesOf } from '../../shared/classes.js';
 import pagesCss from './pages.module.css';
@@ -63,6 +64,7 @@ export function Counts({ count, stale, problem, set, lineName, onShow, chosen, o
           <ButtonLink to={`/beside/${chosen.join(',')}`}>Side by side</ButtonLink>
         )}
         {chosen.length > 1 && <ButtonLink to={`/comps?homes=${chosen.slice(0, MOST_COMPARED).join(',')}`}>Comps</ButtonLink>}
+        <SendHomes keys={chosen} />
         <AddToShortlist keys={chosen} onDone={onChooseNone} />
       </span>
     </header>

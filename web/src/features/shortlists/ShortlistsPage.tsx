@@ -22,6 +22,7 @@ import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
+import { PdfOfHomes, SendHomes } from '../choices/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { PlanVisit } from '../showings/index.js';
 import { useChangeItem, useRemoveItem, useReorder, useShortlists } from './shortlists.api.js';
@@ -91,6 +92,10 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
         <h1>{shortlist.name}</h1>
         <span className="soft">
           for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link> · drag a home to change the order
+        </span>
+        <span className={cx('acts')}>
+          <PdfOfHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} title={shortlist.name} />
+          <SendHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} clientId={shortlist.clientId} />
         </span>
       </header>
       {items.length === 0 && (

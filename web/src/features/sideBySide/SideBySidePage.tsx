@@ -10,6 +10,7 @@ import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
+import { PdfOfHomes, SendHomes } from '../choices/index.js';
 import { useFile } from '../clients/index.js';
 import { sayFitValue, useFits, useListings } from '../listings/index.js';
 import { comparedFacts } from './differences.rules.js';
@@ -50,9 +51,13 @@ function Beside({ homes }: { readonly homes: readonly ListingAnswer[] }) {
     <div className={cx('page')}>
       <header className={cx('head')}>
         <h1>Side by side</h1>
-        <Button icon={<Printer size={14} />} onClick={() => window.print()}>
-          Print
-        </Button>
+        <span className={cx('acts')}>
+          <PdfOfHomes keys={listings.map(({ ListingKey }) => ListingKey)} title="Homes side by side" />
+          <SendHomes keys={listings.map(({ ListingKey }) => ListingKey)} />
+          <Button icon={<Printer size={14} />} onClick={() => window.print()}>
+            Print
+          </Button>
+        </span>
       </header>
       <div className={cx('scrolls')}>
         <table className={cx('beside')} style={{ minWidth: NAMES_PX + listings.length * HOME_PX }}>

@@ -1,0 +1,2 @@
+export { ChoicesModule } from './choices.module.js';
+export { ChoicesService } from './choices.service.js';

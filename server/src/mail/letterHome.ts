@@ -1,0 +1,30 @@
+import { addressShown, dollars, factsOf, numberIn } from '@perambula/core';
+import type { ShownTo } from '@perambula/core';
+import { DateTime } from 'luxon';
+import type { Config } from '../common/config.js';
+import type { LetterHome } from './letter.js';
+
+/** A home as a letter tells it, with a link into its reader's portal. */
+export function letterHome(
+  listing: ShownTo<'message'>,
+  why: string,
+  portalUrl: string,
+  { publicUrl, zone }: Pick<Config, 'publicUrl' | 'zone'>,
+): LetterHome {
+  const price = numberIn(listing, 'ListPrice');
+  return {
+    why,
+    price: price === null ? 'Price not given' : dollars(price),
+    address: addressShown(listing),
+    facts: factsOf(listing),
+    credit: creditOf(listing, zone),
+    picture: `${publicUrl}/media/${listing.ListingKey}/0.png`,
+    url: `${portalUrl}?home=${listing.ListingKey}`,
+  };
+}
+
+/** Its listing office with telephone, its source, and when it was updated, as the rules of the trade ask. */
+export function creditOf(listing: ShownTo<'message'>, zone: string): string {
+  const updated = DateTime.fromISO(String(listing['ModificationTimestamp']), { zone });
+  return `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated.toFormat('ccc, LLL d')}, ${updated.toFormat('h:mm a').toLowerCase()}`;
+}

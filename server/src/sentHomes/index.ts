@@ -1,0 +1,2 @@
+export { SentHomes } from './sentHomes.js';
+export { SentHomesModule } from './sentHomes.module.js';

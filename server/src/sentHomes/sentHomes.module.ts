@@ -1,0 +1,5 @@
+import { Module } from '@nestjs/common';
+import { SentHomes } from './sentHomes.js';
+
+@Module({ providers: [SentHomes], exports: [SentHomes] })
+export class SentHomesModule {}

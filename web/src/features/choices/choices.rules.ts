@@ -1,0 +1,30 @@
+import type { AllTheSame, LookedAt } from '@perambula/contract';
+
+type Ticks = Readonly<Record<string, boolean>>;
+
+/** Whether a home goes: as its agent ticked it, or else where there is no doubt of it; never where it is barred. */
+export function goes({ listingKey, doubts, barred }: LookedAt, ticks: Ticks): boolean {
+  return !barred && (ticks[listingKey] ?? doubts.length === 0);
+}
+
+/** What the agent has seen speak against homes that go all the same. */
+export function allTheSame(going: readonly LookedAt[]): AllTheSame[] {
+  return going.flatMap(({ listingKey, doubts }) =>
+    doubts.length === 0 ? [] : [{ listingKey, doubts: doubts.map(({ kind }) => kind) }],
+  );
+}
+
+/** "All 5 go." "4 go; 3 are left out, since something speaks against them." */
+export function sayLook(homes: readonly LookedAt[], going: number): string {
+  const out = homes.length - going;
+  if (going === 0) return 'None goes: tick at least one.';
+  if (out === 0) return homes.length === 1 ? 'It goes.' : `All ${homes.length} go.`;
+  const doubted = homes.filter(({ doubts }) => doubts.length > 0).length;
+  const why = doubted >= out ? `, since something speaks against ${out === 1 ? 'it' : 'them'}` : '';
+  return `${going} ${going === 1 ? 'goes' : 'go'}; ${out} ${out === 1 ? 'is' : 'are'} left out${why}.`;
+}
+
+/** "Amara, Teo" of those who get it, by their first names. */
+export function sayReaders(to: readonly { readonly name: string; readonly confirmed: boolean }[]): string {
+  return to.flatMap(({ name, confirmed }) => (confirmed ? (name.split(' ')[0] ?? name) : [])).join(', ');
+}

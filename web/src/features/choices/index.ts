@@ -1,0 +1,2 @@
+export { PdfOfHomes } from './PdfOfHomes.js';
+export { SendHomes } from './SendHomes.js';
