@@ -38,7 +38,7 @@ function fonts(): TFontDictionary {
 export async function printed(pages: TDocumentDefinitions): Promise<Buffer> {
   const { default: pdfmake } = await import('pdfmake');
   const known = fonts();
-  const files = new Set(Object.values(known).flatMap((family) => Object.values(family)));
+  const files = new Set(Object.values(known).flatMap((family) => Object.values(family) as string[]));
   pdfmake.setFonts(known);
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy((path) => files.has(path));
@@ -54,20 +54,24 @@ export async function printed(pages: TDocumentDefinitions): Promise<Buffer> {
     .getBuffer();
 }
 
+/** Where texts stand in a part of a page. */
+const HOLDERS: ReadonlySet<string> = new Set(['text', 'stack', 'columns', 'table', 'body']);
+
 /** The same with every text in the fonts that have its letters. */
 function inFonts<T>(part: T, font = 'Text'): T {
+  return lettered(part, font) as T;
+}
+
+function lettered(part: unknown, font: string): unknown {
+  if (typeof part === 'string') return { text: runsOf(part, font) };
   if (typeof part !== 'object' || part === null || Buffer.isBuffer(part)) return part;
-  if (Array.isArray(part))
-    return part.map((each: unknown) => inFonts(typeof each === 'string' ? { text: each } : each, font)) as T;
+  if (Array.isArray(part)) return part.map((each) => lettered(each, font));
   const own = 'font' in part && typeof part.font === 'string' ? part.font : font;
-  return Object.fromEntries(
-    Object.entries(part).map(([name, value]) => {
-      if (name === 'text' && typeof value === 'string') return [name, runsOf(value, own)];
-      return ['text', 'stack', 'columns', 'table', 'body'].includes(name)
-        ? [name, inFonts(value as unknown, own)]
-        : [name, value as unknown];
-    }),
-  ) as T;
+  const within = (name: string, value: unknown): unknown => {
+    if (name === 'text' && typeof value === 'string') return runsOf(value, own);
+    return HOLDERS.has(name) ? lettered(value, own) : value;
+  };
+  return Object.fromEntries(Object.entries(part).map(([name, value]) => [name, within(name, value)]));
 }
 
 /** A text in pieces, each in a font that has its letters; as it is where the page's own has all. */

@@ -1,4 +1,4 @@
-export type { Letter, LetterHome, LetterReport } from './letter.js';
+export type { Letter } from './letter.js';
 export { readLetterMaker, renderLetter } from './letter.js';
 export { creditOf, letterHome } from './letterHome.js';
 export { MailModule } from './mail.module.js';
@@ -7,4 +7,5 @@ export { clean, LETTER_POLICY, SHEET_POLICY } from './letterPage.js';
 export { MailService } from './mail.service.js';
 export { whyNotWrite } from './mayWrite.js';
 export { OutboxRow } from './outbox.entity.js';
+export type { LetterReport } from './report.js';
 export { richText } from './richText.js';

@@ -1,26 +1,9 @@
-import type { HomesTable } from '@perambula/core';
 import type { AgentRow } from '../sessions/index.js';
 import { escape, INK, MULBERRY, SOFT } from './markup.js';
+import type { LetterHome } from './letterHome.js';
 import { comparedMarkup, comparedText, pictureMarkup, pictureText } from './report.js';
+import type { LetterReport } from './report.js';
 import type { RichText } from './richText.js';
-
-export interface LetterHome {
-  readonly why: string;
-  readonly price: string;
-  readonly address: string;
-  readonly facts: string;
-  /** Listing office with telephone, source and time of update. */
-  readonly credit: string;
-  readonly picture: string;
-  readonly url: string;
-}
-
-/** Homes in full rather than in a line: each with its pictures and remarks, or compared in a table, or both. */
-export interface LetterReport {
-  readonly homes: readonly (LetterHome & { readonly remarks: string; readonly morePictures: readonly string[] })[];
-  /** A row for each of the homes compared. */
-  readonly table: (HomesTable & { readonly homes: readonly Pick<LetterHome, 'address' | 'url' | 'why'>[] }) | null;
-}
 
 export interface Letter {
   readonly greeting: string;

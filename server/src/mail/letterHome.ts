@@ -2,7 +2,18 @@ import { addressShown, dollars, factsOf, numberIn } from '@perambula/core';
 import type { ShownTo } from '@perambula/core';
 import { DateTime } from 'luxon';
 import type { Config } from '../common/config.js';
-import type { LetterHome } from './letter.js';
+
+/** A home as a letter tells it. */
+export interface LetterHome {
+  readonly why: string;
+  readonly price: string;
+  readonly address: string;
+  readonly facts: string;
+  /** Listing office with telephone, source and time of update. */
+  readonly credit: string;
+  readonly picture: string;
+  readonly url: string;
+}
 
 /** A home as a letter tells it, with a link into its reader's portal. */
 export function letterHome(

@@ -1,5 +1,13 @@
-import type { LetterReport } from './letter.js';
+import type { HomesTable } from '@perambula/core';
+import type { LetterHome } from './letterHome.js';
 import { escape, INK, MULBERRY, RULE, SOFT } from './markup.js';
+
+/** Homes in full rather than in a line: each with its pictures and remarks, or compared in a table, or both. */
+export interface LetterReport {
+  readonly homes: readonly (LetterHome & { readonly remarks: string; readonly morePictures: readonly string[] })[];
+  /** A row for each of the homes compared. */
+  readonly table: (HomesTable & { readonly homes: readonly Pick<LetterHome, 'address' | 'url' | 'why'>[] }) | null;
+}
 
 type Pictured = LetterReport['homes'][number];
 type Compared = NonNullable<LetterReport['table']>;

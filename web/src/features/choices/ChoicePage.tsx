@@ -55,8 +55,7 @@ function Whom({ onChoose }: { readonly onChoose: (clientId: string) => void }) {
       <Select
         autoFocus
         defaultOpen
-        showSearch
-        optionFilterProp="label"
+        showSearch={{ optionFilterProp: 'label' }}
         placeholder="A client’s name"
         aria-label="To whom"
         className={cx('whom')}
