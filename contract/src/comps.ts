@@ -1,5 +1,5 @@
-import type { ListingRecord } from '@perambula/core';
-import { post } from './endpoint.js';
+import type { ListingRecord, PriceModel } from '@perambula/core';
+import { get, post } from './endpoint.js';
 
 /** What is compared: homes that were chosen, or those round a subject, or both. */
 export interface CompsBody {
@@ -19,3 +19,11 @@ export interface CompsAnswer {
 }
 
 export const gatherComps = post('comps').takes<CompsBody>().gives<CompsAnswer>();
+
+/** How price goes with the facts of homes of a listing's property type, from the feed's own sales. */
+export interface PriceModelAnswer {
+  /** null where too few have been sold to tell. */
+  readonly model: PriceModel | null;
+}
+
+export const getPriceModel = get('listings/:key/priceModel').gives<PriceModelAnswer>();

@@ -11,6 +11,8 @@ export { DOUBTS, isBarred, lastLook } from './choice/lastLook.js';
 export type { CompFigure, CompGroup, FiguresOfHome } from './comps/averages.js';
 export { averagesOf, COMP_FIGURES, COMP_GROUPS, compGroupOf, figuresOfHome } from './comps/averages.js';
 export { COMP_MILES, compsSearch } from './comps/around.js';
+export type { AdjustedPart, AdjustedSale, Effect, PriceModel, PriceRange } from './comps/priceModel.js';
+export { ADJUSTED, priceModel, priceRange } from './comps/priceModel.js';
 export type { Likeness, LikenessPart, LikenessWeights } from './comps/likeness.js';
 export { LIKENESS_PARTS, likenessOf, likenessParts, USUAL_WEIGHTS } from './comps/likeness.js';
 export type { Kernel, SharedKernel } from './engine/kernel.js';

@@ -24,6 +24,7 @@ const COMPARED = [
   'BathroomsOneQuarter',
   'YearBuilt',
   'LotSizeAcres',
+  'GarageSpaces',
   'OnMarketDate',
   'PurchaseContractDate',
   'CloseDate',

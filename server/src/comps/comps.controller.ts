@@ -1,18 +1,23 @@
-import { Body, Controller, HttpCode, Post, UseGuards } from '@nestjs/common';
-import type { CompsAnswer } from '@perambula/contract';
+import { Body, Controller, Get, HttpCode, Param, Post, UseGuards } from '@nestjs/common';
+import type { CompsAnswer, PriceModelAnswer } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { CompsService } from './comps.service.js';
 import { CompsBody } from './dto/bodies.js';
 
-@Controller('comps')
+@Controller()
 @UseGuards(AgentGuard)
 export class CompsController {
   constructor(private readonly comps: CompsService) {}
 
-  @Post()
+  @Post('comps')
   @HttpCode(200)
   gather(@CurrentAgent() agent: AgentRow, @Body() { subject, keys }: CompsBody): Promise<CompsAnswer> {
     return this.comps.gather(agent.id, subject ?? null, keys ?? []);
+  }
+
+  @Get('listings/:key/priceModel')
+  priceModel(@CurrentAgent() agent: AgentRow, @Param('key') key: string): Promise<PriceModelAnswer> {
+    return this.comps.priceModel(agent.id, key);
   }
 }

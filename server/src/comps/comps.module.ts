@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { ClockModule } from '../clock/index.js';
 import { DeskModule } from '../desk/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { SearchesModule } from '../searches/index.js';
@@ -6,10 +7,11 @@ import { SessionsModule } from '../sessions/index.js';
 import { CompHomes } from './compHomes.js';
 import { CompsController } from './comps.controller.js';
 import { CompsService } from './comps.service.js';
+import { PriceModels } from './priceModels.js';
 
 @Module({
-  imports: [DeskModule, ListingsModule, SearchesModule, SessionsModule],
+  imports: [ClockModule, DeskModule, ListingsModule, SearchesModule, SessionsModule],
   controllers: [CompsController],
-  providers: [CompHomes, CompsService],
+  providers: [CompHomes, CompsService, PriceModels],
 })
 export class CompsModule {}

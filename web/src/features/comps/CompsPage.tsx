@@ -14,6 +14,7 @@ import { OutlookPanel } from '../listings/index.js';
 import { useComps } from './comps.api.js';
 import { compsOf, groupsOf, sayBeside, tickedAtFirst } from './comps.rules.js';
 import { CompsTable } from './CompsTable.js';
+import { AdjustedSales, useWorth, ValueRange } from './ValueRange.js';
 import { Weights } from './Weights.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './CompsPage.module.css';
@@ -51,6 +52,11 @@ function Compared({ subject, homes, total, miles }: CompsAnswer) {
   const ticked = ownTicks ?? atFirst;
   const groups = useMemo(() => groupsOf(comps, ticked), [comps, ticked]);
   const counted = comps.filter(({ record }) => ticked.has(record.ListingKey));
+  const countedHomes = useMemo(
+    () => comps.flatMap(({ record }) => (ticked.has(record.ListingKey) ? record : [])),
+    [comps, ticked],
+  );
+  const worth = useWorth(subject, countedHomes, today);
   const tick = (key: string): void => {
     const next = new Set(ticked);
     if (!next.delete(key)) next.add(key);
@@ -77,12 +83,16 @@ function Compared({ subject, homes, total, miles }: CompsAnswer) {
           ) : (
             <CompsTable subject={subject} today={today} groups={groups} ticked={ticked} onTick={tick} />
           )}
+          {subject && worth?.model && worth.range && (
+            <AdjustedSales subject={subject} homes={countedHomes} model={worth.model} range={worth.range} />
+          )}
           <p className="tight">
             Price is what was paid where a home closed, else what is asked. Days run until a contract, until it went off, or to
             today. Not an appraisal.
           </p>
         </div>
         <aside className={cx('side')}>
+          {subject && worth && <ValueRange subject={subject} worth={worth} />}
           <section aria-label="Price by size">
             <h2>Price by size</h2>
             <Suspense fallback={<Waiting what="Drawing …" />}>
@@ -90,7 +100,7 @@ function Compared({ subject, homes, total, miles }: CompsAnswer) {
             </Suspense>
           </section>
           {subject && <OutlookPanel listingKey={subject.ListingKey} />}
-          <Where homes={counted.map(({ record }) => record)} subject={subject} />
+          <Where homes={countedHomes} subject={subject} />
         </aside>
       </div>
     </div>
