@@ -4,6 +4,7 @@ import { Worker } from 'node:worker_threads';
 import type { ClientFile, ClientSummary } from '@perambula/contract';
 import type { FieldLine, LonLat, Search } from '@perambula/core';
 import { measured, report } from './measure.js';
+import { signedIn } from './signedIn.js';
 import type { Measured } from './measure.js';
 
 const CORNERS = 19_900;
@@ -130,13 +131,6 @@ export async function benchBeside(web: string, signIn: { email: string; password
   }
   await asker.terminate();
   report('light requests beside heavy ones, over HTTP', rows, `the longest wait, in ms: ${longest.join('; ')}`);
-}
-
-/** Signs somebody in; gives their cookie. */
-async function signedIn(web: string, who: { email: string; password: string }): Promise<string> {
-  const headers = { 'content-type': 'application/json' };
-  const response = await fetch(`${web}/api/session`, { method: 'POST', headers, body: JSON.stringify(who) });
-  return response.headers.getSetCookie()[0]?.split(';')[0] ?? '';
 }
 
 /** The status of an answer that is read to its end and not kept. */

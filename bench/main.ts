@@ -9,6 +9,7 @@ import { benchBrowser } from './keystroke.js';
 import { benchJudge } from './judge.js';
 import { benchMap } from './map.js';
 import { benchMany } from './many.js';
+import { benchPrices } from './prices.js';
 import { benchReverse } from './reverse.js';
 import { benchRoads } from './roads.js';
 import { benchThreads } from './threads.js';
@@ -20,6 +21,7 @@ const database = await createConnection({ ...access, database: name });
 const parts: Readonly<Record<string, () => unknown>> = {
   browser: () => benchBrowser(run.web, run.signIn),
   judge: () => benchJudge(run.web, run.signIn),
+  prices: () => benchPrices(run.web, run.signIn),
   map: () => benchMap(run.web, run.signIn),
   beside: () => benchBeside(run.web, run.signIn),
   async people() {

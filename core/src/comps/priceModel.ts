@@ -51,7 +51,7 @@ const FEW_OF_ONE = 8;
 /** A part that so many leave blank is left out. */
 const MOST_BLANK = 0.5;
 /** As many as are worked out again to see how far off they are, and from how many earlier ones each. */
-const [TRIED, FROM] = [240, 8];
+const [TRIED, FROM] = [200, 8];
 export const RANGE_HOLDS = 0.8;
 
 type Measures = Readonly<Record<AdjustedPart, number | null>>;
@@ -244,12 +244,14 @@ function middleOf(sales: readonly AdjustedSale[]): number {
 /** The latest sales, each worked out from the likest of those before it as a home's range is. */
 function errorsOf(sales: readonly Sale[], effects: Effects): Errors {
   const inOrder = [...sales].sort((a, b) => (a.closed < b.closed ? -1 : 1));
+  const byTown = new Map<string, Sale[]>();
+  for (const sale of inOrder) byTown.set(sale.town, [...(byTown.get(sale.town) ?? []), sale]);
+  const earlier = (among: readonly Sale[], day: string): Sale[] => among.filter(({ closed }) => closed < day);
   const tried = inOrder.slice(Math.max(FROM, inOrder.length - TRIED));
   const off = tried.flatMap(({ record, price, closed, town }) => {
-    const before = inOrder.filter((other) => other.closed < closed);
-    const near = before.filter((other) => other.town === town);
+    const near = earlier(byTown.get(town) ?? [], closed);
     const subject = { ...record, StandardStatus: 'Active', CloseDate: null };
-    const likest = likestOf(subject, near.length >= FROM ? near : before, closed);
+    const likest = likestOf(subject, near.length >= FROM ? near : earlier(inOrder, closed), closed);
     const adjusted = likest.flatMap((sale) => adjustSale(subject, sale.record, effects, closed) ?? []);
     return adjusted.length < FEWEST ? [] : [Math.log(price) - middleOf(adjusted)];
   });

@@ -98,45 +98,45 @@ function solved(
   rows: readonly (readonly number[])[],
   values: readonly number[],
 ): { coefficients: number[]; inverse: number[][] } {
-  const [many, columns] = [rows.length, rows[0]?.length ?? 0];
-  if (columns === 0 || many <= columns)
-    throw new Error(`A model of ${columns} coefficients takes more than ${many} observations.`);
-  const x = rows.map((row) => Float64Array.from(row));
-  const y = Float64Array.from(values);
-  const at = (i: number, j: number): number => x[i]?.[j] ?? 0;
-  for (let j = 0; j < columns; j++) {
-    let [length, whole] = [0, 0];
-    for (let i = 0; i < many; i++) {
-      whole = Math.hypot(whole, rows[i]?.[j] ?? 0);
-      if (i >= j) length = Math.hypot(length, at(i, j));
-    }
-    if (length <= NOTHING * whole || length === 0) throw new Error(`Column ${j + 1} is a combination of others.`);
-    reflect(x, y, j, at(j, j) > 0 ? -length : length);
-  }
-  const inverse = invertedTriangle(at, columns);
-  const coefficients = inverse.map((row) => row.reduce((sum, r, j) => sum + r * (y[j] ?? 0), 0));
+  const [many, width] = [rows.length, rows[0]?.length ?? 0];
+  if (width === 0 || many <= width) throw new Error(`A model of ${width} coefficients takes more than ${many} observations.`);
+  // the values go along as a last column
+  const columns = Array.from({ length: width + 1 }, (_, j) =>
+    Float64Array.from(rows, (row, i) => (j < width ? row[j] : values[i]) ?? 0),
+  );
+  const diagonal = columns.slice(0, width).map((column, j) => {
+    const whole = lengthFrom(column, 0);
+    const pivot = reflect(columns, j);
+    if (Math.abs(pivot) <= NOTHING * whole || pivot === 0) throw new Error(`Column ${j + 1} is a combination of others.`);
+    return pivot;
+  });
+  const at = (i: number, j: number): number => (i === j ? diagonal[i] : columns[j]?.[i]) ?? 0;
+  const inverse = invertedTriangle(at, width);
+  const coefficients = inverse.map((row) => row.reduce((sum, r, j) => sum + r * at(j, width), 0));
   return { coefficients, inverse };
 }
 
-/** Turns column j below its pivot to nothing, and the rest of the columns and the values with it. */
-function reflect(x: readonly Float64Array[], y: Float64Array, j: number, pivot: number): void {
-  const mirror = x.map((row, i) => (i < j ? 0 : (row[j] ?? 0) - (i === j ? pivot : 0)));
-  const size = squares(mirror);
-  if (size === 0) return;
-  const columns = x[0]?.length ?? 0;
-  for (let k = j; k < columns; k++) {
-    let sum = 0;
-    for (let i = j; i < x.length; i++) sum += (mirror[i] ?? 0) * (x[i]?.[k] ?? 0);
-    const by = (2 * sum) / size;
-    for (let i = j; i < x.length; i++) {
-      const row = x[i];
-      if (row) row[k] = (row[k] ?? 0) - by * (mirror[i] ?? 0);
-    }
-  }
+function lengthFrom(column: Float64Array, from: number): number {
   let sum = 0;
-  for (let i = j; i < x.length; i++) sum += (mirror[i] ?? 0) * (y[i] ?? 0);
-  const by = (2 * sum) / size;
-  for (let i = j; i < x.length; i++) y[i] = (y[i] ?? 0) - by * (mirror[i] ?? 0);
+  for (let i = from; i < column.length; i++) sum += (column[i] as number) ** 2;
+  return Math.sqrt(sum);
+}
+
+/** Turns column j below its pivot to nothing, in what stands after it; itself it becomes the mirror. Gives the pivot. */
+function reflect(columns: readonly Float64Array[], j: number): number {
+  const mirror = columns[j] as Float64Array;
+  const first = mirror[j] as number;
+  const pivot = first > 0 ? -lengthFrom(mirror, j) : lengthFrom(mirror, j);
+  mirror[j] = first - pivot;
+  const half = -pivot * (first - pivot);
+  if (half === 0) return pivot;
+  for (const column of columns.slice(j + 1)) {
+    let sum = 0;
+    for (let i = j; i < mirror.length; i++) sum += (mirror[i] as number) * (column[i] as number);
+    const by = sum / half;
+    for (let i = j; i < mirror.length; i++) column[i] = (column[i] as number) - by * (mirror[i] as number);
+  }
+  return pivot;
 }
 
 function invertedTriangle(at: (i: number, j: number) => number, columns: number): number[][] {

@@ -32,10 +32,12 @@ export function isoPeriod(count: number, unit: PeriodUnit): string {
 
 /** Days from 1970-01-01 to an ISO date (YYYY-MM-DD), or NaN when it is no date of the calendar. */
 export function dayNumber(isoDate: string): number {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(isoDate)) return NaN;
-  const ms = Date.parse(`${isoDate}T00:00:00Z`);
+  const [, year, month, day] = /^(\d{4})-(\d{2})-(\d{2})$/.exec(isoDate) ?? [];
+  if (year === undefined) return NaN;
+  const ms = new Date(0).setUTCFullYear(Number(year), Number(month) - 1, Number(day));
+  const date = new Date(ms);
   // months and days beyond the calendar roll over: February 30 comes back as another day
-  return !Number.isNaN(ms) && isoDate === isoDateOf(ms) ? ms / 86_400_000 : NaN;
+  return date.getUTCMonth() === Number(month) - 1 && date.getUTCDate() === Number(day) ? ms / 86_400_000 : NaN;
 }
 
 /** The ISO date of a day number. */

@@ -14,7 +14,7 @@ import { PriceModels } from './priceModels.js';
 const ENOUGH = 40;
 const MOST = 200;
 /** How price goes with homes' facts is told by so many of the latest sales at most. */
-const MOST_SALES = 1500;
+const MOST_SALES = 1000;
 
 /** Homes to be compared: those chosen, or those round a subject. */
 @Injectable()
