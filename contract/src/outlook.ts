@@ -1,5 +1,5 @@
-import type { Outlook, Search } from '@perambula/core';
-import { get } from './endpoint.js';
+import type { Outlook, Search, WithinReach } from '@perambula/core';
+import { get, post } from './endpoint.js';
 
 /** How homes like a home fared, and what that lets one expect of it. */
 export interface OutlookAnswer {
@@ -12,3 +12,13 @@ export interface OutlookAnswer {
 }
 
 export const getOutlook = get('listings/:key/outlook').gives<OutlookAnswer>();
+
+/** Of homes that miss a search by its highest price alone, how likely each falls under it within 30 days. */
+export interface ReachAnswer {
+  /** In dollars; null where the search has none. */
+  readonly ceiling: number | null;
+  /** The likeliest first; those of which nothing can be told are left out. */
+  readonly homes: readonly WithinReach[];
+}
+
+export const findWithinReach = post('searches/withinReach').takes<{ readonly search: Search }>().gives<ReachAnswer>();

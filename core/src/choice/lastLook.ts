@@ -3,9 +3,9 @@ import { mayShow } from '../listing/audience.js';
 import { kindsOf } from '../listing/kinds.js';
 import { numberIn } from '../listing/record.js';
 import type { ListingRecord } from '../listing/record.js';
-import { isEither, mustLines } from '../search/document.js';
-import type { Is, Search } from '../search/document.js';
+import type { Search } from '../search/document.js';
 import { dollars } from '../search/numbers.js';
+import { priceCeiling } from '../search/priceCeiling.js';
 
 /**
  * What speaks against sending a home to a client. `gone`: the feed no longer has it. `withheld`: its seller or office
@@ -86,19 +86,8 @@ function forRent({ kinds }: Search): boolean {
 function overCeiling(record: ListingRecord, searches: readonly Search[]): string | null {
   const price = numberIn(record, 'ListPrice');
   const rental = isRental(record);
-  const ceilings = searches.filter((search) => forRent(search) === rental).flatMap((search) => ceilingOf(search) ?? []);
+  const ceilings = searches.filter((search) => forRent(search) === rental).flatMap((search) => priceCeiling(search)?.most ?? []);
   if (price === null || ceilings.length === 0) return null;
   const ceiling = Math.max(...ceilings);
   return price > ceiling ? `${dollars(price - ceiling)} over their highest price, ${dollars(ceiling)}` : null;
-}
-
-/** The most that a search's homes may cost; null where it has no such line. */
-function ceilingOf(search: Search): number | null {
-  const tops = mustLines(search).flatMap((line) => (!isEither(line) && line.field === 'ListPrice' ? (topOf(line.is) ?? []) : []));
-  return tops.length > 0 ? Math.min(...tops) : null;
-}
-
-function topOf(is: Is): number | null {
-  const top = 'atMost' in is ? is.atMost : 'between' in is ? is.between[1] : 'equals' in is ? is.equals : null;
-  return typeof top === 'number' ? top : null;
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { homeHistory } from '../history/homeHistory.js';
 import type { Life, TaleChange } from '../history/homeHistory.js';
-import { chanceToFall, outlookOf, priceSpellsOf, shareBy } from './outlook.js';
+import { fallsOf } from './falls.js';
+import { outlookOf, priceSpellsOf, shareBy } from './outlook.js';
 
 const DAY = 86_400_000;
 const NOW = Date.UTC(2026, 3, 14);
@@ -83,7 +84,7 @@ describe('outlookOf', () => {
   });
 });
 
-describe('chanceToFall', () => {
+describe('fallsOf', () => {
   const lives = [
     life(200, [30, 388_000], [60, 'Pending']),
     life(200, [40, 360_000], [90, 'Pending']),
@@ -105,16 +106,16 @@ describe('chanceToFall', () => {
   });
   it('is the share of those alike that fell so far in time, given that they stood for so long', () => {
     // of the five that stood for 25 days two were cut within the next 30, before anything else came
-    expect(chanceToFall(spells, 25, 0, 30)).toBeCloseTo(2 / 5, 12);
-    expect(chanceToFall(spells, 25, 0.05, 30)).toBeCloseTo(1 / 5, 12);
-    expect(chanceToFall(spells, 25, 0.2, 30)).toBe(0);
-    expect(chanceToFall(spells, 45, 0, 30)).toBe(0);
-    expect(chanceToFall(spells, 101, 0, 30)).toBeNull();
+    expect(fallsOf(spells).chance(25, 0, 30)).toBeCloseTo(2 / 5, 12);
+    expect(fallsOf(spells).chance(25, 0.05, 30)).toBeCloseTo(1 / 5, 12);
+    expect(fallsOf(spells).chance(25, 0.2, 30)).toBe(0);
+    expect(fallsOf(spells).chance(45, 0, 30)).toBe(0);
+    expect(fallsOf(spells).chance(101, 0, 30)).toBeNull();
   });
   it('never falls as more days are given, and never grows as more is needed', () => {
     for (let day = 0; day < 60; day += 5) {
-      expect(chanceToFall(spells, 10, 0, day + 5)).toBeGreaterThanOrEqual(chanceToFall(spells, 10, 0, day) ?? NaN);
-      expect(chanceToFall(spells, 10, 0.04, day)).toBeLessThanOrEqual(chanceToFall(spells, 10, 0, day) ?? NaN);
+      expect(fallsOf(spells).chance(10, 0, day + 5)).toBeGreaterThanOrEqual(fallsOf(spells).chance(10, 0, day) ?? NaN);
+      expect(fallsOf(spells).chance(10, 0.04, day)).toBeLessThanOrEqual(fallsOf(spells).chance(10, 0, day) ?? NaN);
     }
   });
 });

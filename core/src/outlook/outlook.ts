@@ -1,4 +1,4 @@
-import { chanceBy, chanceOf, kaplanMeier, shareLasting, timeUntil } from '../figures/survival.js';
+import { chanceOf, kaplanMeier, timeUntil } from '../figures/survival.js';
 import type { Observed } from '../figures/survival.js';
 import { quantile } from '../figures/summary.js';
 import type { Life } from '../history/homeHistory.js';
@@ -26,7 +26,8 @@ export interface Outlook {
 }
 
 const DAY_MS = 86_400_000;
-const CUT = 1;
+/** How a time at one price ends: by a cut, or otherwise. */
+export const CUT = 1;
 const GONE = 2;
 
 /**
@@ -92,27 +93,6 @@ export function priceSpellsOf(life: Life, now: number): PriceSpell[] {
   }
   spells.push({ time: daysBetween(from, until ?? now), end: until === null ? 0 : GONE, share: null });
   return spells;
-}
-
-/**
- * The chance that a price falls by so much within so many days, before the home goes under contract or off: how homes
- * alike cut, given that it has stood at its price for so long, and how large their cuts were. One cut at a time.
- *
- * @param spells  of homes alike
- * @param stoodFor  days since its price last changed, or since it came on the market
- * @param needed  the share by which its price must fall
- * @returns 0 to 1; null where nothing was seen to stand for so long
- */
-export function chanceToFall(spells: readonly PriceSpell[], stoodFor: number, needed: number, within: number): number | null {
-  const reached = spells.filter(({ time }) => time >= stoodFor);
-  if (reached.length === 0) return null;
-  const cuts = spells.flatMap(({ share }) => share ?? []);
-  const largeEnough = cuts.filter((share) => share >= needed).length;
-  const chances = chanceOf(spells, CUT);
-  const lasting = shareLasting(kaplanMeier(spells), stoodFor);
-  if (cuts.length === 0 || lasting === 0) return 0;
-  const cut = (chanceBy(chances, stoodFor + within) - chanceBy(chances, stoodFor)) / lasting;
-  return Math.min(1, (cut * largeEnough) / cuts.length);
 }
 
 /** When it came on the market: after a time announced as coming soon, or when it was listed. */

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { OutlookAnswer } from '@perambula/contract';
-import { chanceToFall, outlookOf, priceSpellsOf } from '@perambula/core';
-import type { Life } from '@perambula/core';
+import { fallsOf, outlookOf, priceSpellsOf, today, withinReach } from '@perambula/core';
+import type { Life, PropertyType, Stood, WithinReach } from '@perambula/core';
 import { Clock } from '../clock/index.js';
 import { ListingsService } from '../listings/index.js';
 
@@ -11,6 +11,9 @@ const AHEAD_DAYS = 30;
 /** What became of homes alike: at the desk, since hundreds of listings are read for it. */
 @Injectable()
 export class HomesAlike {
+  /** By property type, how homes stood at their prices, as of the day named. */
+  private readonly stood = new Map<PropertyType, { readonly day: string; readonly all: readonly Stood[] }>();
+
   constructor(
     private readonly listings: ListingsService,
     private readonly clock: Clock,
@@ -31,10 +34,40 @@ export class HomesAlike {
     };
   }
 
+  /**
+   * How likely homes come under a ceiling within 30 days.
+   *
+   * @param among  by property type, the listings from which homes alike are taken
+   */
+  async withinReach(
+    keys: readonly string[],
+    ceiling: number,
+    among: readonly (readonly [PropertyType, readonly string[]])[],
+  ): Promise<WithinReach[]> {
+    const homes = await this.listings.byKeys(keys);
+    const stood: Stood[] = [];
+    for (const [type, alike] of among) stood.push(...(await this.stoodOf(type, alike)));
+    return withinReach([...homes.values()], ceiling, stood, this.clock.now());
+  }
+
+  private async stoodOf(type: PropertyType, keys: readonly string[]): Promise<readonly Stood[]> {
+    const day = today(this.clock.time());
+    const known = this.stood.get(type);
+    if (known?.day === day) return known.all;
+    const now = this.clock.now();
+    const records = await this.listings.byKeys(keys);
+    const all = (await this.listings.livesOf(keys)).flatMap((life) => {
+      const record = records.get(life.listingKey);
+      return record ? [{ record, spells: priceSpellsOf(life, now) }] : [];
+    });
+    this.stood.set(type, { day, all });
+    return all;
+  }
+
   private aheadOf(own: Life, lives: readonly Life[], now: number): OutlookAnswer['ahead'] {
     const spells = lives.flatMap((life) => priceSpellsOf(life, now));
     const stoodFor = Math.floor((now - (own.prices.at(-1)?.at ?? own.from)) / DAY_MS);
-    return { stoodFor, cutWithin30: chanceToFall(spells, stoodFor, 0, AHEAD_DAYS) };
+    return { stoodFor, cutWithin30: fallsOf(spells).chance(stoodFor, 0, AHEAD_DAYS) };
   }
 }
 

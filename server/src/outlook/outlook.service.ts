@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { OutlookAnswer } from '@perambula/contract';
-import { ringsAround } from '@perambula/core';
+import { isOwnKey } from '@perambula/contract';
+import type { OutlookAnswer, ReachAnswer } from '@perambula/contract';
+import { priceCeiling, ringsAround } from '@perambula/core';
+import type { PropertyType, Search } from '@perambula/core';
 import { found } from '../common/failure.js';
 import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
@@ -13,6 +15,8 @@ const ENOUGH = 40;
 const TOO_FEW = 8;
 /** The newest of them are looked at. */
 const MOST = 200;
+/** Near misses that are looked at, the nearest, and the newest listings that homes alike are taken from. */
+const [MOST_MISSES, MOST_ALIKE] = [500, 1000];
 
 /** What is to be expected of a home, from how homes like it fared. */
 @Injectable()
@@ -36,4 +40,31 @@ export class OutlookService {
     if (keys.length < TOO_FEW) return { alike, outlook: null, ahead: null };
     return { alike, ...(await this.desk.run('page', 'how homes alike fared', HomesAlike, 'fared', key, keys)) };
   }
+
+  /** Of homes that miss a search by its highest price alone, how likely each comes under it. */
+  async withinReach(agentId: string, document: unknown): Promise<ReachAnswer> {
+    const { search, keys } = await this.searches.nearMisses(agentId, document, priceCeiling, MOST_MISSES);
+    const ceiling = priceCeiling(search);
+    const homes = keys.filter((key) => !isOwnKey(key));
+    if (!ceiling || homes.length === 0) return { ceiling: ceiling?.most ?? null, homes: [] };
+    const among: [PropertyType, string[]][] = [];
+    for (const kind of search.kinds) {
+      const alike = await this.searches.first(agentId, listedLately(kind), MOST_ALIKE);
+      among.push([kind, alike.keys.filter((key) => !isOwnKey(key))]);
+    }
+    const reached = await this.desk.run('page', 'how homes alike fared', HomesAlike, 'withinReach', homes, ceiling.most, among);
+    return { ceiling: ceiling.most, homes: reached };
+  }
+}
+
+/** All of a kind that came on the market in three years, whatever became of them, the newest first. */
+function listedLately(kind: PropertyType): Search {
+  return {
+    version: 1,
+    kinds: [kind],
+    reach: 'all',
+    lines: [{ id: 'since', field: 'OnMarketDate', is: { last: 'P3Y' } }],
+    bounds: [],
+    order: [{ field: 'OnMarketDate', direction: 'desc' }],
+  };
 }

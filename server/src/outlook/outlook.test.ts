@@ -1,4 +1,4 @@
-import type { ListingsAnswer, OutlookAnswer } from '@perambula/contract';
+import type { CompsAnswer, ListingsAnswer, OutlookAnswer, ReachAnswer } from '@perambula/contract';
 import type { Search } from '@perambula/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestStack } from '../testing/stack.js';
@@ -40,5 +40,37 @@ describe('how homes like a home fare', () => {
   });
   it('of no listing is not found', async () => {
     expect((await stack.juno.ask('GET', '/api/listings/OST9999999/outlook')).status).toBe(404);
+  });
+});
+
+describe('homes that cost too much by themselves', () => {
+  const search = (most: number | null): Search => ({
+    version: 1,
+    kinds: ['Residential'],
+    lines: most === null ? [] : [{ id: 'p', field: 'ListPrice', is: { atMost: most } }],
+    bounds: [],
+    order: [{ field: 'LivingArea', direction: 'desc' }],
+  });
+  const reach = (most: number | null) =>
+    stack.juno.good<ReachAnswer>('POST', '/api/searches/withinReach', { search: search(most) });
+
+  it('are told with how likely they fall under the highest price in time, the likeliest first', async () => {
+    const { ceiling, homes } = await reach(400_000);
+    expect(ceiling).toBe(400_000);
+    expect(homes.length).toBeGreaterThan(20);
+    const chances = homes.map(({ chance }) => chance);
+    expect(chances).toEqual(chances.toSorted((a, b) => b - a));
+    expect(Math.max(...chances)).toBeGreaterThan(0);
+    expect(Math.max(...chances)).toBeLessThan(1);
+    const keys = homes.map(({ listingKey }) => listingKey).slice(0, 100);
+    const { homes: records } = await stack.juno.good<CompsAnswer>('POST', '/api/comps', { keys });
+    for (const { StandardStatus: status, ListPrice: price } of records)
+      expect([status, Number(price) > 400_000]).toEqual(['Active', true]);
+  });
+
+  it('are none where the search has no highest price, or none costs more', async () => {
+    expect(await reach(null)).toEqual({ ceiling: null, homes: [] });
+    expect(await reach(900_000_000)).toEqual({ ceiling: 900_000_000, homes: [] });
+    expect((await stack.juno.ask('POST', '/api/searches/withinReach', { search: {} })).status).toBe(422);
   });
 });

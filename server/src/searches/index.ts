@@ -1,3 +1,4 @@
+export { CountBody } from './dto/bodies.js';
 export { EngineHost } from './engine.host.js';
 export { ListingFiles } from './listing.files.js';
 export { SearchDocuments } from './search.documents.js';

@@ -77,6 +77,20 @@ export class SearchesService {
     return { total: answer.total, keys: answer.keys.map(({ key }) => key) };
   }
 
+  /** The nearest of those that miss a search by one line alone; none where it has no such line. */
+  async nearMisses(
+    agentId: string,
+    document: unknown,
+    lineOf: (search: Search) => { readonly line: string } | null,
+    limit: number,
+  ): Promise<{ search: Search; keys: string[] }> {
+    const search = { ...(await this.documents.read(document)), order: [] };
+    const line = lineOf(search)?.line;
+    if (line === undefined) return { search, keys: [] };
+    const { answer } = await this.asked(agentId, 'find', { search, part: { set: 'missByOne', line, limit } });
+    return { search, keys: answer.keys.map(({ key }) => key) };
+  }
+
   /** The keys of a result, in its order, at most 50,000: a KeysAnswer as JSON. */
   async keys(agentId: string, document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
     const search = await this.documents.read(document);

@@ -144,6 +144,8 @@ function Found({ page, search, counted, settled, sentence, shown, showSet, count
   const [hovered, setHovered] = useState<string | null>(null);
   const shownChosen = useMemo(() => rows.keys.filter((key) => chosen.has(key)), [rows.keys, chosen]);
   const chooseNone = useCallback((): void => choose([]), [choose]);
+  const { likeliestFirst: on, orderLikeliest } = shown;
+  const likeliest = useMemo(() => ({ on, choose: orderLikeliest }), [on, orderLikeliest]);
   return (
     <div className={cx('search-found')}>
       <Counts
@@ -163,6 +165,8 @@ function Found({ page, search, counted, settled, sentence, shown, showSet, count
         set={set}
         view={shown.view}
         rows={rows}
+        chances={finding.chances}
+        likeliest={likeliest}
         onlyChosen={shown.onlyChosen}
         following={shown.following}
         hovered={hovered}

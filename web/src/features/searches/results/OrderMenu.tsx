@@ -15,7 +15,11 @@ interface Props {
   readonly journeys: readonly NamedTravel[];
   readonly set: ResultSet;
   readonly onOrder: (order: readonly Order[]) => void;
+  /** By how likely homes come within reach: whether that orders them now, and what makes it so; null where it cannot. */
+  readonly likeliest: { readonly on: boolean; readonly choose: () => void } | null;
 }
+
+const LIKELIEST = 'Likeliest to come within reach first';
 
 const USUAL: readonly { readonly label: string; readonly order: readonly Order[] }[] = [
   { label: 'Latest change first', order: [{ field: 'StatusChangeTimestamp', direction: 'desc' }] },
@@ -29,11 +33,11 @@ const FIELD_OPTIONS = FIELDS.filter(({ ofLine }) => !ofLine).map(({ name, label 
 const JOURNEY = 'Minutes ';
 
 /** In which order the results stand: by one field, or by several, each deciding among those that the ones before leave equal. */
-export function OrderMenu({ order, journeys, set, onOrder }: Props) {
+export function OrderMenu({ order, journeys, set, onOrder, likeliest }: Props) {
   const nearest = set === 'missByOne' ? 'Nearest first' : 'In no order';
   const ways = journeys.map(byMinutes);
   const usual = [...USUAL, ...ways.map(nearestFirst), { label: nearest, order: [] }];
-  const said = usual.find((each) => isSame(each.order, order))?.label ?? sayOrder(order);
+  const said = likeliest?.on ? LIKELIEST : (usual.find((each) => isSame(each.order, order))?.label ?? sayOrder(order));
   const options = [...ways.map((by, i) => ({ value: `${JOURNEY}${i}`, label: labelOf(by) })), ...FIELD_OPTIONS];
   const byOf = (value: string): OrderBy =>
     value.startsWith(JOURNEY) ? (ways[Number(value.slice(JOURNEY.length))] as OrderBy) : { field: value };
@@ -50,6 +54,13 @@ export function OrderMenu({ order, journeys, set, onOrder }: Props) {
       content={
         <div className={cx('order-menu')}>
           <ul>
+            {likeliest && (
+              <li>
+                <button type="button" className={likeliest.on ? 'link is-on' : 'link'} onClick={likeliest.choose}>
+                  {LIKELIEST}
+                </button>
+              </li>
+            )}
             {usual.map((each) => (
               <li key={each.label}>
                 <button type="button" className={each.label === said ? 'link is-on' : 'link'} onClick={() => onOrder(each.order)}>

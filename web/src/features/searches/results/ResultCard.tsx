@@ -8,6 +8,7 @@ import { facts, price, street, timeOnMarket } from '../../../shared/format.js';
 import { Leafed, useLeaf } from '../../../shared/Leafed.js';
 import { Picture } from '../../../shared/Picture.js';
 import { Status } from '../../../shared/status.js';
+import { sayChance } from './reach.rules.js';
 import { classesOf } from '../../../shared/classes.js';
 import resultsCss from './results.module.css';
 import ownCss from './ResultCard.module.css';
@@ -23,6 +24,8 @@ interface Props {
   readonly wishes: ReadonlyMap<string, string>;
   /** Its minutes on each journey, in words. */
   readonly minutes: readonly string[];
+  /** How likely it comes within reach, where that is known. */
+  readonly chance?: number | undefined;
   readonly onHover: (key: string | null) => void;
   readonly onChoose: (key: string) => void;
 }
@@ -30,7 +33,17 @@ interface Props {
 const WEEK_MS = 7 * 86_400_000;
 
 /** One result: its picture, price, what it is, and what is new or missing about it. */
-export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, wishes, minutes, onHover, onChoose }: Props) {
+export const ResultCard = memo(function ResultCard({
+  row,
+  now,
+  hovered,
+  chosen,
+  wishes,
+  minutes,
+  chance,
+  onHover,
+  onChoose,
+}: Props) {
   const time = timeOnMarket(row, now);
   const reason = reasonOf(row);
   const leaf = useLeaf(Number(row['PhotosCount'] ?? 1));
@@ -67,6 +80,7 @@ export const ResultCard = memo(function ResultCard({ row, now, hovered, chosen, 
             {said}
           </p>
         ))}
+        {chance !== undefined && <p className={cx('result-chance figure')}>{sayChance(chance)}</p>}
         <p className={cx('result-status')}>
           <Status status={String(row['StandardStatus'])} /> <span className="soft">{time === null ? '' : `· ${time}`}</span>
         </p>

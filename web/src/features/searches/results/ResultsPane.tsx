@@ -34,6 +34,9 @@ interface Props {
   readonly set: ResultSet;
   readonly view: ResultsView;
   readonly rows: ResultRows;
+  /** How likely homes come within reach, by their keys; null where that is not known. */
+  readonly chances: ReadonlyMap<string, number> | null;
+  readonly likeliest: { readonly on: boolean; readonly choose: () => void };
   /** Whether only those chosen are shown. */
   readonly onlyChosen: boolean;
   /** Whether only what the map shows is listed. */
@@ -52,6 +55,7 @@ const LINE_HEIGHT = 19;
 /** What a search finds, as cards or as a table. It is drawn anew only when its rows change, not at each key typed. */
 export const ResultsPane = memo(function ResultsPane(props: Props) {
   const { search, order, set, view, rows, onlyChosen, following, hovered, onHover, onOrder, onView, onOnlyChosen } = props;
+  const { chances, likeliest } = props;
   const { keys, total, pending } = rows;
   const { chosen, toggle } = useResultsState();
   const columns = usePreferences().data?.resultColumns ?? USUAL_COLUMNS;
@@ -62,7 +66,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
   const journeys = useMemo(() => travelsOf(search), [search]);
   return (
     <section className={cx('results')} aria-label="Results">
-      <ResultsHead {...{ search, order, set, view, columns, onOrder, onView }} onColumns={keepColumns} />
+      <ResultsHead {...{ search, order, set, view, columns, onOrder, onView, chances, likeliest }} onColumns={keepColumns} />
       {(keys.length > 0 || onlyChosen || following) && <Choosing {...{ rows, onlyChosen, following, onOrder, onOnlyChosen }} />}
       {pending && <Waiting what="Looking …" />}
       {!pending && keys.length === 0 && (onlyChosen ? <NoneChosen /> : following ? <NoneOnMap /> : <NothingFound set={set} />)}
@@ -70,6 +74,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
         (view === 'cards' ? (
           <Cards
             rows={rows}
+            chances={chances}
             wishes={wishes}
             search={search}
             set={set}
@@ -81,6 +86,7 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
         ) : (
           <ResultsTable
             rows={rows}
+            chances={chances}
             now={now}
             columns={columns}
             journeys={journeys}
@@ -101,16 +107,22 @@ export const ResultsPane = memo(function ResultsPane(props: Props) {
   );
 });
 
-interface HeadProps extends Pick<Props, 'search' | 'order' | 'set' | 'view' | 'onOrder' | 'onView'> {
+interface HeadProps extends Pick<Props, 'search' | 'order' | 'set' | 'view' | 'onOrder' | 'onView' | 'chances' | 'likeliest'> {
   readonly columns: readonly Column[];
   readonly onColumns: (columns: readonly Column[]) => void;
 }
 
 /** How the results are ordered and shown. */
-function ResultsHead({ search, order, set, view, columns, onOrder, onView, onColumns }: HeadProps) {
+function ResultsHead({ search, order, set, view, columns, onOrder, onView, onColumns, chances, likeliest }: HeadProps) {
   return (
     <header className={cx('results-head')}>
-      <OrderMenu order={order} journeys={travelsOf(search)} set={set} onOrder={onOrder} />
+      <OrderMenu
+        order={order}
+        journeys={travelsOf(search)}
+        set={set}
+        onOrder={onOrder}
+        likeliest={chances && chances.size > 0 ? likeliest : null}
+      />
       <span className={cx('results-tools')}>
         {view === 'table' && <ColumnMenu kinds={search.kinds} columns={columns} onChange={onColumns} />}
         <Segmented
@@ -201,6 +213,7 @@ function NothingFound({ set }: { readonly set: ResultSet }) {
 
 function Cards({
   rows: { keys, rowAt, see },
+  chances,
   wishes,
   search,
   set,
@@ -210,6 +223,7 @@ function Cards({
   onToggle,
 }: {
   readonly rows: ResultRows;
+  readonly chances: Props['chances'];
   readonly wishes: ReadonlyMap<string, string>;
   readonly search: Search;
   readonly set: ResultSet;
@@ -220,7 +234,7 @@ function Cards({
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const now = useNow();
-  const height = ROW_HEIGHT + LINE_HEIGHT * (travelsOf(search).length + (set === 'fit' ? 0 : 1));
+  const height = ROW_HEIGHT + LINE_HEIGHT * (travelsOf(search).length + (set === 'fit' ? 0 : 1) + (chances ? 1.2 : 0));
   const virtual = useVirtualizer({
     count: keys.length,
     getScrollElement: () => scroller.current,
@@ -245,6 +259,7 @@ function Cards({
                   chosen={chosen.has(row.ListingKey)}
                   wishes={wishes}
                   minutes={saidMinutes(search, row.minutes)}
+                  chance={chances?.get(row.ListingKey)}
                   onHover={onHover}
                   onChoose={onToggle}
                 />

@@ -14,7 +14,8 @@ import { cellText, cellTitle, isNumeric, known, moved, withWidth } from './colum
 import type { Column } from './columns.rules.js';
 import { News } from './ResultCard.js';
 import type { ResultRows } from './resultRows.api.js';
-import { features, JOURNEY, NEWS } from './tableColumns.js';
+import { percent } from './reach.rules.js';
+import { CHANCE, features, JOURNEY, NEWS } from './tableColumns.js';
 import type { TableFeatures } from './tableColumns.js';
 import { HeadRow } from './TableHead.js';
 import { classesOf } from '../../../shared/classes.js';
@@ -24,6 +25,8 @@ const cx = classesOf(ownCss);
 
 interface Props {
   readonly rows: ResultRows;
+  /** How likely homes come within reach, a column where that is known. */
+  readonly chances: ReadonlyMap<string, number> | null;
   readonly now: string;
   readonly columns: readonly Column[];
   /** The journeys of the search, each a column of minutes after the agent's own. */
@@ -60,7 +63,7 @@ const MINUTES_WIDTH = 150;
 
 /** The results as a table of the agent's own columns. A column's head orders the search itself, so the order is kept with it. */
 export function ResultsTable(props: Props) {
-  const { rows, now, columns, journeys, onColumns, chosen, onToggle, onHover } = props;
+  const { rows, chances, now, columns, journeys, onColumns, chosen, onToggle, onHover } = props;
   const { keys, rowAt, see } = rows;
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
@@ -74,7 +77,7 @@ export function ResultsTable(props: Props) {
   const items = virtual.getVirtualItems();
   const [from, to] = [items[0]?.index ?? 0, items[items.length - 1]?.index ?? 0];
   useEffect(() => see(from, to), [see, from, to]);
-  const { table, sized } = useColumns(columns, journeys, now, onColumns);
+  const { table, sized } = useColumns(columns, journeys, chances, now, onColumns);
   const drag = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   return (
     <DndContext
@@ -112,11 +115,12 @@ export function ResultsTable(props: Props) {
 function useColumns(
   columns: readonly Column[],
   journeys: readonly NamedTravel[],
+  chances: Props['chances'],
   now: string,
   onColumns: (columns: readonly Column[]) => void,
 ) {
   const fields = useMemo(() => known(columns), [columns]);
-  const cells = useMemo(() => cellsOf(fields, journeys, now), [fields, journeys, now]);
+  const cells = useMemo(() => cellsOf(fields, journeys, chances, now), [fields, journeys, chances, now]);
   const table = useTable({
     features,
     columns: useMemo(() => cells.map(({ render: _, ...cell }): ColumnDef<TableFeatures, Row> => cell), [cells]),
@@ -181,7 +185,12 @@ const TableRow = memo(function TableRow({
 });
 
 /** The columns: the agent's own, the news after the first of them, and the journeys' minutes last. */
-function cellsOf(fields: ReturnType<typeof known>, journeys: readonly NamedTravel[], now: string): Cell[] {
+function cellsOf(
+  fields: ReturnType<typeof known>,
+  journeys: readonly NamedTravel[],
+  chances: Props['chances'],
+  now: string,
+): Cell[] {
   const news: Cell = {
     id: NEWS,
     size: NEWS_WIDTH,
@@ -201,7 +210,22 @@ function cellsOf(fields: ReturnType<typeof known>, journeys: readonly NamedTrave
     isFigure: true,
     render: (row) => <Minutes taken={row.minutes?.[i]} />,
   }));
-  return first ? [first, news, ...others, ...minutes] : [news, ...minutes];
+  const likely: Cell[] = chances
+    ? [
+        {
+          id: CHANCE,
+          size: MINUTES_WIDTH,
+          enableResizing: false,
+          isFigure: true,
+          render: ({ ListingKey }) => <Chance chance={chances.get(ListingKey)} />,
+        },
+      ]
+    : [];
+  return first ? [first, news, ...likely, ...others, ...minutes] : [news, ...likely, ...minutes];
+}
+
+function Chance({ chance }: { readonly chance: number | undefined }) {
+  return <span>{chance === undefined ? '–' : percent(chance)}</span>;
 }
 
 function Minutes({ taken }: { readonly taken: number | null | undefined }) {

@@ -10,7 +10,7 @@ import { headOf, isNumeric, moved, withWidth } from './columns.rules.js';
 import type { Column } from './columns.rules.js';
 import { byMinutes, goesBy, turned } from './order.rules.js';
 import type { OrderBy } from './order.rules.js';
-import { JOURNEY, NEWS } from './tableColumns.js';
+import { CHANCE, JOURNEY, NEWS } from './tableColumns.js';
 import type { TableFeatures } from './tableColumns.js';
 import tableCss from './ResultsTable.module.css';
 
@@ -81,7 +81,7 @@ function Head({
   if (!by || !field)
     return (
       <span role="columnheader" className={cx('table-cell soft')} style={{ width: header.getSize() }}>
-        News
+        {header.column.id === CHANCE ? 'In reach, 30 days' : 'News'}
       </span>
     );
   const { unit } = headOf(field);

@@ -5,6 +5,7 @@ import type { Prices, ResultSet, Search } from '@perambula/core';
 import { useCallback, useMemo, useState } from 'react';
 import { ask } from '../../../shared/http.js';
 import { MARKET_CHANGES, queryKeys } from '../../../shared/queryKeys.js';
+import { likeliestFirst } from './reach.rules.js';
 import { pagesAt, pagesOf } from './resultRows.rules.js';
 import { useKeys, useResults } from '../draft/searches.api.js';
 
@@ -32,15 +33,23 @@ const rowKeys = queryKeys(
 
 const NONE: readonly Row[] = [];
 
-export function useResultRows(search: Search, set: ResultSet, line: string | null, only: ReadonlySet<string> | null): ResultRows {
+/** @param chances  how likely each comes within reach, where that is what orders them */
+export function useResultRows(
+  search: Search,
+  set: ResultSet,
+  line: string | null,
+  only: ReadonlySet<string> | null,
+  chances: ReadonlyMap<string, number> | null,
+): ResultRows {
   const results = useResults(search, set, line);
   const first = results.data?.rows ?? NONE;
   const total = results.data?.total ?? 0;
   const every = useKeys(search, set, line, total > first.length && !results.isPlaceholderData).data?.keys;
   const keys = useMemo(() => {
     const all = every ?? first.map(({ ListingKey }) => ListingKey);
-    return only ? all.filter((key) => only.has(key)) : all;
-  }, [every, first, only]);
+    const shown = only ? all.filter((key) => only.has(key)) : all;
+    return chances ? likeliestFirst(shown, chances) : shown;
+  }, [every, first, only, chances]);
   const known = useMemo(() => new Map(first.map((row) => [row.ListingKey, row])), [first]);
   const [seen, setSeen] = useState(pagesAt(0, 0));
   const pages = useMemo(() => pagesOf(keys, known, seen), [keys, known, seen]);

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useMarksOf } from './marks.api.js';
 import type { Box } from './marks.api.js';
 import { useResultRows } from './resultRows.api.js';
+import { useReach } from './reach.api.js';
 import { useResultsState } from './results.js';
 import type { useShown } from './useShown.js';
 
@@ -19,8 +20,9 @@ export function useFound(search: Search, shown: ReturnType<typeof useShown>, pag
   const marks = useMarksOf(search, set, line, onlyChosen ? chosen : null);
   const [viewed, setViewed] = useState<Box | null>(null);
   const inView = useMemo(() => (following && marks && viewed ? marks.keysWithin(viewed) : null), [following, marks, viewed]);
-  const rows = useResultRows(found, set, line, onlyChosen ? chosen : inView);
+  const chances = useReach(search, set === 'missByOne');
+  const rows = useResultRows(found, set, line, onlyChosen ? chosen : inView, shown.likeliestFirst ? chances : null);
   const { keys } = rows;
   useEffect(() => setKeys(keys, `${page}?${address}`), [keys, setKeys, page, address]);
-  return { found, marks: marks?.marks ?? null, rows, setViewed };
+  return { found, marks: marks?.marks ?? null, rows, chances, setViewed };
 }

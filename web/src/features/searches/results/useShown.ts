@@ -5,6 +5,9 @@ import { changeDraft } from '../draft/draft.js';
 import { orderFrom } from './order.rules.js';
 import type { ResultsView } from './ResultsPane.js';
 
+/** Said in the address in place of an order by fields. */
+const LIKELIEST = 'likeliest';
+
 const SETS = ['fit', 'unknown', 'missByOne'] as const;
 
 /** Which homes are looked at of those that were found. */
@@ -51,6 +54,9 @@ export function useShown() {
     address: params.toString(),
     show,
     reorder,
+    /** Near misses come in the order of how likely they come within reach. */
+    likeliestFirst: set === 'missByOne' && missOrder === LIKELIEST,
+    orderLikeliest: useCallback((): void => changeAddress({ misses: LIKELIEST }), [changeAddress]),
     showAs: useCallback((as: ResultsView): void => show({ as }), [show]),
     showOnlyChosen: useCallback((on: boolean): void => show({ only: on ? 'chosen' : 'all' }), [show]),
     follow: useCallback((on: boolean): void => show({ only: on ? 'view' : 'all' }), [show]),
