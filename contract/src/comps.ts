@@ -4,6 +4,8 @@ import { get, post } from './endpoint.js';
 /** What is compared: homes that were chosen, or those round a subject, or both. */
 export interface CompsBody {
   readonly subject?: string;
+  /** A subject that may never have been listed, by the number of its parcel. */
+  readonly parcel?: string;
   /** At most 200. */
   readonly keys?: readonly string[];
 }
@@ -20,10 +22,10 @@ export interface CompsAnswer {
 
 export const gatherComps = post('comps').takes<CompsBody>().gives<CompsAnswer>();
 
-/** How price goes with the facts of homes of a listing's property type, from the feed's own sales. */
+/** How price goes with the facts of homes of a property type, from the feed's own sales; of rents none. */
 export interface PriceModelAnswer {
   /** null where too few have been sold to tell. */
   readonly model: PriceModel | null;
 }
 
-export const getPriceModel = get('listings/:key/priceModel').gives<PriceModelAnswer>();
+export const getPriceModel = get('priceModels/:type').gives<PriceModelAnswer>();

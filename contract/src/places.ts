@@ -1,4 +1,4 @@
-import type { LonLat, MapFile } from '@perambula/core';
+import type { LonLat, MapFile, OnFoot } from '@perambula/core';
 import { get } from './endpoint.js';
 
 /** A parcel by its address, whether it was ever listed or not. */
@@ -12,3 +12,6 @@ export const findAddresses = get('places/addresses').takes<{ readonly sought: st
 
 /** A piece of the county's map: a GeoJSON file by its name. */
 export const getMapPiece = get('map/:piece').gives<MapFile>();
+
+/** What one walks to from a listing: the nearest of each kind, the shortest walk first. */
+export const getOnFoot = get('listings/:key/onFoot').gives<OnFoot[]>();

@@ -161,3 +161,5 @@ export { isSameStreet } from './text/streets.js';
 export { spaced, wordsOf } from './text/words.js';
 export type { TimeContext } from './time/period.js';
 export { dayNumber, daysOf, instantsOf, isPeriod, today } from './time/period.js';
+export type { MapPlace, OnFoot, WalkedTo } from './roads/onFoot.js';
+export { onFoot, placesOf, WALKED_TO } from './roads/onFoot.js';

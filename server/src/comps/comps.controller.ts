@@ -12,12 +12,12 @@ export class CompsController {
 
   @Post('comps')
   @HttpCode(200)
-  gather(@CurrentAgent() agent: AgentRow, @Body() { subject, keys }: CompsBody): Promise<CompsAnswer> {
-    return this.comps.gather(agent.id, subject ?? null, keys ?? []);
+  gather(@CurrentAgent() agent: AgentRow, @Body() { subject, parcel, keys }: CompsBody): Promise<CompsAnswer> {
+    return this.comps.gather(agent.id, { subject: subject ?? null, parcel: parcel ?? null }, keys ?? []);
   }
 
-  @Get('listings/:key/priceModel')
-  priceModel(@CurrentAgent() agent: AgentRow, @Param('key') key: string): Promise<PriceModelAnswer> {
-    return this.comps.priceModel(agent.id, key);
+  @Get('priceModels/:type')
+  priceModel(@CurrentAgent() agent: AgentRow, @Param('type') type: string): Promise<PriceModelAnswer> {
+    return this.comps.priceModel(agent.id, type);
   }
 }

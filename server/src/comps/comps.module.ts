@@ -2,6 +2,8 @@ import { Module } from '@nestjs/common';
 import { ClockModule } from '../clock/index.js';
 import { DeskModule } from '../desk/index.js';
 import { ListingsModule } from '../listings/index.js';
+import { PlacesModule } from '../places/index.js';
+import { RecordsModule } from '../records/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { CompHomes } from './compHomes.js';
@@ -10,7 +12,7 @@ import { CompsService } from './comps.service.js';
 import { PriceModels } from './priceModels.js';
 
 @Module({
-  imports: [ClockModule, DeskModule, ListingsModule, SearchesModule, SessionsModule],
+  imports: [ClockModule, DeskModule, ListingsModule, PlacesModule, RecordsModule, SearchesModule, SessionsModule],
   controllers: [CompsController],
   providers: [CompHomes, CompsService, PriceModels],
 })

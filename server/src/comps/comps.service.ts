@@ -1,11 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
-import type { CompsAnswer, PriceModelAnswer } from '@perambula/contract';
+import type { CompsAnswer, PriceModelAnswer, PublicRecord } from '@perambula/contract';
 import { COMP_MILES, compsSearch, PROPERTY_TYPES } from '@perambula/core';
-import type { PropertyType, Search } from '@perambula/core';
+import type { ListingRecord, LonLat, PropertyType, Search } from '@perambula/core';
 import { found } from '../common/failure.js';
 import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
+import { AddressesService } from '../places/index.js';
+import { PublicRecords } from '../records/index.js';
 import { SearchesService } from '../searches/index.js';
 import { CompHomes } from './compHomes.js';
 import { PriceModels } from './priceModels.js';
@@ -16,49 +18,97 @@ const MOST = 200;
 /** How price goes with homes' facts is told by so many of the latest sales at most. */
 const MOST_SALES = 1000;
 
+/** What others are compared with: a listing, or a parcel by its record; nothing where both are null. */
+interface Subject {
+  readonly subject: string | null;
+  readonly parcel: string | null;
+}
+
+interface Gathered {
+  readonly around: readonly string[];
+  readonly total: number;
+  readonly miles: number | null;
+}
+
+/** The facts of a home that a record has. */
+const RECORDED = ['LivingArea', 'BedroomsTotal', 'BathroomsFull', 'YearBuilt', 'LotSizeAcres'] as const;
+
 /** Homes to be compared: those chosen, or those round a subject. */
 @Injectable()
 export class CompsService {
   constructor(
     private readonly listings: ListingsService,
+    private readonly addresses: AddressesService,
+    private readonly records: PublicRecords,
     private readonly searches: SearchesService,
     private readonly desk: Desk,
   ) {}
 
   /** @param keys  of homes that were chosen; none, and they are looked for round the subject */
-  async gather(agentId: string, subject: string | null, keys: readonly string[]): Promise<CompsAnswer> {
-    const record = subject === null ? null : found((await this.listings.byKeys([subject], agentId)).get(subject), 'listing');
-    let [around, miles]: [readonly string[], number | null] = [keys, null];
-    let total = keys.length;
-    if (record && keys.length === 0) {
-      for (const far of COMP_MILES) {
-        const search = compsSearch(record, far);
-        if (!search) break;
-        miles = far;
-        const answer = await this.searches.first(agentId, search, MOST);
-        around = answer.keys;
-        // itself is one of them, where it is for sale
-        total = answer.total - Number(around.includes(record.ListingKey));
-        if (around.length > ENOUGH) break;
-      }
-    }
+  async gather(agentId: string, { subject, parcel }: Subject, keys: readonly string[]): Promise<CompsAnswer> {
+    const record = await this.subjectOf(agentId, { subject, parcel });
+    const { around, total, miles } = keys.length > 0 || !record ? chosen(keys) : await this.around(agentId, record);
     const others = around.filter((key) => key !== subject);
     const asked = subject === null ? others : [subject, ...others];
     const all = await this.desk.run('page', 'the homes to be compared', CompHomes, 'compared', agentId, asked);
     const own = all.find(({ ListingKey }) => ListingKey === subject) ?? null;
-    return { subject: own, homes: all.filter((home) => home !== own), total, miles };
+    return { subject: own ?? (parcel === null ? null : record), homes: all.filter((home) => home !== own), total, miles };
   }
 
-  /** How price goes with the facts of homes of a listing's property type; rents are none. */
-  async priceModel(agentId: string, key: string): Promise<PriceModelAnswer> {
-    const record = found((await this.listings.byKeys([key], agentId)).get(key), 'listing');
-    const type = PROPERTY_TYPES.find((each) => each === record['PropertyType']);
-    if (!type || type === 'Residential Lease') return { model: null };
+  private async subjectOf(agentId: string, { subject, parcel }: Subject): Promise<ListingRecord | null> {
+    if (subject !== null) return found((await this.listings.byKeys([subject], agentId)).get(subject), 'listing');
+    if (parcel === null) return null;
+    const record = found(await this.records.find(parcel), 'parcel');
+    const address = String(record['UnparsedAddress'] ?? '');
+    const at = this.addresses.named(address).find(({ parcelNumber }) => parcelNumber === record.ParcelNumber)?.at;
+    return parcelAsHome(record, address, at ?? null);
+  }
+
+  /** Homes round a subject, looked for farther and farther until enough are found. */
+  private async around(agentId: string, record: ListingRecord): Promise<Gathered> {
+    let gathered: Gathered = { around: [], total: 0, miles: null };
+    for (const miles of COMP_MILES) {
+      const search = compsSearch(record, miles);
+      if (!search) break;
+      const { keys, total } = await this.searches.first(agentId, search, MOST);
+      // itself is one of them, where it is for sale
+      gathered = { around: keys, total: total - Number(keys.includes(record.ListingKey)), miles };
+      if (keys.length > ENOUGH) break;
+    }
+    return gathered;
+  }
+
+  /** How price goes with the facts of homes of a property type; of rents nothing is told. */
+  async priceModel(agentId: string, named: string): Promise<PriceModelAnswer> {
+    const type = found(
+      PROPERTY_TYPES.find((each) => each === named),
+      'kind of property',
+    );
+    if (type === 'Residential Lease') return { model: null };
     const { keys } = await this.searches.first(agentId, salesOf(type), MOST_SALES);
     // an agent's own file tells nothing that others should see
     const sales = keys.filter((sale) => !isOwnKey(sale));
     return { model: await this.desk.run('page', 'the sales that prices are told by', PriceModels, 'of', type, sales) };
   }
+}
+
+function chosen(keys: readonly string[]): Gathered {
+  return { around: keys, total: keys.length, miles: null };
+}
+
+/** A parcel's record by the names that listings have for its facts; what kind of home it is no record says. */
+function parcelAsHome(record: PublicRecord, address: string, at: LonLat | null): ListingRecord {
+  const known = (field: string): number | null => (typeof record[field] === 'number' ? record[field] : null);
+  return {
+    ListingKey: record.ParcelNumber,
+    PropertyType: 'Residential',
+    UnparsedAddress: address,
+    City: address.split(', ').at(-1) ?? null,
+    Longitude: at?.[0] ?? null,
+    Latitude: at?.[1] ?? null,
+    ...Object.fromEntries(RECORDED.map((field) => [field, known(field)])),
+    PhotosCount: 0,
+  };
 }
 
 /** The sales of a property type, the latest first. */

@@ -1,1 +1,2 @@
 export { PlacesModule } from './places.module.js';
+export { AddressesService } from './addresses.service.js';

@@ -1,3 +1,4 @@
+export { PublicRecords } from './publicRecords.js';
 export { AssessorReader } from './assessor.reader.js';
 export { RecordsModule } from './records.module.js';
 export { RecordsSource } from './records.source.js';

@@ -27,6 +27,6 @@ import { RecordsSource } from './records.source.js';
         config.assessor ? new AssessorRecords(database) : new CountyRecords(config),
     },
   ],
-  exports: [AssessorReader, RecordsSource],
+  exports: [AssessorReader, PublicRecords, RecordsSource],
 })
 export class RecordsModule {}

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import type { AreaAnswer, RouteAnswer } from '@perambula/contract';
 import { readJourney, readShape, sayStep, travelsOf } from '@perambula/core';
-import type { MadeSweeps, Search } from '@perambula/core';
+import type { LonLat, MadeSweeps, OnFoot, Search } from '@perambula/core';
 import { asking, spending } from '../common/asking.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -80,7 +80,12 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
     return { ...route, steps: route.steps.map((step) => ({ ...step, text: sayStep(step) })) };
   }
 
-  private asked<K extends 'area' | 'route'>(call: K, ask: RoadCalls[K]['ask']): Promise<RoadCalls[K]['answer']> {
+  /** What one walks to from a place, the nearest of each kind. */
+  onFoot(from: LonLat): Promise<OnFoot[]> {
+    return this.asked('onFoot', from);
+  }
+
+  private asked<K extends 'area' | 'route' | 'onFoot'>(call: K, ask: RoadCalls[K]['ask']): Promise<RoadCalls[K]['answer']> {
     const request = asking();
     const work = async (): Promise<RoadCalls[K]['answer']> => {
       await this.thread.begun();

@@ -1,7 +1,9 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { workerData } from 'node:worker_threads';
 import { setImmediate as turn } from 'node:timers/promises';
-import { areaWithin, routeOf, WAYS } from '@perambula/core';
-import type { Journey, LonLat, MadeSweeps, Route, Travel, TravelTime } from '@perambula/core';
+import { areaWithin, onFoot, placesOf, routeOf, WAYS } from '@perambula/core';
+import type { Journey, LonLat, MadeSweeps, MapFile, MapPlace, OnFoot, Route, Travel, TravelTime } from '@perambula/core';
 import { Roads } from '../common/roadFile.js';
 import { answerCalls, Dropped } from '../common/thread.js';
 
@@ -9,11 +11,15 @@ import { answerCalls, Dropped } from '../common/thread.js';
 export interface RoadCalls {
   area: { ask: TravelTime; answer: LonLat[][][] | null };
   route: { ask: Journey; answer: Route | null };
+  /** The nearest of what one walks to. */
+  onFoot: { ask: LonLat; answer: OnFoot[] };
   /** What a journey is measured by, in memory that all threads read. */
   sweeps: { ask: Travel; answer: MadeSweeps };
 }
 
-const roads = new Roads((workerData as { countyDir: string }).countyDir);
+const { countyDir } = workerData as { countyDir: string };
+const roads = new Roads(countyDir);
+let places: readonly MapPlace[] | undefined;
 
 // whoever asks first need not wait for it
 if (roads.times) for (const by of WAYS) roads.times.snapper(by);
@@ -21,6 +27,7 @@ if (roads.times) for (const by of WAYS) roads.times.snapper(by);
 answerCalls<RoadCalls>({
   area: (within) => (roads.times ? areaWithin(roads.times, within) : null),
   route: (journey) => (roads.times ? routeOf(roads.times, journey) : null),
+  onFoot: (from) => (roads.times ? onFoot(roads.times, (places ??= readPlaces()), from) : []),
   async sweeps(travel, { isDropped }) {
     const making = roads.times?.sweeping(travel);
     let made = making?.next();
@@ -33,6 +40,12 @@ answerCalls<RoadCalls>({
     return { travel, sweeps: new Map([...(made?.value.sweeps ?? [])].map(([clock, entered]) => [clock, shared(entered)])) };
   },
 });
+
+/** The places on the county's map, read when they are first asked for; none while there is no such file. */
+function readPlaces(): MapPlace[] {
+  const file = join(countyDir, 'far.geojson');
+  return existsSync(file) ? placesOf(JSON.parse(readFileSync(file, 'utf8')) as MapFile) : [];
+}
 
 function shared(numbers: Float64Array): Float64Array {
   const copy = new Float64Array(new SharedArrayBuffer(numbers.byteLength));

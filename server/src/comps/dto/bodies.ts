@@ -4,6 +4,7 @@ import { IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class CompsBody {
   @ApiPropertyOptional() @MayBeLeftOut() @IsText(60) subject?: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsText(60) parcel?: string;
   @ApiPropertyOptional({ type: [String] })
   @MayBeLeftOut()
   @IsArray()

@@ -12,6 +12,7 @@ import { Failed, Waiting } from '../../shared/Waiting.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { OutlookPanel } from '../listings/index.js';
 import { useComps } from './comps.api.js';
+import type { Subject } from './comps.api.js';
 import { compsOf, groupsOf, sayBeside, tickedAtFirst } from './comps.rules.js';
 import { CompsTable } from './CompsTable.js';
 import { AdjustedSales, useWorth, ValueRange } from './ValueRange.js';
@@ -25,11 +26,15 @@ const PriceBySize = lazy(async () => ({ default: (await import('./PriceBySize.js
 
 /** Comparable homes: those round a subject, or those that were chosen among results. */
 export function CompsPage() {
-  const { listingKey } = useParams();
+  const { listingKey, parcelNumber } = useParams();
+  const about = useMemo(
+    (): Subject => (listingKey ? { subject: listingKey } : parcelNumber ? { parcel: parcelNumber } : {}),
+    [listingKey, parcelNumber],
+  );
   const homes = useParameters()[0].get('homes') ?? '';
   const keys = useMemo(() => homes.split(',').filter(Boolean), [homes]);
-  const answer = useComps(listingKey, keys);
-  if (!listingKey && keys.length === 0)
+  const answer = useComps(about, keys);
+  if (!listingKey && !parcelNumber && keys.length === 0)
     return (
       <div className="empty">
         <h3>No homes to compare</h3>
@@ -40,10 +45,10 @@ export function CompsPage() {
     );
   if (answer.isPending) return <Waiting what="Gathering homes like it …" />;
   if (answer.isError) return <Failed error={answer.error} retry={() => void answer.refetch()} />;
-  return <Compared key={`${listingKey} ${homes}`} {...answer.data} />;
+  return <Compared key={`${listingKey} ${parcelNumber} ${homes}`} {...answer.data} isListed={parcelNumber === undefined} />;
 }
 
-function Compared({ subject, homes, total, miles }: CompsAnswer) {
+function Compared({ subject, homes, total, miles, isListed }: CompsAnswer & { readonly isListed: boolean }) {
   const today = calendarDay(useNow());
   const [weights, setWeights] = useState(USUAL_WEIGHTS);
   const [ownTicks, setOwnTicks] = useState<ReadonlySet<string> | null>(null);
@@ -81,7 +86,7 @@ function Compared({ subject, homes, total, miles }: CompsAnswer) {
           {homes.length === 0 ? (
             <p className="soft">No home of its kind is near enough to compare.</p>
           ) : (
-            <CompsTable subject={subject} today={today} groups={groups} ticked={ticked} onTick={tick} />
+            <CompsTable subject={subject} isListed={isListed} today={today} groups={groups} ticked={ticked} onTick={tick} />
           )}
           {subject && worth?.model && worth.range && (
             <AdjustedSales subject={subject} homes={countedHomes} model={worth.model} range={worth.range} />
@@ -99,7 +104,7 @@ function Compared({ subject, homes, total, miles }: CompsAnswer) {
               <PriceBySize comps={counted} subject={subject} today={today} />
             </Suspense>
           </section>
-          {subject && <OutlookPanel listingKey={subject.ListingKey} />}
+          {subject && isListed && <OutlookPanel listingKey={subject.ListingKey} />}
           <Where homes={countedHomes} subject={subject} />
         </aside>
       </div>

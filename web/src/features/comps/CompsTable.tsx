@@ -18,6 +18,8 @@ const SHOWN = 8;
 
 interface Props {
   readonly subject: ListingRecord | null;
+  /** Whether the subject is a listing, or else a parcel by its record. */
+  readonly isListed: boolean;
   readonly today: string;
   readonly groups: readonly GroupOfComps[];
   readonly ticked: ReadonlySet<string>;
@@ -25,7 +27,7 @@ interface Props {
 }
 
 /** The subject, and under it the homes by what became of them, with the averages of those ticked. */
-export function CompsTable({ subject, today, groups, ticked, onTick }: Props) {
+export function CompsTable({ subject, isListed, today, groups, ticked, onTick }: Props) {
   return (
     <div className={cx('scrolls')}>
       <table className={cx('comps')}>
@@ -45,7 +47,7 @@ export function CompsTable({ subject, today, groups, ticked, onTick }: Props) {
             <tr className={cx('subject')}>
               <th scope="row">
                 <div className={cx('home')}>
-                  <Name record={subject} />
+                  <Name record={subject} isListed={isListed} />
                 </div>
               </th>
               <td />
@@ -127,7 +129,7 @@ function Row({ comp: { record, figures, likeness, parts }, isTicked, onTick }: R
       <th scope="row">
         <div className={cx('home')}>
           <Checkbox checked={isTicked} onChange={() => onTick(key)} aria-label={`Count ${street(record)}`} />
-          <Name record={record} />
+          <Name record={record} isListed />
         </div>
       </th>
       {likeness !== null && parts && <td title={sayLikeness(parts)}>{`${Math.round(likeness * 100)}%`}</td>}
@@ -138,16 +140,16 @@ function Row({ comp: { record, figures, likeness, parts }, isTicked, onTick }: R
   );
 }
 
-function Name({ record }: { readonly record: ListingRecord }) {
+function Name({ record, isListed }: { readonly record: ListingRecord; readonly isListed: boolean }) {
   return (
     <>
       <span className={cx('small-picture')}>
         {record['PhotosCount'] !== 0 && <Picture listingKey={record.ListingKey} alt="" />}
       </span>
       <span className={cx('name')}>
-        <Link to={`/listings/${record.ListingKey}`}>{street(record)}</Link>
+        <Link to={`/${isListed ? 'listings' : 'parcels'}/${record.ListingKey}`}>{street(record)}</Link>
         <span className={cx('state tight')}>
-          <Status status={String(record['StandardStatus'])} />
+          {isListed ? <Status status={String(record['StandardStatus'])} /> : 'By the public record'}
           <span className={cx('town')}>{String(record['City'] ?? '')}</span>
         </span>
       </span>

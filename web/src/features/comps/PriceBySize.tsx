@@ -37,7 +37,7 @@ export function PriceBySize({ comps, subject, today }: Props) {
     ...LOOKS[group],
     radius: 4,
   }));
-  if (subject && own)
+  if (subject && own && own.price !== null && own.size !== null)
     sets.push({
       name: 'The home itself',
       homes: [{ record: subject, figures: own }],

@@ -19,8 +19,8 @@ export interface Worth {
 
 /** What a home may be worth by the sales among some homes. Rents are no prices. */
 export function useWorth(subject: ListingRecord | null, homes: readonly ListingRecord[], today: string): Worth | undefined {
-  const asked = subject && subject['PropertyType'] !== 'Residential Lease' ? subject.ListingKey : null;
-  const { data } = usePriceModel(asked);
+  const type = subject?.['PropertyType'];
+  const { data } = usePriceModel(typeof type === 'string' && type !== 'Residential Lease' ? type : null);
   return useMemo(() => {
     if (!data || !subject) return undefined;
     return { model: data.model, range: data.model && priceRange(subject, homes, data.model, today) };

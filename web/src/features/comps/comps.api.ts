@@ -6,29 +6,31 @@ import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
 const compsKeys = queryKeys(
   'comps',
   { staleBy: MARKET_CHANGES, whenOpened: true },
-  { of: (subject: string | undefined, keys: readonly string[]) => [subject, keys] },
+  { of: (subject: Subject, keys: readonly string[]) => [subject, keys] },
 );
 
+/** A listing, or a parcel that may never have been listed; neither where homes were chosen. */
+export interface Subject {
+  readonly subject?: string;
+  readonly parcel?: string;
+}
+
 /** Homes that were chosen; where none were, those round the subject. */
-export function useComps(subject: string | undefined, keys: readonly string[]) {
+export function useComps(subject: Subject, keys: readonly string[]) {
   return useQuery({
     queryKey: compsKeys.of(subject, keys),
-    queryFn: () => ask(gatherComps, { body: { ...(subject ? { subject } : {}), ...(keys.length > 0 ? { keys } : {}) } }),
-    enabled: subject !== undefined || keys.length > 0,
+    queryFn: () => ask(gatherComps, { body: { ...subject, ...(keys.length > 0 ? { keys } : {}) } }),
+    enabled: Object.keys(subject).length > 0 || keys.length > 0,
   });
 }
 
-const priceModelKeys = queryKeys(
-  'priceModel',
-  { staleBy: ['clock'], whenOpened: true },
-  { of: (subject: string | null) => [subject] },
-);
+const priceModelKeys = queryKeys('priceModel', { staleBy: ['clock'], whenOpened: true }, { of: (type: string | null) => [type] });
 
-/** How price goes with the facts of homes of its property type. */
-export function usePriceModel(subject: string | null) {
+/** How price goes with the facts of homes of a property type. */
+export function usePriceModel(type: string | null) {
   return useQuery({
-    queryKey: priceModelKeys.of(subject),
-    queryFn: ({ signal }) => ask(getPriceModel, { at: { key: subject ?? '' }, signal }),
-    enabled: subject !== null,
+    queryKey: priceModelKeys.of(type),
+    queryFn: ({ signal }) => ask(getPriceModel, { at: { type: type ?? '' }, signal }),
+    enabled: type !== null,
   });
 }

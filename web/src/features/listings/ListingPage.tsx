@@ -25,6 +25,7 @@ import { Pictures } from './Pictures.js';
 import { RecordDiffers } from './RecordDiffers.js';
 import { Steps } from './Steps.js';
 import { Title } from './Title.js';
+import { WalkedTo } from './WalkedTo.js';
 import { SaidOfIt, Wanted } from './Wanted.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './ListingPage.module.css';
@@ -108,6 +109,7 @@ function Below({ listing }: { readonly listing: ListingRecord }) {
         <ParcelRecord listingKey={listing.ListingKey} />
         <div>
           <Whereabouts listing={listing} />
+          <WalkedTo listingKey={listing.ListingKey} />
           <Rooms rooms={listing['Rooms']} />
         </div>
       </div>

@@ -3,6 +3,7 @@ import { dollars, factsOf as homeInShort, fieldOf } from '@perambula/core';
 import type { Field, FieldValue, ListingRecord } from '@perambula/core';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
+import { ButtonLink } from '../../shared/ButtonLink.js';
 import { fieldText } from '../../shared/fieldText.js';
 import { dateOf } from '../../shared/format.js';
 import { Status } from '../../shared/status.js';
@@ -30,7 +31,10 @@ function Parcel({ record, listings }: ParcelAnswer) {
   const address = typeof record['UnparsedAddress'] === 'string' ? record['UnparsedAddress'] : `Parcel ${record.ParcelNumber}`;
   return (
     <div className={cx('parcel')}>
-      <h1>{address}</h1>
+      <header className={cx('head')}>
+        <h1>{address}</h1>
+        <ButtonLink to={`/comps/parcel/${record.ParcelNumber}`}>Comps</ButtonLink>
+      </header>
       <p className="soft figure">
         {[homeInShort(recordAsHome(record)), `parcel ${record.ParcelNumber}`].filter(Boolean).join(' · ')}
       </p>

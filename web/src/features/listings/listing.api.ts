@@ -1,5 +1,5 @@
 import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
-import { getFit, getListing, getMedia, getOutlook, getParcel, getRecord, getWanted } from '@perambula/contract';
+import { getFit, getListing, getMedia, getOnFoot, getOutlook, getParcel, getRecord, getWanted } from '@perambula/contract';
 import { useEffect } from 'react';
 import { ask } from '../../shared/http.js';
 import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
@@ -7,7 +7,12 @@ import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
 const listingKeys = queryKeys(
   'listing',
   { staleBy: MARKET_CHANGES },
-  { one: (key: string | undefined) => [key], media: (key: string) => [key, 'media'], record: (key: string) => [key, 'record'] },
+  {
+    one: (key: string | undefined) => [key],
+    media: (key: string) => [key, 'media'],
+    record: (key: string) => [key, 'record'],
+    onFoot: (key: string) => [key, 'onFoot'],
+  },
 );
 const parcelKeys = queryKeys('parcel', { staleBy: MARKET_CHANGES }, { one: (parcelNumber: string) => [parcelNumber] });
 const outlookKeys = queryKeys('outlook', { staleBy: MARKET_CHANGES, whenOpened: true }, { of: (key: string) => [key] });
@@ -82,3 +87,8 @@ const oneFit = (key: string, searchId: string) => ({
   queryKey: wantedKeys.fit(key, searchId),
   queryFn: () => ask(getFit, { at: { key, searchId } }),
 });
+
+/** What one walks to from it. */
+export function useOnFoot(key: string) {
+  return useQuery({ queryKey: listingKeys.onFoot(key), queryFn: () => ask(getOnFoot, { at: { key } }) });
+}
