@@ -181,13 +181,14 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
   const get = async <T>(path: string): Promise<T> => (await (await page.request.get(`${run.web}${path}`)).json()) as T;
   const searches = await get<{ id: string; clientId: string | null }[]>('/api/searches');
   const ofClient = searches.find(({ clientId }) => clientId !== null);
-  const [shortlist] = await get<{ id: string }[]>('/api/shortlists');
+  const [shortlist] = await get<{ id: string; items: { listingKey: string }[] }[]>('/api/shortlists');
   for (const path of [
     '/today',
     '/clients',
     `/clients/${ofClient?.clientId}`,
     `/clients/${ofClient?.clientId}/alerts/${ofClient?.id}`,
     `/shortlists/${shortlist?.id}`,
+    `/send?to=${ofClient?.clientId}&homes=${shortlist?.items.map(({ listingKey }) => listingKey).join(',')}`,
     '/showings',
     '/mailbox',
     '/feed',

@@ -11,7 +11,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
 import { ListingRow, ListingsService, SequenceRow } from '../listings/index.js';
-import { letterHome, MailService } from '../mail/index.js';
+import { letterHome, MailService, toPerson } from '../mail/index.js';
 import type { Letter } from '../mail/index.js';
 import { CountyContext } from '../roads/index.js';
 import { AlertRow } from '../schedules/index.js';
@@ -138,12 +138,7 @@ export class Digests {
       const portalUrl = await this.links.make(manager, 'portal', person.id);
       const stopUrl = await this.links.make(manager, 'stop', person.id);
       await this.mail.write(manager, {
-        agentId: agent.id,
-        replyTo: agent.email,
-        clientId: client.id,
-        personId: person.id,
-        toAddress: person.email,
-        toName: person.name,
+        ...toPerson(agent, client.id, person),
         subject: subjectOf(alert, search.name, told),
         letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
         state: alert.held ? 'held' : 'queued',

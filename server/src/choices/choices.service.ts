@@ -15,7 +15,7 @@ import { Failure } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { Handouts } from '../handouts/index.js';
 import { ListingsService } from '../listings/index.js';
-import { clean, letterHome, MailService, renderLetter, richText } from '../mail/index.js';
+import { clean, letterHome, MailService, renderLetter, richText, toPerson } from '../mail/index.js';
 import type { Letter, LetterReport } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
 import { SavedSearches } from '../searches/index.js';
@@ -101,12 +101,7 @@ export class ChoicesService {
     const portalUrl = await this.links.make(manager, 'portal', person.id);
     const stopUrl = await this.links.make(manager, 'stop', person.id);
     await this.mail.write(manager, {
-      agentId: agent.id,
-      replyTo: agent.email,
-      clientId: choice.clientId,
-      personId: person.id,
-      toAddress: person.email,
-      toName: person.name,
+      ...toPerson(agent, choice.clientId, person),
       subject: subjectOf(choice.subject, going.length),
       letter: this.letter(agent, choice, person.name, going, portalUrl, stopUrl),
       kind: 'choice',

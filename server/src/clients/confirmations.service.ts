@@ -3,7 +3,7 @@ import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { Failure } from '../common/failure.js';
-import { MailService, whyNotWrite } from '../mail/index.js';
+import { MailService, toPerson, whyNotWrite } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { PersonRow } from './client.entity.js';
 import { ClientsService, firstName } from './clients.service.js';
@@ -64,18 +64,12 @@ export class ConfirmationsService {
   }
 
   private async send(manager: EntityManager, agent: AgentRow, person: PersonRow): Promise<void> {
-    const { id: personId, clientId } = person;
     const [confirmUrl, stopUrl] = [
       await this.links.make(manager, 'confirm', person.id),
       await this.links.make(manager, 'stop', person.id),
     ];
     await this.mail.write(manager, {
-      agentId: agent.id,
-      replyTo: agent.email,
-      clientId,
-      personId,
-      toAddress: person.email,
-      toName: person.name,
+      ...toPerson(agent, person.clientId, person),
       subject: `${agent.name} would like to send you homes`,
       kind: 'confirmation',
       letter: {

@@ -4,7 +4,7 @@ export { creditOf, letterHome } from './letterHome.js';
 export { MailModule } from './mail.module.js';
 export { Bounces } from './bounces.service.js';
 export { clean, LETTER_POLICY, SHEET_POLICY } from './letterPage.js';
-export { MailService } from './mail.service.js';
+export { MailService, toPerson } from './mail.service.js';
 export { whyNotWrite } from './mayWrite.js';
 export { OutboxRow } from './outbox.entity.js';
 export type { LetterReport } from './report.js';

@@ -37,6 +37,22 @@ export interface Addressed {
   readonly fileId?: string;
 }
 
+/** To somebody of a client from their agent, who is answered. */
+export function toPerson(
+  agent: Pick<AgentRow, 'id' | 'email'>,
+  clientId: string,
+  person: { readonly id: string; readonly email: string; readonly name: string },
+): Pick<Addressed, 'agentId' | 'replyTo' | 'clientId' | 'personId' | 'toAddress' | 'toName'> {
+  return {
+    agentId: agent.id,
+    replyTo: agent.email,
+    clientId,
+    personId: person.id,
+    toAddress: person.email,
+    toName: person.name,
+  };
+}
+
 const LOOK_EVERY_MS = 500;
 /** Where nothing was sent meanwhile, what the mail server did last is looked at so often. */
 const NOTED_EVERY_MS = 5_000;

@@ -11,7 +11,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { MailService } from '../mail/index.js';
+import { MailService, toPerson } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { calendarOf } from './calendar.js';
 import { OfficeRequests } from './office.requests.js';
@@ -152,12 +152,7 @@ export class ShowingsService {
       const calendar = this.calendarFile(showing, startAt, address, agent);
       for (const person of readers) {
         await this.mail.write(manager, {
-          agentId: agent.id,
-          replyTo: agent.email,
-          clientId: showing.clientId,
-          personId: person.id,
-          toAddress: person.email,
-          toName: person.name,
+          ...toPerson(agent, showing.clientId, person),
           subject: `Visit: ${address}, ${when}`,
           kind: 'showing',
           letter: {

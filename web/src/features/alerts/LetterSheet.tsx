@@ -1,5 +1,6 @@
 import type { AlertSettings, SavedSearch } from '@perambula/contract';
 import { Input } from 'antd';
+import { Addressees, LetterLine } from '../../shared/LetterLine.js';
 import { useSettled } from '../../shared/useSettled.js';
 import { Failed } from '../../shared/Waiting.js';
 import type { usePreview } from './alerts.api.js';
@@ -21,22 +22,10 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
     <section className={cx('letter')} aria-label="The message">
       <h2>Alert: {search.name}</h2>
       <div className={cx('letter-sheet')}>
-        <div className={cx('letter-line')}>
-          <span className="soft">To</span>
-          <span>
-            {preview.data?.to.map(({ email, name, confirmed }) => (
-              <span key={email} className={cx(confirmed ? 'letter-to' : 'letter-to is-unconfirmed')} title={email}>
-                {name}
-                {!confirmed && ' (not confirmed, gets nothing)'}
-              </span>
-            ))}
-            {preview.data?.to.length === 0 && 'Nobody yet: add an address to the file.'}
-          </span>
-        </div>
-        <div className={cx('letter-line')}>
-          <label className="soft" htmlFor="subject">
-            Subject
-          </label>
+        <LetterLine label="To">
+          <Addressees to={preview.data?.to} nobody="Nobody yet: add an address to the file." />
+        </LetterLine>
+        <LetterLine label="Subject" field="subject">
           <Input
             id="subject"
             variant="borderless"
@@ -44,11 +33,8 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
             placeholder={preview.data?.subject ?? ''}
             onChange={({ target }) => onChange({ subject: target.value })}
           />
-        </div>
-        <div className={cx('letter-line is-tall')}>
-          <label className="soft" htmlFor="greeting">
-            Words
-          </label>
+        </LetterLine>
+        <LetterLine label="Words" field="greeting" isTall>
           <Input.TextArea
             id="greeting"
             variant="borderless"
@@ -56,7 +42,7 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
             value={settings.greeting}
             onChange={({ target }) => onChange({ greeting: target.value })}
           />
-        </div>
+        </LetterLine>
         {preview.data && preview.data.keptOff > 0 && <KeptOff homes={preview.data.keptOff} />}
         {preview.isError && <Failed error={preview.error} retry={() => void preview.refetch()} />}
         <LetterFrame searchId={search.id} greeting={settings.greeting} />

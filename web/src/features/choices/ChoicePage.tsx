@@ -1,8 +1,9 @@
-import type { ChoiceBody, ClientFile } from '@perambula/contract';
+import type { ChoiceBody, ChoicePreview, ClientFile } from '@perambula/contract';
 import { App, Button, Checkbox, Input, Segmented, Select } from 'antd';
 import { useEffect, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { messageOf } from '../../shared/http.js';
+import { Addressees, LetterLine } from '../../shared/LetterLine.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useParameters } from '../../shared/useParameters.js';
 import { useSettled } from '../../shared/useSettled.js';
@@ -14,6 +15,7 @@ import { FORMS } from './forms.js';
 import { LastLook } from './LastLook.js';
 import { MessagePreview } from './MessagePreview.js';
 import { useUnsent } from './unsent.js';
+import type { Unsent } from './unsent.js';
 import { WordsEditor } from './WordsEditor.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './ChoicePage.module.css';
@@ -68,8 +70,8 @@ function Whom({ onChoose }: { readonly onChoose: (clientId: string) => void }) {
 
 function Message({ file, keys }: { readonly file: ClientFile; readonly keys: readonly string[] }) {
   const { unsent, change, forget } = useUnsent(file.id);
-  const { form, subject, words, withPdf, ticks } = unsent;
-  const choice: ChoiceBody = { clientId: file.id, listingKeys: keys, form, subject, words, withPdf };
+  const { ticks, ...written } = unsent;
+  const choice: ChoiceBody = { clientId: file.id, listingKeys: keys, ...written };
   const settled = useSettled(JSON.stringify(choice), TYPING_PAUSE_MS);
   const asked = useMemo(() => JSON.parse(settled) as ChoiceBody, [settled]);
   const isTicked = keys.some((key) => key in ticks);
@@ -89,54 +91,7 @@ function Message({ file, keys }: { readonly file: ClientFile; readonly keys: rea
         <Send file={file} choice={choice} going={going ?? []} to={shown.to} onSent={forget} />
       </header>
       <div className={cx('main')}>
-        <div className={cx('sheet')}>
-          <div className={cx('line')}>
-            <span className="soft">To</span>
-            <span>
-              {shown.to.map(({ email, name, confirmed }) => (
-                <span key={email} className={cx(confirmed ? 'to' : 'to is-unconfirmed')} title={email}>
-                  {name}
-                  {!confirmed && ' (not confirmed, gets nothing)'}
-                </span>
-              ))}
-              {shown.to.length === 0 && (
-                <>
-                  Nobody yet: add an address to <Link to={`/clients/${file.id}`}>the file</Link>.
-                </>
-              )}
-            </span>
-          </div>
-          <div className={cx('line')}>
-            <label className="soft" htmlFor="subject">
-              Subject
-            </label>
-            <Input
-              id="subject"
-              variant="borderless"
-              maxLength={200}
-              value={subject}
-              placeholder={shown.subject}
-              onChange={({ target }) => change({ subject: target.value })}
-            />
-          </div>
-          <div className={cx('line is-tall')}>
-            <span className="soft">Words</span>
-            <WordsEditor words={words} onChange={(html) => change({ words: html })} />
-          </div>
-          <div className={cx('line')}>
-            <span className="soft">Homes</span>
-            <span className={cx('shown')}>
-              <Segmented
-                options={FORMS.map(({ form: value, label }) => ({ value, label }))}
-                value={form}
-                onChange={(value) => change({ form: value })}
-              />
-              <Checkbox checked={withPdf} onChange={({ target }) => change({ withPdf: target.checked })}>
-                and as a PDF
-              </Checkbox>
-            </span>
-          </div>
-        </div>
+        <Sheet fileId={file.id} unsent={unsent} shown={shown} onChange={change} />
         <MessagePreview html={shown.html} text={shown.text} />
       </div>
       <aside className={cx('side')}>
@@ -146,6 +101,56 @@ function Message({ file, keys }: { readonly file: ClientFile; readonly keys: rea
           onTick={(key, isGoing) => change({ ticks: { ...ticks, [key]: isGoing } })}
         />
       </aside>
+    </div>
+  );
+}
+
+interface SheetProps {
+  readonly fileId: string;
+  readonly unsent: Unsent;
+  readonly shown: Pick<ChoicePreview, 'to' | 'subject'>;
+  readonly onChange: (changes: Partial<Unsent>) => void;
+}
+
+/** The head of the message, to be written on it. */
+function Sheet({ fileId, unsent: { subject, words, form, withPdf }, shown, onChange }: SheetProps) {
+  return (
+    <div className={cx('sheet')}>
+      <LetterLine label="To">
+        <Addressees
+          to={shown.to}
+          nobody={
+            <>
+              Nobody yet: add an address to <Link to={`/clients/${fileId}`}>the file</Link>.
+            </>
+          }
+        />
+      </LetterLine>
+      <LetterLine label="Subject" field="subject">
+        <Input
+          id="subject"
+          variant="borderless"
+          maxLength={200}
+          value={subject}
+          placeholder={shown.subject}
+          onChange={({ target }) => onChange({ subject: target.value })}
+        />
+      </LetterLine>
+      <LetterLine label="Words" isTall>
+        <WordsEditor words={words} onChange={(html) => onChange({ words: html })} />
+      </LetterLine>
+      <LetterLine label="Homes">
+        <span className={cx('shown')}>
+          <Segmented
+            options={FORMS.map(({ form: value, label }) => ({ value, label }))}
+            value={form}
+            onChange={(value) => onChange({ form: value })}
+          />
+          <Checkbox checked={withPdf} onChange={({ target }) => onChange({ withPdf: target.checked })}>
+            and as a PDF
+          </Checkbox>
+        </span>
+      </LetterLine>
     </div>
   );
 }
