@@ -6,7 +6,7 @@ import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { ClientsService, firstName, LinksService } from '../clients/index.js';
+import { ClientRow, ClientsService, firstName, LinksService } from '../clients/index.js';
 import type { PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -71,23 +71,35 @@ export class ChoicesService {
   async send(agent: AgentRow, choice: ChoiceBody, allTheSame: readonly AllTheSame[]): Promise<{ sentTo: number }> {
     const { clientId, listingKeys } = choice;
     await this.clients.own(agent.id, clientId);
-    const { looked, records } = await this.look(agent.id, clientId, listingKeys);
-    guardSeen(looked, allTheSame);
-    const readers = await this.clients.readersOf(clientId);
-    if (readers.length === 0)
-      throw new Failure(
-        'alert.noAddress',
-        'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.',
-      );
-    const going = recordsOf(listingKeys, records);
+    await this.lookedAt(agent.id, choice, allTheSame);
     const pdf = choice.withPdf ? await this.pdf(agent, choice) : null;
-    await this.database.transaction(async (manager) => {
+    return this.database.transaction(async (manager) => {
+      // one message at a time: what went to them a moment ago is seen
+      await manager.findOne(ClientRow, { where: { id: clientId }, lock: { mode: 'pessimistic_write' } });
+      const going = await this.lookedAt(agent.id, choice, allTheSame);
+      const readers = await this.clients.readersOf(clientId);
+      if (readers.length === 0)
+        throw new Failure(
+          'alert.noAddress',
+          'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.',
+        );
       const fileId = pdf && (await this.mail.keepFile(manager, { name: 'homes.pdf', type: 'application/pdf', content: pdf }));
       for (const person of readers) await this.write(manager, agent, choice, person, going, fileId);
       await this.sentHomes.add(manager, clientId, listingKeys, this.clock.date());
       await this.events.say(agent.id, 'mail', manager);
+      return { sentTo: readers.length };
     });
-    return { sentTo: readers.length };
+  }
+
+  /** @throws Failure where anything speaks against one that its sender has not seen */
+  private async lookedAt(
+    agentId: string,
+    { clientId, listingKeys }: ChoiceBody,
+    allTheSame: readonly AllTheSame[],
+  ): Promise<ListingRecord[]> {
+    const { looked, records } = await this.look(agentId, clientId, listingKeys);
+    guardSeen(looked, allTheSame);
+    return recordsOf(listingKeys, records);
   }
 
   private async write(

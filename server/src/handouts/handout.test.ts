@@ -1,4 +1,5 @@
 import { forAudience } from '@perambula/core';
+import { PNG } from 'pngjs';
 import { extractText, getDocumentProxy, getMeta } from 'unpdf';
 import { describe, expect, it } from 'vitest';
 import { handoutPages } from './handout.js';
@@ -104,10 +105,20 @@ describe('a picture to be printed', () => {
   const svg = (inside: string): Buffer => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg">${inside}</svg>`);
   it('is a drawing, or begins as a PNG or a JPEG does', () => {
     expect(printable(svg('<path d="M0 0h1"/>'))).toContain('<path');
-    expect(printable(Buffer.from('89504e470d0a1a0a', 'hex'))).toBeInstanceOf(Buffer);
+    expect(printable(PNG.sync.write(new PNG({ width: 4, height: 3 })))).toBeInstanceOf(Buffer);
     expect(printable(Buffer.from('ffd8ffe0', 'hex'))).toBeInstanceOf(Buffer);
     expect(printable(Buffer.from('RIFF0000WEBP'))).toBeNull();
     expect(printable(Buffer.from('%PDF-1.7'))).toBeNull();
+  });
+  it('is whole, and not larger than anybody’s', () => {
+    const whole = PNG.sync.write(new PNG({ width: 40, height: 30 }));
+    expect(printable(whole.subarray(0, 20))).toBeNull();
+    expect(printable(whole.subarray(0, whole.length - 30))).toBeNull();
+    const huge = Buffer.from(whole);
+    huge.writeUInt32BE(60_000, 16);
+    huge.writeUInt32BE(60_000, 20);
+    expect(printable(huge)).toBeNull();
+    expect(printable(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><rect></svg>'))).toBeNull();
   });
   it('brings in nothing besides itself', () => {
     for (const reaching of [

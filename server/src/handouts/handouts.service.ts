@@ -49,7 +49,12 @@ export class Handouts {
     const pictured = form === 'table' ? homes : await this.withPictures(homes);
     const date = DateTime.fromMillis(this.clock.now(), { zone: this.config.zone }).toFormat('cccc, LLLL d, yyyy');
     const { notice, zone } = this.config;
-    return printed(handoutPages({ title, date, form, words, homes: pictured, agent, notice, zone }));
+    const handout = { title, date, form, words, homes: pictured, agent, notice, zone };
+    return printed(handoutPages(handout)).catch((error: unknown) => {
+      // a picture that only its beginning tells to be one
+      log.warn({ error }, 'a handout was printed without its pictures');
+      return printed(handoutPages({ ...handout, homes }));
+    });
   }
 
   private async withPictures(homes: readonly HandoutHome[]): Promise<HandoutHome[]> {
