@@ -5,8 +5,8 @@ import { download } from '../../shared/download.js';
 import { ask } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
 
-const choiceKeys = queryKeys(
-  'choice',
+const lookKeys = queryKeys(
+  'lastLook',
   { staleBy: [...MARKET_CHANGES, 'reaction', 'client', 'search', 'mail'] },
   { of: (choice: ChoiceBody, going: readonly string[] | undefined) => [choice, going] },
 );
@@ -14,7 +14,7 @@ const choiceKeys = queryKeys(
 /** @param going  those that go, where the agent has ticked any; left out, the server says which */
 export function useChoicePreview(choice: ChoiceBody, going: readonly string[] | undefined) {
   return useQuery({
-    queryKey: choiceKeys.of(choice, going),
+    queryKey: lookKeys.of(choice, going),
     queryFn: ({ signal }) => ask(previewChoice, { body: { ...choice, ...(going ? { going } : {}) }, signal }),
     placeholderData: keepPreviousData,
     enabled: choice.listingKeys.length > 0,
@@ -26,7 +26,7 @@ export function useSendChoice() {
   return useMutation({
     mutationFn: (body: ChoiceBody & { readonly allTheSame: readonly AllTheSame[] }) => ask(sendChoice, { body }),
     // something may have come in between
-    onSettled: () => client.invalidateQueries({ queryKey: choiceKeys.all }),
+    onSettled: () => client.invalidateQueries({ queryKey: lookKeys.all }),
     onSuccess: () => makeStale(client, 'client'),
   });
 }
