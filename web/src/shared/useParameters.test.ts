@@ -33,4 +33,31 @@ describe('the parameters of the address', () => {
     await act(() => Promise.resolve(root.unmount()));
     router.dispose();
   });
+
+  it('stay as they are once a link was pressed, which a change of them would call off', async () => {
+    window.history.replaceState(null, '', '/search?show=fit');
+    let change: ReturnType<typeof useParameters>[1] = () => undefined;
+    const Page = () => {
+      change = useParameters()[1];
+      return null;
+    };
+    let arrive: () => void = () => undefined;
+    const arrived = new Promise<void>((resolve) => (arrive = resolve));
+    const router = createBrowserRouter([
+      { path: '/search', element: createElement(Page) },
+      { path: '/listings/a', lazy: async () => (await arrived, { Component: () => null }) },
+    ]);
+    const root = createRoot(document.createElement('div'));
+    await act(() => Promise.resolve(root.render(createElement(RouterProvider, { router }))));
+    await act(async () => {
+      const going = router.navigate('/listings/a');
+      // the page was not drawn since
+      change({ draft: 'd1' });
+      arrive();
+      await going;
+    });
+    expect(window.location.pathname).toBe('/listings/a');
+    await act(() => Promise.resolve(root.unmount()));
+    router.dispose();
+  });
 });
