@@ -52,7 +52,7 @@ const FEW_OF_ONE = 8;
 const MOST_BLANK = 0.5;
 /** As many as are worked out again to see how far off they are, and from how many earlier ones each. */
 const [TRIED, FROM] = [200, 8];
-export const RANGE_HOLDS = 0.8;
+const RANGE_HOLDS = 0.8;
 
 type Measures = Readonly<Record<AdjustedPart, number | null>>;
 

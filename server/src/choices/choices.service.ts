@@ -15,7 +15,7 @@ import { Failure } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { Handouts } from '../handouts/index.js';
 import { ListingsService } from '../listings/index.js';
-import { clean, letterHome, MailService, renderLetter, richText, toPerson } from '../mail/index.js';
+import { clean, letterHome, MailService, renderLetter, richText, shortened, toPerson } from '../mail/index.js';
 import type { Letter, LetterReport } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
 import { SavedSearches } from '../searches/index.js';
@@ -194,7 +194,7 @@ export class ChoicesService {
       const more = Math.min(MORE_PICTURES, Math.max(0, Number(photos ?? 0) - 1));
       return {
         ...letterHome(listing, why, portalUrl, this.config),
-        remarks: shortened(String(listing['PublicRemarks'] ?? '')),
+        remarks: shortened(String(listing['PublicRemarks'] ?? ''), LONGEST_REMARKS),
         morePictures: Array.from({ length: more }, (_, i) => `${this.config.publicUrl}/media/${listing.ListingKey}/${i + 1}.png`),
       };
     });
@@ -224,10 +224,4 @@ function recordsOf(keys: readonly string[], records: ReadonlyMap<string, Listing
 function subjectOf(subject: string, homes: number): string {
   if (subject.trim()) return subject.trim();
   return homes === 1 ? 'A home I would like you to see' : `${homes} homes I would like you to see`;
-}
-
-function shortened(remarks: string): string {
-  if (remarks.length <= LONGEST_REMARKS) return remarks;
-  const end = remarks.lastIndexOf('. ', LONGEST_REMARKS);
-  return `${remarks.slice(0, end > 0 ? end + 1 : LONGEST_REMARKS)} …`;
 }

@@ -2,7 +2,7 @@ import type { ChoiceForm } from '@perambula/contract';
 import { addressShown, dollars, factsOf, homesTable, numberIn } from '@perambula/core';
 import type { ShownTo } from '@perambula/core';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { creditOf } from '../mail/index.js';
+import { creditOf, INK, MULBERRY, shortened, SOFT } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
 
 /** A picture as it is printed: drawn (SVG), or as PNG or JPEG. */
@@ -29,9 +29,7 @@ export interface Handout {
   readonly zone: string;
 }
 
-const INK = '#23302E';
-const SOFT = '#5C6964';
-const MULBERRY = '#7C3F6B';
+/** Darker than on a page, so that a printer shows it. */
 const RULE = '#D8D2C6';
 const TITLE = 'Title';
 /** Points on letter paper, 612 wide. */
@@ -208,7 +206,7 @@ function pictured({ listing, pictures }: HandoutHome, { zone }: Handout): Conten
             fontSize: 9,
             margin: [0, 0, 0, 5],
           },
-          { text: shortened(remarks), fontSize: 9 },
+          { text: shortened(remarks, LONGEST_REMARKS), fontSize: 9 },
           { text: creditOf(listing, zone), color: SOFT, fontSize: 7.5, margin: [0, 5, 0, 0] },
         ],
       },
@@ -224,11 +222,4 @@ function drawn(picture: Picture, { width, height }: { readonly width: number; re
 
 function said(value: number | null, say: (value: number) => string): string | null {
   return value === null ? null : say(value);
-}
-
-/** Whole sentences, as many as have room. */
-function shortened(remarks: string): string {
-  if (remarks.length <= LONGEST_REMARKS) return remarks;
-  const end = remarks.lastIndexOf('. ', LONGEST_REMARKS);
-  return end > 0 ? `${remarks.slice(0, end + 1)} …` : `${remarks.slice(0, LONGEST_REMARKS)} …`;
 }

@@ -39,3 +39,10 @@ export function creditOf(listing: ShownTo<'message'>, zone: string): string {
   const updated = DateTime.fromISO(String(listing['ModificationTimestamp']), { zone });
   return `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated.toFormat('ccc, LLL d')}, ${updated.toFormat('h:mm a').toLowerCase()}`;
 }
+
+/** Remarks in whole sentences, as many as have room in so many characters. */
+export function shortened(remarks: string, most: number): string {
+  if (remarks.length <= most) return remarks;
+  const end = remarks.lastIndexOf('. ', most);
+  return `${remarks.slice(0, end > 0 ? end + 1 : most)} …`;
+}

@@ -3,6 +3,7 @@ import type { OutlookAnswer } from '@perambula/contract';
 import { fallsOf, outlookOf, priceSpellsOf, today, withinReach } from '@perambula/core';
 import type { Life, PropertyType, Stood, WithinReach } from '@perambula/core';
 import { Clock } from '../clock/index.js';
+import { basisOf, LastWorkedOut } from '../common/lastWorkedOut.js';
 import { ListingsService } from '../listings/index.js';
 
 const DAY_MS = 86_400_000;
@@ -11,8 +12,8 @@ const AHEAD_DAYS = 30;
 /** What became of homes alike: at the desk, since hundreds of listings are read for it. */
 @Injectable()
 export class HomesAlike {
-  /** By property type, how homes stood at their prices, as of the day named. */
-  private readonly stood = new Map<PropertyType, { readonly day: string; readonly all: readonly Stood[] }>();
+  /** By property type, how homes stood at their prices. */
+  private readonly stood = new LastWorkedOut<readonly Stood[]>();
 
   constructor(
     private readonly listings: ListingsService,
@@ -50,18 +51,15 @@ export class HomesAlike {
     return withinReach([...homes.values()], ceiling, stood, this.clock.now());
   }
 
-  private async stoodOf(type: PropertyType, keys: readonly string[]): Promise<readonly Stood[]> {
-    const day = today(this.clock.time());
-    const known = this.stood.get(type);
-    if (known?.day === day) return known.all;
-    const now = this.clock.now();
-    const records = await this.listings.byKeys(keys);
-    const all = (await this.listings.livesOf(keys)).flatMap((life) => {
-      const record = records.get(life.listingKey);
-      return record ? [{ record, spells: priceSpellsOf(life, now) }] : [];
+  private stoodOf(type: PropertyType, keys: readonly string[]): Promise<readonly Stood[]> {
+    return this.stood.of(type, basisOf(today(this.clock.time()), keys), async () => {
+      const now = this.clock.now();
+      const records = await this.listings.byKeys(keys);
+      return (await this.listings.livesOf(keys)).flatMap((life) => {
+        const record = records.get(life.listingKey);
+        return record ? [{ record, spells: priceSpellsOf(life, now) }] : [];
+      });
     });
-    this.stood.set(type, { day, all });
-    return all;
   }
 
   private aheadOf(own: Life, lives: readonly Life[], now: number): OutlookAnswer['ahead'] {
