@@ -8,7 +8,7 @@ import { ChoicesService } from './choices/index.js';
 import { askingFor } from './common/asking.js';
 import type { Config } from './common/config.js';
 import { answerCalls, stepBehind } from './common/thread.js';
-import { CompHomes, PriceModels } from './comps/index.js';
+import { CompHomes, CompsFiles, PriceModels } from './comps/index.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
 import { Handouts } from './handouts/index.js';
@@ -29,6 +29,7 @@ const AT_THE_DESK: readonly Type<unknown>[] = [
   Bounces,
   ChoicesService,
   CompHomes,
+  CompsFiles,
   FeedPreviews,
   Handouts,
   HomesAlike,

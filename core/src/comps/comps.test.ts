@@ -7,6 +7,7 @@ import { fits } from '../search/evaluate.js';
 import { readSearch } from '../search/read.js';
 import { compsSearch } from './around.js';
 import { averagesOf, compGroupOf, figuresOfHome } from './averages.js';
+import { sayFigure } from './compared.js';
 import { LIKENESS_PARTS, likenessOf, likenessParts, USUAL_WEIGHTS } from './likeness.js';
 
 const TODAY = '2026-04-14';
@@ -156,4 +157,16 @@ describe('compsSearch', () => {
       null,
     ]);
   });
+});
+
+describe('figures in words', () => {
+  it.each([
+    ['price', 381_499.6, '$381,500'],
+    ['lot', 0.5, '0.50'],
+    ['baths', 2.2, '2¼'],
+    ['beds', 3.333, '3.3'],
+    ['year', 1963.5, '1964'],
+    ['saleToList', 98.66, '98.7%'],
+    ['days', null, '–'],
+  ] as const)('%s %d: %s', (figure, value, said) => expect(sayFigure(figure, value)).toBe(said));
 });

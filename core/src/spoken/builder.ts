@@ -3,7 +3,7 @@ import type { PropertyType } from '../listing/kinds.js';
 import { travelOf } from '../roads/travel.js';
 import type { Travel } from '../roads/travel.js';
 import { isEither } from '../search/document.js';
-import type { Bound, FieldLine, Is, Line, Order, Search } from '../search/document.js';
+import type { Bound, FieldLine, Is, Line, Order, Search, StatusTime } from '../search/document.js';
 import type { PriceMove } from '../search/priceMove.js';
 import type { NamedShape } from './matcher.js';
 
@@ -42,6 +42,16 @@ export class SearchBuilder {
     const move = moved ? { moved } : {};
     if (before && joined) this.lines[at] = { ...before, is: joined, ...move };
     else this.lines.push({ id: `s${this.lines.length + 1}`, field, is, ...move, ...weight });
+  }
+
+  /** Gives the status that was said last its time; false where none was said, or it has one. */
+  timeStatus(time: Omit<StatusTime, 'status'>): boolean {
+    const last = this.lines.findLastIndex((line) => !isEither(line) && line.field === 'Status' && !this.from.lines.includes(line));
+    const line = this.lines[last];
+    if (!line || isEither(line) || !('anyOf' in line.is)) return false;
+    const oneOf = line.is.anyOf.map((status) => ({ status: status as StatusTime['status'], ...time }));
+    this.lines[last] = { ...line, is: { oneOf } };
+    return true;
   }
 
   /** A journey's minutes; each must hold, so that none takes the place of another but the same one said again. */

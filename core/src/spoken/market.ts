@@ -64,6 +64,21 @@ function byStatus([words, statuses]: (typeof STATUS_WORDS)[number]): Matcher[] {
   ];
 }
 
+/** When a status was reached, said apart from it: "sold in Northgate in the last 30 days". */
+const WINDOWS: readonly Matcher[] = [
+  {
+    pattern: `(${PERIOD})`,
+    add: ({ match, not, builder }) => !not && builder.timeStatus({ last: periodOf(match[1] as string) }),
+  },
+  {
+    pattern: SINCE,
+    add: ({ match, not, builder, time }) => {
+      const since = sinceOf(match.slice(1), time);
+      return !not && since !== null && builder.timeStatus({ since });
+    },
+  },
+];
+
 /** "in the next 10 days"; its figure is the one group of it. */
 const NEXT = '(?:in|within) the next (\\d{1,2}) days';
 
@@ -159,4 +174,4 @@ const ORDERS: readonly Matcher[] = [
 ];
 
 /** Where a listing stands, since when, and in what order they come. */
-export const MARKET_MATCHERS: readonly Matcher[] = [...STATUS_WORDS.flatMap(byStatus), ...NEW, ...CUTS, ...ORDERS];
+export const MARKET_MATCHERS: readonly Matcher[] = [...STATUS_WORDS.flatMap(byStatus), ...WINDOWS, ...NEW, ...CUTS, ...ORDERS];

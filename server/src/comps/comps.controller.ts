@@ -1,9 +1,14 @@
-import { Body, Controller, Get, HttpCode, Param, Post, UseGuards } from '@nestjs/common';
-import type { CompsAnswer, PriceModelAnswer } from '@perambula/contract';
+import { Body, Controller, Get, HttpCode, Param, Post, StreamableFile, UseGuards } from '@nestjs/common';
+import type { CompsAnswer, CompsFileType, PriceModelAnswer } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { CompsService } from './comps.service.js';
-import { CompsBody } from './dto/bodies.js';
+import { CompsBody, CompsFileBody } from './dto/bodies.js';
+
+const TYPES: Readonly<Record<CompsFileType, string>> = {
+  pdf: 'application/pdf',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+};
 
 @Controller()
 @UseGuards(AgentGuard)
@@ -12,8 +17,17 @@ export class CompsController {
 
   @Post('comps')
   @HttpCode(200)
-  gather(@CurrentAgent() agent: AgentRow, @Body() { subject, parcel, keys }: CompsBody): Promise<CompsAnswer> {
-    return this.comps.gather(agent.id, { subject: subject ?? null, parcel: parcel ?? null }, keys ?? []);
+  gather(@CurrentAgent() agent: AgentRow, @Body() body: CompsBody): Promise<CompsAnswer> {
+    return this.comps.gather(agent.id, body);
+  }
+
+  @Post('comps/file')
+  @HttpCode(200)
+  async file(@CurrentAgent() agent: AgentRow, @Body() body: CompsFileBody): Promise<StreamableFile> {
+    return new StreamableFile(await this.comps.file(agent, body), {
+      type: TYPES[body.type],
+      disposition: `attachment; filename="comps.${body.type}"`,
+    });
   }
 
   @Get('priceModels/:type')

@@ -2,8 +2,9 @@ import type { ChoiceForm } from '@perambula/contract';
 import { addressShown, dollars, factsOf, homesTable, numberIn } from '@perambula/core';
 import type { ShownTo } from '@perambula/core';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { creditOf, INK, MULBERRY, shortened, SOFT } from '../mail/index.js';
-import type { AgentRow } from '../sessions/index.js';
+import { creditOf, MULBERRY, shortened, SOFT } from '../mail/index.js';
+import { letterPaper, LINED, TITLE } from './paper.js';
+import type { Letterhead } from './paper.js';
 
 /** A picture as it is printed: drawn (SVG), or as PNG or JPEG. */
 export type Picture = string | Buffer;
@@ -15,7 +16,7 @@ export interface HandoutHome {
   readonly pictures: readonly Picture[];
 }
 
-export interface Handout {
+export interface Handout extends Letterhead {
   readonly title: string;
   /** "Tuesday, April 14, 2026" */
   readonly date: string;
@@ -23,17 +24,9 @@ export interface Handout {
   /** What its agent wrote to it. */
   readonly words: string;
   readonly homes: readonly HandoutHome[];
-  readonly agent: Pick<AgentRow, 'name' | 'officeName' | 'phone' | 'postalAddress' | 'licenseNumber'>;
-  /** The feed's, which goes with every listing shown. */
-  readonly notice: string;
   readonly zone: string;
 }
 
-/** Darker than on a page, so that a printer shows it. */
-const RULE = '#D8D2C6';
-const TITLE = 'Title';
-/** Points on letter paper, 612 wide. */
-const [SIDE, WIDTH] = [46, 612 - 2 * 46];
 const PICTURE = { width: 228, height: 170 };
 const SMALL = { width: 72, height: 54 };
 const LONGEST_REMARKS = 620;
@@ -47,72 +40,18 @@ const MORE: readonly (readonly [label: string, of: (listing: ShownTo<'message'>)
   ['Listing number', ({ ListingId: number }) => (typeof number === 'string' ? number : null)],
 ];
 
-/** A handout as pdfmake takes it: letter paper, the office at the head and the feed's notice at the foot of every page. */
+/** A handout as pdfmake takes it. */
 export function handoutPages(handout: Handout): TDocumentDefinitions {
-  const { title, date, form, words, homes, agent, notice } = handout;
+  const { title, date, form, words, homes } = handout;
   const many = `${homes.length} ${homes.length === 1 ? 'home' : 'homes'}`;
-  return {
-    pageSize: 'LETTER',
-    pageMargins: [SIDE, 78, SIDE, 66],
-    info: { title, author: `${agent.name}, ${agent.officeName}` },
-    defaultStyle: { fontSize: 9.5, lineHeight: 1.25, color: INK },
-    header: () => head(agent),
-    footer: (page, pages) => foot(notice, page, pages),
-    content: [
-      { text: title, font: TITLE, bold: true, fontSize: 21, margin: [0, 0, 0, 2] },
-      { text: `${date} · ${many}`, color: SOFT, margin: [0, 0, 0, 10] },
-      ...words
-        .split(/\n+/)
-        .filter(Boolean)
-        .map((text): Content => ({ text, fontSize: 10.5, margin: [0, 0, 0, 6] })),
-      ...(form === 'pictures' ? [] : [compared(handout)]),
-      ...(form === 'table' ? [] : homes.map((home) => pictured(home, handout))),
-    ],
-  };
-}
-
-function head(agent: Handout['agent']): Content {
-  return {
-    margin: [SIDE, 28, SIDE, 0],
-    stack: [
-      {
-        columns: [
-          { text: agent.officeName, font: TITLE, bold: true, fontSize: 12 },
-          {
-            text: [
-              { text: agent.name, bold: true },
-              ` · ${agent.phone}\n${agent.postalAddress} · license ${agent.licenseNumber}`,
-            ],
-            alignment: 'right',
-            fontSize: 8.5,
-            width: 'auto',
-          },
-        ],
-      },
-      { canvas: [rule(1)], margin: [0, 6, 0, 0] },
-    ],
-  };
-}
-
-function foot(notice: string, page: number, pages: number): Content {
-  return {
-    margin: [SIDE, 8, SIDE, 0],
-    stack: [
-      { canvas: [rule(0.5)], margin: [0, 0, 0, 5] },
-      {
-        columns: [
-          { text: `${notice} Information should be verified. Equal housing opportunity.`, width: '*' },
-          { text: `${page} of ${pages}`, alignment: 'right', width: 50 },
-        ],
-        fontSize: 7.5,
-        color: SOFT,
-      },
-    ],
-  };
-}
-
-function rule(lineWidth: number) {
-  return { type: 'line' as const, x1: 0, y1: 0, x2: WIDTH, y2: 0, lineWidth, lineColor: RULE };
+  return letterPaper(handout, title, `${date} · ${many}`, [
+    ...words
+      .split(/\n+/)
+      .filter(Boolean)
+      .map((text): Content => ({ text, fontSize: 10.5, margin: [0, 0, 0, 6] })),
+    ...(form === 'pictures' ? [] : [compared(handout)]),
+    ...(form === 'table' ? [] : homes.map((home) => pictured(home, handout))),
+  ]);
 }
 
 /** The homes below one another, each fact in a column. */
@@ -139,15 +78,7 @@ function compared({ homes, zone }: Handout): Content {
   };
   return {
     margin: [0, 4, 0, 14],
-    layout: {
-      hLineWidth: (i) => (i === 0 ? 0 : i === 1 ? 1 : 0.5),
-      hLineColor: (i) => (i === 1 ? INK : RULE),
-      vLineWidth: () => 0,
-      paddingLeft: (i) => (i === 0 ? 0 : 5),
-      paddingRight: () => 0,
-      paddingTop: () => 5,
-      paddingBottom: () => 4,
-    },
+    layout: LINED,
     table: {
       headerRows: 1,
       dontBreakRows: true,

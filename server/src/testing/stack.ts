@@ -58,6 +58,14 @@ export class Browser {
     return fetch(`${this.web}${path}`, { headers: { cookie: this.cookie() }, signal });
   }
 
+  /** A file's bytes, which must be given. */
+  async bytes(path: string, body: object): Promise<Uint8Array> {
+    const headers = { 'content-type': 'application/json', cookie: this.cookie() };
+    const response = await fetch(`${this.web}${path}`, { method: 'POST', headers, body: JSON.stringify(body) });
+    if (!response.ok) throw new Error(`${path} answered ${response.status}: ${await response.text()}`);
+    return new Uint8Array(await response.arrayBuffer());
+  }
+
   /** The body of an answer that must be good. */
   async good<T>(method: string, path: string, body?: unknown): Promise<T> {
     const answer = await this.ask<T>(method, path, body);

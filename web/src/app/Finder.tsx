@@ -3,6 +3,7 @@ import type { Search, Spoken } from '@perambula/core';
 import { Search as Glass } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { addressOf, byPlaceIn } from '../features/comps/index.js';
 import { useClients } from '../features/clients/index.js';
 import { STARTING_SEARCH, useChoices, useCount, useDraft, useGazetteer, useSavedSearches } from '../features/searches/index.js';
 import { useAddresses, useHomes } from '../features/places/index.js';
@@ -80,12 +81,16 @@ function useGroups(
   const count = useCount(settled, spoken !== null);
   // that of what was typed before is not shown for what is typed now
   const counted = count.isPlaceholderData ? undefined : count.data?.fit;
+  const byPlace = spoken && spoken.unread.length === 0 ? byPlaceIn(spoken.search) : null;
   const search = spoken
     ? [
         {
           value: 'search',
           label: <SpokenSearch spoken={spoken} fit={counted} failed={count.isError ? messageOf(count.error) : null} />,
         },
+        ...(byPlace
+          ? [{ value: addressOf(byPlace), label: 'The same in figures: how many, lowest, highest, median, days' }]
+          : []),
       ]
     : [];
   // until the answer comes, those of the last one that bear these words, too: Enter never leads to another home

@@ -1,11 +1,13 @@
 import { App } from 'antd';
-import { Activity, CalendarClock, Map as MapIcon, NotebookTabs, Users } from 'lucide-react';
+import { Activity, CalendarClock, Map as MapIcon, NotebookTabs, Scale, Users } from 'lucide-react';
+import { lazy, Suspense } from 'react';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
 import { FirstAdministrator, SignIn, useAgent } from '../features/sessions/index.js';
 import { useTodayCount } from '../features/today/index.js';
 import { Brand } from '../shared/Brand.js';
 import { deployment } from '../shared/deployment.js';
 import { RequestFailure } from '../shared/http.js';
+import { useReading } from '../shared/reading.js';
 import { Failed, Waiting } from '../shared/Waiting.js';
 import { AgentMenu } from './AgentMenu.js';
 import { FileTab } from './FileTab.js';
@@ -20,10 +22,13 @@ const cx = classesOf(ownCss);
 const PLACES = [
   { to: '/today', label: 'Today', Icon: Activity },
   { to: '/search', label: 'Search', Icon: MapIcon },
+  { to: '/comps', label: 'Comps', Icon: Scale },
   { to: '/clients', label: 'Clients', Icon: Users },
   { to: '/shortlists', label: 'Shortlists', Icon: NotebookTabs },
   { to: '/showings', label: 'Showings', Icon: CalendarClock },
 ] as const;
+
+const ReadingDrawer = lazy(async () => ({ default: (await import('../features/listings/index.js')).ReadingDrawer }));
 
 /** The agent's side: the bar with the open file and the finder, the rail, and the view. */
 export function Shell() {
@@ -72,8 +77,21 @@ function Signed() {
       <main className="view" id="view" tabIndex={-1}>
         <Outlet />
       </main>
+      <Reading />
       <Shortcuts />
       <ScrollRestoration />
     </div>
+  );
+}
+
+/** A home read beside the page, where its address names one. */
+function Reading() {
+  const { listingKey } = useReading();
+  return (
+    listingKey !== null && (
+      <Suspense>
+        <ReadingDrawer />
+      </Suspense>
+    )
   );
 }

@@ -21,7 +21,7 @@ export function useParameters(): readonly [params: URLSearchParams, change: (cha
         if (value === null) after.delete(name);
         else if (value !== undefined) after.set(name, value);
       }
-      setParams(after, { replace: true });
+      setParams(after, { replace: true, state: router?.state.location.state as unknown });
     },
     [setParams, router],
   );

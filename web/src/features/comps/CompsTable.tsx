@@ -1,13 +1,13 @@
-import { COMP_FIGURES, figuresOfHome } from '@perambula/core';
-import type { CompFigure, ListingRecord } from '@perambula/core';
+import { COMP_FIGURES, FIGURE_HEADS, figuresOfHome, GROUP_SAID, sayFigure } from '@perambula/core';
+import type { CompFigure, GroupOfComps, ListingRecord } from '@perambula/core';
 import { Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { street } from '../../shared/format.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
-import { GROUP_SAID, HEADS, sayFigure, sayLikeness } from './comps.rules.js';
-import type { Comp, GroupOfComps } from './comps.rules.js';
+import { sayLikeness } from './comps.rules.js';
+import type { Comp } from './comps.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './CompsTable.module.css';
 
@@ -21,7 +21,7 @@ interface Props {
   /** Whether the subject is a listing, or else a parcel by its record. */
   readonly isListed: boolean;
   readonly today: string;
-  readonly groups: readonly GroupOfComps[];
+  readonly groups: readonly GroupOfComps<Comp>[];
   readonly ticked: ReadonlySet<string>;
   readonly onTick: (key: string) => void;
 }
@@ -37,7 +37,7 @@ export function CompsTable({ subject, isListed, today, groups, ticked, onTick }:
             {subject && <th scope="col">likeness</th>}
             {COMP_FIGURES.map((figure) => (
               <th scope="col" key={figure}>
-                {HEADS[figure]}
+                {FIGURE_HEADS[figure]}
               </th>
             ))}
           </tr>
@@ -66,7 +66,7 @@ export function CompsTable({ subject, isListed, today, groups, ticked, onTick }:
 }
 
 interface GroupProps extends Pick<Props, 'ticked' | 'onTick'> {
-  readonly group: GroupOfComps;
+  readonly group: GroupOfComps<Comp>;
   readonly hasSubject: boolean;
 }
 

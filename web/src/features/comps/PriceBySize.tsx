@@ -1,11 +1,10 @@
-import { COMP_GROUPS, dollars, figuresOfHome } from '@perambula/core';
+import { COMP_GROUPS, dollars, figuresOfHome, GROUP_SAID } from '@perambula/core';
 import type { CompGroup, ListingRecord } from '@perambula/core';
 import { Scatter } from 'react-chartjs-2';
 import { street } from '../../shared/format.js';
 import { thousandsOfDollars } from '../../shared/charts.js';
 import { COLOUR } from '../../shared/tokens.js';
 import type { Comp } from './comps.rules.js';
-import { GROUP_SAID } from './comps.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './PriceBySize.module.css';
 

@@ -1,10 +1,18 @@
-import { dollars, priceRange } from '@perambula/core';
+import {
+  ADJUSTMENTS_SAID,
+  adjustmentsOf,
+  dollars,
+  effectsOf,
+  priceRange,
+  sayAdjustment,
+  sayRange,
+  sayWhy,
+} from '@perambula/core';
 import type { ListingRecord, PriceModel, PriceRange } from '@perambula/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { isoDate, street } from '../../shared/format.js';
 import { usePriceModel } from './comps.api.js';
-import { ADJUSTMENTS_SAID, adjustmentsOf, effectsOf, sayAdjustment, sayRange, sayWhy } from './range.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './ValueRange.module.css';
 

@@ -1,26 +1,33 @@
-import { useQuery } from '@tanstack/react-query';
-import { gatherComps, getPriceModel } from '@perambula/contract';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { gatherComps, getPriceModel, writeComps } from '@perambula/contract';
+import type { CompsBody, CompsFileBody } from '@perambula/contract';
+import { download } from '../../shared/download.js';
 import { ask } from '../../shared/http.js';
 import { MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
 
 const compsKeys = queryKeys(
   'comps',
   { staleBy: MARKET_CHANGES, whenOpened: true },
-  { of: (subject: Subject, keys: readonly string[]) => [subject, keys] },
+  { of: (subject: Subject, among: Among) => [subject, among] },
 );
 
 /** A listing, or a parcel that may never have been listed; neither where homes were chosen. */
-export interface Subject {
-  readonly subject?: string;
-  readonly parcel?: string;
+export type Subject = Pick<CompsBody, 'subject' | 'parcel'>;
+
+/** Homes that were chosen, or what a search finds; with neither, those round the subject. */
+type Among = Pick<CompsBody, 'keys' | 'search'>;
+
+export function useComps(subject: Subject, among: Among) {
+  return useQuery({
+    queryKey: compsKeys.of(subject, among),
+    queryFn: ({ signal }) => ask(gatherComps, { body: { ...subject, ...among }, signal }),
+  });
 }
 
-/** Homes that were chosen; where none were, those round the subject. */
-export function useComps(subject: Subject, keys: readonly string[]) {
-  return useQuery({
-    queryKey: compsKeys.of(subject, keys),
-    queryFn: () => ask(gatherComps, { body: { ...subject, ...(keys.length > 0 ? { keys } : {}) } }),
-    enabled: Object.keys(subject).length > 0 || keys.length > 0,
+/** Saves homes compared as a file. */
+export function useCompsFile() {
+  return useMutation({
+    mutationFn: async (body: CompsFileBody): Promise<void> => download(await ask(writeComps, { body }), `comps.${body.type}`),
   });
 }
 

@@ -1,20 +1,8 @@
-import {
-  averagesOf,
-  COMP_GROUPS,
-  compGroupOf,
-  dollars,
-  figuresOfHome,
-  likenessOf,
-  likenessParts,
-  plainNumber,
-} from '@perambula/core';
-import type { CompFigure, CompGroup, FiguresOfHome, Likeness, LikenessWeights, ListingRecord } from '@perambula/core';
+import { COMP_GROUPS, compGroupOf, figuresOfHome, likenessOf, likenessParts } from '@perambula/core';
+import type { ComparedHome, CompGroup, Likeness, LikenessWeights, ListingRecord } from '@perambula/core';
 
 /** One home among those compared. */
-export interface Comp {
-  readonly record: ListingRecord;
-  readonly group: CompGroup;
-  readonly figures: FiguresOfHome;
+export interface Comp extends ComparedHome {
   /** By part, and in all from 0 to 1; null where there is no subject. */
   readonly parts: Likeness | null;
   readonly likeness: number | null;
@@ -54,67 +42,6 @@ export function tickedAtFirst(comps: readonly Comp[]): Set<string> {
     }),
   );
 }
-
-export interface GroupOfComps {
-  readonly group: CompGroup;
-  readonly comps: readonly Comp[];
-  readonly ticked: number;
-  readonly averages: ReturnType<typeof averagesOf>;
-}
-
-/** The groups that have homes, with the averages of those ticked. */
-export function groupsOf(comps: readonly Comp[], ticked: ReadonlySet<string>): GroupOfComps[] {
-  return COMP_GROUPS.flatMap((group) => {
-    const of = comps.filter((comp) => comp.group === group);
-    const counted = of.filter(({ record }) => ticked.has(record.ListingKey));
-    if (of.length === 0) return [];
-    return [{ group, comps: of, ticked: counted.length, averages: averagesOf(counted.map(({ figures }) => figures)) }];
-  });
-}
-
-export const GROUP_SAID: Readonly<Record<CompGroup, string>> = {
-  asked: 'Asked now',
-  underContract: 'Under contract',
-  closed: 'Closed',
-  off: 'Off the market without a sale',
-};
-
-/** A figure as its column shows it; a blank is a dash. */
-export function sayFigure(figure: CompFigure, value: number | null): string {
-  if (value === null) return '–';
-  switch (figure) {
-    case 'price':
-    case 'perSquareFoot':
-      return dollars(value);
-    case 'size':
-    case 'days':
-      return Math.round(value).toLocaleString('en-US');
-    case 'year':
-      return String(Math.round(value));
-    case 'saleToList':
-      return `${value.toFixed(1)}%`;
-    case 'lot':
-      return value.toFixed(2);
-    case 'beds':
-      return String(Math.round(value * 10) / 10);
-    case 'baths':
-      // to a quarter, as baths are counted
-      return plainNumber(Math.round(value * 4) / 4);
-  }
-}
-
-/** The columns' heads, with their units. */
-export const HEADS: Readonly<Record<CompFigure, string>> = {
-  price: 'price',
-  perSquareFoot: 'per sq ft',
-  size: 'sq ft',
-  beds: 'beds',
-  baths: 'baths',
-  year: 'built',
-  lot: 'acres',
-  days: 'days',
-  saleToList: 'of asking',
-};
 
 export const PARTS_SAID: Readonly<Record<keyof LikenessWeights, string>> = {
   distance: 'Distance',

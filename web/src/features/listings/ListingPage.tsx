@@ -1,8 +1,9 @@
 import { isOwnKey } from '@perambula/contract';
 import type { ListingAnswer } from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
-import { useDeferredValue, useMemo } from 'react';
-import { useParams } from 'react-router';
+import { useCallback, useDeferredValue, useMemo } from 'react';
+import type { ReactNode } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { ButtonLink } from '../../shared/ButtonLink.js';
 import { ago, street } from '../../shared/format.js';
@@ -11,13 +12,14 @@ import { Failed, Waiting } from '../../shared/Waiting.js';
 import { PdfOfHomes, SendHomes } from '../choices/index.js';
 import { useFile } from '../clients/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
-import { AddToShortlist } from '../searches/index.js';
+import { AddToShortlist, useResultsState } from '../searches/index.js';
 import { PlanVisit } from '../showings/index.js';
 import { Facts } from './Facts.js';
 import { ForYouOnly } from './ForYouOnly.js';
 import { History } from './History.js';
 import { HowItFits } from './HowItFits.js';
 import { useListing } from './listing.api.js';
+import { KeepOpen, OpenHomes } from './OpenHomes.js';
 import { OutlookPanel } from './OutlookPanel.js';
 import { ParcelRecord } from './ParcelRecord.js';
 import { Documents, OpenHouses, Rooms } from './parts.js';
@@ -32,16 +34,38 @@ import ownCss from './ListingPage.module.css';
 
 const cx = classesOf(ownCss);
 
-/** One listing as the agent sees it. */
+/** One listing as the agent sees it, on a page of its own. */
 export function ListingPage() {
   const { listingKey = '' } = useParams();
+  const { from } = useResultsState();
+  const navigate = useNavigate();
+  const open = useCallback((key: string): void => void navigate(`/listings/${key}`, { replace: true }), [navigate]);
+  return (
+    <ListingSheet listingKey={listingKey} onStep={open}>
+      <Link to={from}>Back to the search</Link>
+    </ListingSheet>
+  );
+}
+
+interface Props {
+  readonly listingKey: string;
+  /** Goes to another of the results. */
+  readonly onStep: (key: string) => void;
+  /** What stands before the steps: the way out. */
+  readonly children: ReactNode;
+}
+
+/** One listing, with the steps among the results, what can be done with it, and the others that are kept open. */
+export function ListingSheet({ listingKey, onStep, children }: Props) {
   const { clientId } = useOpenFile();
   const answer = useListing(listingKey);
   return (
     <div className={cx('listing')}>
       <header className={cx('bar')}>
-        <Steps listingKey={listingKey} />
+        {children}
+        <Steps listingKey={listingKey} onStep={onStep} />
         <span className="push">
+          {answer.data && <KeepOpen listing={answer.data.listing} />}
           {isOwnKey(listingKey) ? (
             <span className="chip chip-wait">Of your own file: only you see this home</span>
           ) : (
@@ -57,6 +81,7 @@ export function ListingPage() {
           )}
         </span>
       </header>
+      <OpenHomes listingKey={listingKey} onOpen={onStep} />
       {answer.isPending && <Waiting what="Opening the listing …" />}
       {answer.isError && <Failed error={answer.error} retry={() => void answer.refetch()} />}
       {answer.data && <Listing key={listingKey} {...answer.data} />}

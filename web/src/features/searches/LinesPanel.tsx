@@ -2,6 +2,7 @@ import { FIELD_GROUPS, fieldOf, isEither, linesOfMember, PROPERTY_TYPES, travelO
 import type { CatalogueEntry, Field, Line, NewLine, PropertyType, Search } from '@perambula/core';
 import { Select } from 'antd';
 import { useCallback, useState } from 'react';
+import { KIND_LABEL } from '../../shared/kinds.js';
 import { changeDraft, useDraft } from './draft/draft.js';
 import { EitherRow } from './lines/EitherRow.js';
 import { FieldCatalogue } from './lines/FieldCatalogue.js';
@@ -15,15 +16,6 @@ import lineCss from './line.module.css';
 import ownCss from './LinesPanel.module.css';
 
 const cx = classesOf(lineCss, ownCss);
-
-const KIND_LABEL: Readonly<Record<PropertyType, string>> = {
-  Residential: 'Homes for sale',
-  'Residential Lease': 'Homes to rent',
-  'Residential Income': 'Two to four units',
-  Land: 'Land',
-  Farm: 'Farms',
-  'Commercial Sale': 'Commercial',
-};
 
 /** Of these a search may well ask twice: a deck, and no pool. */
 const MANY_LINES: ReadonlySet<Field['type']> = new Set(['choices', 'text']);

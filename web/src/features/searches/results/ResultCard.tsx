@@ -8,6 +8,7 @@ import { facts, price, street, timeOnMarket } from '../../../shared/format.js';
 import { Leafed, useLeaf } from '../../../shared/Leafed.js';
 import { Picture } from '../../../shared/Picture.js';
 import { Status } from '../../../shared/status.js';
+import { ReadHere } from './ReadHere.js';
 import { sayChance } from './reach.rules.js';
 import { classesOf } from '../../../shared/classes.js';
 import resultsCss from './results.module.css';
@@ -86,12 +87,10 @@ export const ResultCard = memo(function ResultCard({
         </p>
         <p className={cx('result-credit')}>{isOwnKey(row.ListingKey) ? 'Your own file' : String(row['ListOfficeName'] ?? '')}</p>
       </div>
-      <Checkbox
-        className={cx('result-choose')}
-        checked={chosen}
-        onChange={() => onChoose(row.ListingKey)}
-        aria-label={`Choose ${street(row)}`}
-      />
+      <span className={cx('result-choose')}>
+        <ReadHere listingKey={row.ListingKey} name={street(row)} />
+        <Checkbox checked={chosen} onChange={() => onChoose(row.ListingKey)} aria-label={`Choose ${street(row)}`} />
+      </span>
     </article>
   );
 });

@@ -12,6 +12,7 @@ import { street } from '../../../shared/format.js';
 import { Status } from '../../../shared/status.js';
 import { cellText, cellTitle, isNumeric, known, moved, withWidth } from './columns.rules.js';
 import type { Column } from './columns.rules.js';
+import { ReadHere } from './ReadHere.js';
 import { News } from './ResultCard.js';
 import type { ResultRows } from './resultRows.api.js';
 import { percent } from './reach.rules.js';
@@ -233,7 +234,12 @@ function Minutes({ taken }: { readonly taken: number | null | undefined }) {
 }
 
 function Value({ field, row, now }: { readonly field: Field; readonly row: Row; readonly now: string }) {
-  if (field.name === 'UnparsedAddress') return <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link>;
+  if (field.name === 'UnparsedAddress')
+    return (
+      <>
+        <Link to={`/listings/${row.ListingKey}`}>{street(row)}</Link> <ReadHere listingKey={row.ListingKey} name={street(row)} />
+      </>
+    );
   if (field.name === 'Status') return <Status status={String(row['StandardStatus'])} />;
   if (field.name === 'ListPrice' && typeof row['ListPrice'] === 'number') return <b>{dollars(row['ListPrice'])}</b>;
   return <span title={cellTitle(field, row)}>{cellText(field, row, now)}</span>;

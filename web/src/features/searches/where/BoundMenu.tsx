@@ -4,6 +4,7 @@ import type { Bound, Search } from '@perambula/core';
 import { Dropdown } from 'antd';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { FORMATS, KeepBound, writeAll } from '../../bounds/index.js';
 import { CornersEditor } from './CornersEditor.js';
 import { freshId } from '../draft/draft.js';
@@ -26,6 +27,7 @@ interface Props {
 /** What else can be done with a bound. */
 export function BoundMenu({ bound, search, held, tried, onTry, onChange, onReplace }: Props) {
   const [open, setOpen] = useState<'corners' | 'keep' | null>(null);
+  const navigate = useNavigate();
   const { shape, name } = bound;
   const items = [
     { key: 'try', label: tried ? 'Put it back' : sayTrial(held), onClick: onTry },
@@ -33,6 +35,11 @@ export function BoundMenu({ bound, search, held, tried, onTry, onChange, onRepla
       key: 'double',
       label: 'Double it',
       onClick: () => onChange({ ...search, bounds: [...search.bounds, { ...bound, id: freshId(search) }] }),
+    },
+    {
+      key: 'comps',
+      label: 'Comps inside it',
+      onClick: () => void navigate(`/comps?place=drawn&kind=${encodeURIComponent(search.kinds[0] ?? '')}`, { state: { bound } }),
     },
     ...(shape.type === 'Polygon' ? [{ key: 'corners', label: 'Type its corners …', onClick: () => setOpen('corners') }] : []),
     ...(shape.type === 'TravelTime'

@@ -1,5 +1,6 @@
-import { ADJUSTED, dollars } from '@perambula/core';
-import type { AdjustedPart, AdjustedSale, Effect, PriceModel, PriceRange } from '@perambula/core';
+import { dollars } from '../search/numbers.js';
+import { ADJUSTED } from './priceModel.js';
+import type { AdjustedPart, AdjustedSale, Effect, PriceModel, PriceRange } from './priceModel.js';
 
 type Adjustment = keyof AdjustedSale['adjustments'];
 

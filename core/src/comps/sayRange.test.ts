@@ -1,6 +1,6 @@
-import type { AdjustedSale, PriceModel, PriceRange } from '@perambula/core';
+import type { AdjustedSale, PriceModel, PriceRange } from './priceModel.js';
 import { describe, expect, it } from 'vitest';
-import { adjustmentsOf, effectsOf, sayAdjustment, sayRange, sayWhy } from './range.rules.js';
+import { adjustmentsOf, effectsOf, sayAdjustment, sayRange, sayWhy } from './sayRange.js';
 
 const sale = (adjustments: AdjustedSale['adjustments']): AdjustedSale => ({
   listingKey: 'A',

@@ -1,0 +1,114 @@
+import { groupsOf, USUAL_WEIGHTS } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
+import type { CompsAnswer } from '@perambula/contract';
+import { Button } from 'antd';
+import { Printer } from 'lucide-react';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import type { ComponentProps } from 'react';
+import { useNow } from '../../shared/clock.api.js';
+import { calendarDay } from '../../shared/format.js';
+import { Waiting } from '../../shared/Waiting.js';
+import { HomesOnMap } from '../homesMap/index.js';
+import { OutlookPanel } from '../listings/index.js';
+import type { Subject } from './comps.api.js';
+import { compsOf, sayBeside, tickedAtFirst } from './comps.rules.js';
+import { CompsFile } from './CompsFile.js';
+import { CompsTable } from './CompsTable.js';
+import { SoldFigures } from './SoldFigures.js';
+import { AdjustedSales, useWorth, ValueRange } from './ValueRange.js';
+import { Weights } from './Weights.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './CompsPage.module.css';
+
+const cx = classesOf(ownCss);
+
+const PriceBySize = lazy(async () => ({ default: (await import('./PriceBySize.js')).PriceBySize }));
+
+interface Props extends CompsAnswer {
+  readonly about: Subject;
+  /** What a file of it is called. */
+  readonly title: string;
+  /** Where a place was asked for: how many were sold there, and in what time. */
+  readonly sold?: ComponentProps<typeof SoldFigures>['sold'];
+}
+
+/** Homes compared, by what became of them; those ticked count. */
+export function Compared({ about, subject, homes, total, miles, title, sold }: Props) {
+  const isListed = about.parcel === undefined;
+  const today = calendarDay(useNow());
+  const [weights, setWeights] = useState(USUAL_WEIGHTS);
+  const [ownTicks, setOwnTicks] = useState<ReadonlySet<string> | null>(null);
+  const comps = useMemo(() => compsOf(homes, subject, weights, today), [homes, subject, weights, today]);
+  const atFirst = useMemo(() => tickedAtFirst(comps), [comps]);
+  const ticked = ownTicks ?? atFirst;
+  const groups = useMemo(() => {
+    const inOrder = groupsOf(comps, ticked);
+    // who asks what was sold reads that first
+    return sold ? inOrder.sort((a, b) => Number(b.group === 'closed') - Number(a.group === 'closed')) : inOrder;
+  }, [comps, ticked, sold]);
+  const counted = comps.filter(({ record }) => ticked.has(record.ListingKey));
+  const countedHomes = useMemo(
+    () => comps.flatMap(({ record }) => (ticked.has(record.ListingKey) ? record : [])),
+    [comps, ticked],
+  );
+  const worth = useWorth(subject, countedHomes, today);
+  const tick = (key: string): void => {
+    const next = new Set(ticked);
+    if (!next.delete(key)) next.add(key);
+    setOwnTicks(next);
+  };
+  return (
+    <>
+      <div className={cx('head')}>
+        <span className={cx('beside')}>{sayBeside(counted.length, homes.length, total, miles)}</span>
+        <span className={cx('acts')}>
+          {subject && <Weights weights={weights} onChange={setWeights} />}
+          <CompsFile about={about} keys={countedHomes.map(({ ListingKey }) => ListingKey)} title={title} />
+          <Button icon={<Printer size={14} />} onClick={() => window.print()}>
+            Print
+          </Button>
+        </span>
+      </div>
+      {sold && <SoldFigures closed={groups.find(({ group }) => group === 'closed')} sold={sold} />}
+      <div className={cx('columns')}>
+        <div>
+          {homes.length === 0 ? (
+            <p className="soft">
+              {subject ? 'No home of its kind is near enough to compare.' : 'There is no home of its kind to compare.'}
+            </p>
+          ) : (
+            <CompsTable subject={subject} isListed={isListed} today={today} groups={groups} ticked={ticked} onTick={tick} />
+          )}
+          {subject && worth?.model && worth.range && (
+            <AdjustedSales subject={subject} homes={countedHomes} model={worth.model} range={worth.range} />
+          )}
+          <p className="tight">
+            Price is what was paid where a home closed, else what is asked. Days run until a contract, until it went off, or to
+            today. Not an appraisal.
+          </p>
+        </div>
+        <aside className={cx('side')}>
+          {subject && worth && <ValueRange subject={subject} worth={worth} />}
+          <section aria-label="Price by size">
+            <h2>Price by size</h2>
+            <Suspense fallback={<Waiting what="Drawing …" />}>
+              <PriceBySize comps={counted} subject={subject} today={today} />
+            </Suspense>
+          </section>
+          {subject && isListed && <OutlookPanel listingKey={subject.ListingKey} />}
+          <Where homes={countedHomes} subject={subject} />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function Where({ homes, subject }: { readonly homes: readonly ListingRecord[]; readonly subject: ListingRecord | null }) {
+  const all = useMemo(() => (subject ? [subject, ...homes] : homes), [subject, homes]);
+  return (
+    <section aria-label="Where they are" className={cx('where')}>
+      <h2>Where they are</h2>
+      <HomesOnMap label="Where the homes compared lie" homes={all} />
+    </section>
+  );
+}

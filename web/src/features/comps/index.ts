@@ -1,0 +1,1 @@
+export { addressOf, byPlaceIn } from './place.rules.js';
