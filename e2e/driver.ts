@@ -53,6 +53,12 @@ export class Agent {
     await target.fill(text);
   }
 
+  /** Chooses among what a field offers. */
+  async choose(label: string, text: string): Promise<void> {
+    await this.click(this.page.getByRole('combobox', { name: label, exact: true }));
+    await this.click(offered(this.page, text).first());
+  }
+
   async press(keys: string): Promise<void> {
     this.actions++;
     await this.page.keyboard.press(keys);

@@ -57,6 +57,18 @@ test('what sold in one town lately, townhouses only: highest and lowest are read
   took(agent, 'What sold in a town, highest and lowest', 2);
 });
 
+test('what sold in one district, townhouses only, by the chooser: how many, highest and lowest are read', async ({ page }) => {
+  const agent = await signedIn(page);
+  const fine = watch(page);
+  await agent.click(page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Comps' }));
+  await agent.choose('Place', 'Port Ostrey');
+  await agent.choose('Sold in the last', '12 months');
+  const figures = page.getByRole('region', { name: 'What was sold' });
+  await expect(figures).toContainText(/\d+\s*sold\s*\$[\d,]+\s*lowest\s*\$[\d,]+\s*median\s*\$[\d,]+\s*highest/);
+  took(agent, 'What sold in a place, by the chooser', 5);
+  fine();
+});
+
 test('all that ever happened at one address', async ({ page }) => {
   const agent = await signedIn(page);
   const { rows } = (await (
@@ -91,8 +103,8 @@ test('comps round an address: picked, and the averages read', async ({ page }) =
   ).json()) as ListingsAnswer;
   const address = String(rows[0]?.['UnparsedAddress']);
   await goTo(agent, address);
-  await agent.click(page.getByRole('link', { name: 'Comps' }));
-  const counted = page.getByRole('heading', { level: 1 });
+  await agent.click(page.getByRole('main').getByRole('link', { name: 'Comps' }));
+  const counted = page.getByText(/homes counted/);
   await expect(counted).toContainText(/\d+ of \d+ homes counted/);
   const before = await counted.innerText();
   // the likest are ticked already: one of them is left out, one more is taken in

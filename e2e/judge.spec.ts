@@ -111,3 +111,52 @@ test('comps follow what likeness is taken for', async ({ page }) => {
   await expectAccessible(page);
   fine();
 });
+
+test('homes are read beside the results, which keep their place, and several are kept open', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/search');
+  const fine = watch(page);
+  await agent.click(agent.button('New search'));
+  const cards = homesOn(page);
+  await agent.click(cards.nth(1).getByRole('button', { name: /^Read .* beside the results$/ }));
+  const beside = page.getByRole('dialog', { name: 'A home from the results' });
+  await expect(beside.getByText(/^2 of /)).toBeVisible();
+  await expect(cards.nth(1)).toBeInViewport();
+  const first = await beside.getByRole('heading', { level: 1 }).innerText();
+  await agent.click(beside.getByRole('button', { name: 'Keep open' }));
+  await page.keyboard.press('ArrowRight');
+  await expect(beside.getByText(/^3 of /)).toBeVisible();
+  await agent.click(beside.getByRole('button', { name: 'Keep open' }));
+  await expectAccessible(page);
+  const open = page.getByRole('navigation', { name: 'Homes kept open' });
+  await agent.click(open.getByRole('button', { name: first.split(',')[0] as string, exact: true }));
+  await expect(beside.getByRole('heading', { level: 1 })).toHaveText(first);
+  await agent.click(beside.getByRole('link', { name: 'Its page' }));
+  await expect(beside).toHaveCount(0);
+  await expect(open.getByRole('link', { name: 'Side by side' })).toHaveAttribute('href', /^\/beside\/[^,]+,[^,]+$/);
+  fine();
+});
+
+test('what is in a bound is compared in one step, and saved as a file', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/today');
+  const fine = watch(page);
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await agent.click(page.getByRole('combobox', { name: 'Find anything' }));
+  await page.keyboard.type('within 2 miles of Ferry Square');
+  await agent.click(found(page, 'Search').first());
+  await agent.click(agent.button(/^More about 2 miles around Ferry Square/));
+  await agent.click(page.getByRole('menuitem', { name: 'Comps inside it' }));
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Ferry Square');
+  await expect(page.getByText(/^\d+ of \d+ homes counted/)).toBeVisible();
+  // another time keeps the bound, which is drawn nowhere else
+  await agent.choose('Sold in the last', '12 months');
+  await expect(page.getByRole('region', { name: 'What was sold' })).toContainText('median');
+  await expectAccessible(page);
+  await agent.click(agent.button('Save as'));
+  const saved = page.waitForEvent('download');
+  await agent.click(page.getByRole('menuitem', { name: /PDF/ }));
+  expect((await saved).suggestedFilename()).toBe('comps.pdf');
+  fine();
+});

@@ -31,6 +31,7 @@ export function PlaceChooser({ asked, kept, drawn, onChange }: Props) {
       <label className={cx('place')}>
         <span>Place</span>
         <Select
+          aria-label="Place"
           showSearch={{ optionFilterProp: 'label' }}
           autoFocus={asked.place === ''}
           placeholder="A town, district, school, postal code or bound"
@@ -42,6 +43,7 @@ export function PlaceChooser({ asked, kept, drawn, onChange }: Props) {
       <label>
         <span>Kind</span>
         <Select
+          aria-label="Kind"
           value={asked.kind}
           options={PROPERTY_TYPES.map((value) => ({ value, label: KIND_LABEL[value] }))}
           onChange={(kind) => onChange({ ...asked, kind, subType: '' })}
@@ -50,6 +52,7 @@ export function PlaceChooser({ asked, kept, drawn, onChange }: Props) {
       <label>
         <span>Subtype</span>
         <Select
+          aria-label="Subtype"
           showSearch
           value={asked.subType}
           options={[{ value: '', label: 'any' }, ...subTypes.map(({ value }) => ({ value, label: value }))]}
@@ -59,6 +62,7 @@ export function PlaceChooser({ asked, kept, drawn, onChange }: Props) {
       <label>
         <span>Sold in the last</span>
         <Select
+          aria-label="Sold in the last"
           value={asked.span}
           options={spans.map((value) => ({ value, label: sayPeriod(value) }))}
           onChange={(span: string) => onChange({ ...asked, span })}

@@ -28,7 +28,7 @@ export function PlaceComps() {
   return (
     <div className={cx('page')}>
       <header className={cx('head')}>
-        <h1>{where ? `Comps in ${where.name}` : 'Comps by place'}</h1>
+        <h1>{where ? `Comps: ${where.name}` : 'Comps by place'}</h1>
       </header>
       <PlaceChooser
         asked={isGone ? { ...asked, place: '' } : asked}
@@ -85,7 +85,7 @@ function Found({ asked, where }: { readonly asked: AskedByPlace; readonly where:
       homes={homes}
       total={sold.data.total + others.data.total}
       miles={null}
-      title={`Homes in ${where.name}, sold in the last ${sayPeriod(asked.span)}, and now`}
+      title={`${where.name}: sold in the last ${sayPeriod(asked.span)}, and now`}
       sold={{ total: sold.data.total, span: asked.span }}
     />
   );

@@ -27,7 +27,7 @@ describe('what is asked by place', () => {
   it('offers bounds first, and no kind of place of which there is none', () => {
     const choices = { City: [{ value: 'Wrenfield', listings: 3 }], SubdivisionName: [] };
     expect(placesOf(choices, kept, drawn).map(({ label, options }) => [label, options.map((each) => each.label)])).toEqual([
-      ['Bounds', ['The bound drawn', 'Old Quay']],
+      ['Bounds', ['0.31 mile around a point', 'Old Quay']],
       ['Towns', ['Wrenfield']],
     ]);
   });
@@ -35,7 +35,7 @@ describe('what is asked by place', () => {
   it.each([
     ['City:Wrenfield', 'Wrenfield'],
     ['kept:b1', 'Old Quay'],
-    ['drawn', 'the bound drawn'],
+    ['drawn', '0.31 mile around a point'],
     ['SubdivisionName:A: B', 'A: B'],
   ])('%s leads to searches that can be asked', (place, name) => {
     const where = whereOf(place, kept, drawn);

@@ -1,5 +1,5 @@
 import type { Choices, KeptBound } from '@perambula/contract';
-import { isEither, isPeriod, PROPERTY_TYPES } from '@perambula/core';
+import { isEither, isPeriod, PROPERTY_TYPES, sayBound } from '@perambula/core';
 import type { Bound, FieldLine, PropertyType, Search, StatusTime } from '@perambula/core';
 
 /** The fields that name a place, and what their places are called together. */
@@ -53,7 +53,7 @@ export function placesOf(choices: Choices, kept: readonly KeptBound[], drawn: Bo
     options: (choices[field] ?? []).map(({ value }) => ({ value: `${field}:${value}`, label: value })),
   }));
   const bounds = [
-    ...(drawn ? [{ value: DRAWN, label: drawn.name ?? 'The bound drawn' }] : []),
+    ...(drawn ? [{ value: DRAWN, label: sayBound(drawn) }] : []),
     ...kept.map(({ id, name }) => ({ value: `${KEPT}:${id}`, label: name })),
   ];
   return [{ label: 'Bounds', options: bounds }, ...groups].filter(({ options }) => options.length > 0);
@@ -70,7 +70,7 @@ interface Where {
 export function whereOf(place: string, kept: readonly KeptBound[], drawn: Bound | null): Where | null {
   const [field = '', ...rest] = place.split(':');
   const value = rest.join(':');
-  if (place === DRAWN) return drawn && within(drawn.name ?? 'the bound drawn', { ...drawn, id: DRAWN, mode: 'in' });
+  if (place === DRAWN) return drawn && within(sayBound(drawn), { ...drawn, id: DRAWN, mode: 'in' });
   if (field === KEPT) {
     const bound = kept.find(({ id }) => id === value);
     return bound ? within(bound.name, { id: KEPT, mode: 'in', shape: bound.shape, name: bound.name, keptId: bound.id }) : null;
