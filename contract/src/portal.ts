@@ -52,6 +52,13 @@ export const openPortal = post('portal/session').takes<{ readonly token: string 
 
 export const getPortal = get('portal').gives<Portal>();
 
+/** What to verify of a home before relying on it: facts that other sources state otherwise, by their names. */
+export interface ToVerify {
+  readonly facts: readonly string[];
+}
+
+export const getToVerify = get('portal/homes/:key/verify').gives<ToVerify>();
+
 export const noteVisit = post('portal/homes/:key/visit').gives<object>();
 
 export const react = put('portal/homes/:key/reaction')

@@ -15,7 +15,7 @@ import {
   UseGuards,
 } from '@nestjs/common';
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
-import type { Portal } from '@perambula/contract';
+import type { Portal, ToVerify } from '@perambula/contract';
 import type { Request, Response } from 'express';
 import { takesTurnsAs } from '../common/asking.js';
 import { CONFIG } from '../common/config.js';
@@ -79,6 +79,12 @@ export class PortalController {
   @UseGuards(PortalGuard)
   open(@Visitor() personId: string): Promise<Portal> {
     return this.portal.open(personId);
+  }
+
+  @Get('homes/:key/verify')
+  @UseGuards(PortalGuard)
+  async toVerify(@Visitor() personId: string, @Param('key') key: string): Promise<ToVerify> {
+    return { facts: await this.portal.toVerify(personId, key) };
   }
 
   @Post('homes/:key/visit')

@@ -3,6 +3,7 @@ import { ClientsModule } from '../clients/index.js';
 import { ClockModule } from '../clock/index.js';
 import { EventsModule } from '../events/index.js';
 import { ListingsModule } from '../listings/index.js';
+import { RecordsModule } from '../records/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SentHomesModule } from '../sentHomes/index.js';
 import { ShowingsModule } from '../showings/index.js';
@@ -10,7 +11,16 @@ import { PortalController } from './portal.controller.js';
 import { PortalService } from './portal.service.js';
 
 @Module({
-  imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, SearchesModule, SentHomesModule, ShowingsModule],
+  imports: [
+    ClientsModule,
+    ClockModule,
+    EventsModule,
+    ListingsModule,
+    RecordsModule,
+    SearchesModule,
+    SentHomesModule,
+    ShowingsModule,
+  ],
   controllers: [PortalController],
   providers: [PortalService],
   exports: [PortalService],

@@ -1,6 +1,6 @@
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ClientFile, Deployment, Portal, Today } from '@perambula/contract';
+import type { ClientFile, Deployment, ListingsAnswer, Portal, RecordAnswer, Today, ToVerify } from '@perambula/contract';
 import { startTestStack } from '../testing/stack.js';
 import type { Browser, TestStack } from '../testing/stack.js';
 
@@ -59,6 +59,29 @@ describe('a portal', () => {
     for (const { isNew, toldAt } of homes) expect(isNew).toBe(toldAt > (lastVisitAt ?? ''));
     const told = homes.map((home) => home.toldAt);
     expect(told).toEqual([...told].sort().reverse());
+  });
+
+  it('says which facts of a home are to be verified, and nothing of what the public record states', async () => {
+    const { homes } = await open();
+    let differing = 0;
+    for (const { listing } of homes) {
+      const key = listing.ListingKey;
+      const { record, differences } = await stack.juno.good<RecordAnswer>('GET', `/api/listings/${key}/record`);
+      const told = await reader.good<ToVerify>('GET', `/api/portal/homes/${key}/verify`);
+      // a withheld address and a fact that a client does not see tell nothing
+      const seen = differences.filter(({ field }) => listing[field] !== undefined);
+      expect(told).toEqual({ facts: seen.map(({ label }) => label) });
+      if (seen.length > 0) differing++;
+      expect(JSON.stringify(told)).not.toContain(String(record?.['OwnerName'] ?? 'no owner'));
+    }
+    expect(differing).toBeGreaterThan(0);
+    const others = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', {
+      search: { version: 1, kinds: ['Land'], lines: [], bounds: [], order: [] },
+      set: 'fit',
+      limit: 1,
+    });
+    const { status } = await reader.ask('GET', `/api/portal/homes/${others.rows[0]?.ListingKey}/verify`);
+    expect(status).toBe(404);
   });
 
   it('keeps one reaction a home, the last one, and refuses what is none', async () => {

@@ -12,6 +12,7 @@ import { Failed, Waiting } from '../shared/Waiting.js';
 import { AgentMenu } from './AgentMenu.js';
 import { FileTab } from './FileTab.js';
 import { Finder } from './Finder.js';
+import { PaperFoot, PaperHead } from './OnPaper.js';
 import { Shortcuts } from './Shortcuts.js';
 import { useLiveEvents } from './liveEvents.js';
 import { classesOf } from '../shared/classes.js';
@@ -75,7 +76,9 @@ function Signed() {
         ))}
       </nav>
       <main className="view" id="view" tabIndex={-1}>
+        <PaperHead />
         <Outlet />
+        <PaperFoot />
       </main>
       <Reading />
       <Shortcuts />

@@ -31,7 +31,7 @@ function AboutHomes({ about, keys }: { readonly about: Subject; readonly keys: r
   if (answer.isError) return <Failed error={answer.error} retry={() => void answer.refetch()} />;
   const { subject } = answer.data;
   return (
-    <div className={cx('page')}>
+    <div className={cx('page wide-on-paper')}>
       <header className={cx('head')}>
         <h1>{subject ? street(subject) : 'Homes compared'}</h1>
       </header>

@@ -13,7 +13,7 @@ import ownCss from './CompsTable.module.css';
 
 const cx = classesOf(ownCss);
 
-/** Of each group so many are shown at first, the likest. */
+/** Of each group so many are shown at first: the likest, with whatever is ticked besides; where there is no subject, the first. */
 const SHOWN = 8;
 
 interface Props {
@@ -72,7 +72,7 @@ interface GroupProps extends Pick<Props, 'ticked' | 'onTick'> {
 
 function Group({ group: { group, comps, ticked: count, averages }, hasSubject, ticked, onTick }: GroupProps) {
   const [all, showAll] = useState(false);
-  const shown = comps.filter(({ record }, i) => all || i < SHOWN || ticked.has(record.ListingKey));
+  const shown = comps.filter(({ record }, i) => all || i < SHOWN || (hasSubject && ticked.has(record.ListingKey)));
   const columns = COMP_FIGURES.length + (hasSubject ? 2 : 1);
   const line = (name: string, of: (figure: CompFigure) => string, isFirst = false) => (
     <tr className={cx(isFirst ? 'average is-first' : 'average')}>

@@ -26,7 +26,7 @@ export function PlaceComps() {
   const where = useMemo(() => whereOf(place, kept.data ?? [], drawn), [place, kept.data, drawn]);
   const isGone = place !== '' && !where && !kept.isPending;
   return (
-    <div className={cx('page')}>
+    <div className={cx('page wide-on-paper')}>
       <header className={cx('head')}>
         <h1>{where ? `Comps: ${where.name}` : 'Comps by place'}</h1>
       </header>

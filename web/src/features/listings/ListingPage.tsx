@@ -81,6 +81,7 @@ export function ListingSheet({ listingKey, onStep, children }: Props) {
           )}
         </span>
       </header>
+      <p className={cx('on-paper')}>Printed for yourself, with what is for you only. To hand a home over, use its PDF.</p>
       <OpenHomes listingKey={listingKey} onOpen={onStep} />
       {answer.isPending && <Waiting what="Opening the listing …" />}
       {answer.isError && <Failed error={answer.error} retry={() => void answer.refetch()} />}

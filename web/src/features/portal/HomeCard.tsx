@@ -6,7 +6,7 @@ import { messageOf } from '../../shared/http.js';
 import { Leafed, useLeaf } from '../../shared/Leafed.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
-import { tellOpened, useAskToSee, useReact } from './portal.api.js';
+import { tellOpened, useAskToSee, useReact, useToVerify } from './portal.api.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
 import ownCss from './HomeCard.module.css';
@@ -118,9 +118,15 @@ function Verdicts({ chosen, busy, onChoose }: VerdictsProps) {
 }
 
 function More({ listing }: Pick<PortalHome, 'listing'>) {
+  const toVerify = useToVerify(listing.ListingKey).data?.facts ?? [];
   return (
     <div className={cx('home-more')}>
       <p>{String(listing['PublicRemarks'] ?? '')}</p>
+      {toVerify.length > 0 && (
+        <p className={cx('home-verify')}>
+          <b>Verify: {toVerify.join(', ')}.</b> Another source states it otherwise; ask before you rely on it.
+        </p>
+      )}
       <div className={cx('home-pictures')}>
         {Array.from({ length: Math.max(0, Number(listing['PhotosCount'] ?? 1) - 1) }, (_, i) => (
           <Picture

@@ -3,6 +3,7 @@ import {
   askToSee,
   countVisits,
   getPortal,
+  getToVerify,
   noteVisit,
   openPortal,
   react,
@@ -14,6 +15,17 @@ import { ask } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
 
 const portalKeys = queryKeys('portal', { staleBy: [] }, { by: (token: string) => [token] });
+const toVerifyKeys = queryKeys('toVerify', { staleBy: [] }, { of: (key: string) => [key] });
+
+/** What to verify of a home; without it, where that cannot be told. */
+export function useToVerify(key: string) {
+  return useQuery({
+    queryKey: toVerifyKeys.of(key),
+    queryFn: ({ signal }) => ask(getToVerify, { at: { key }, signal }),
+    retry: false,
+    staleTime: Infinity,
+  });
+}
 
 /** Takes the link's token into a cookie once, then asks for the portal. */
 export function usePortal(token: string | undefined) {

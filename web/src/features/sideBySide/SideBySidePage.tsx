@@ -48,7 +48,7 @@ function Beside({ homes }: { readonly homes: readonly ListingAnswer[] }) {
       replace: true,
     });
   return (
-    <div className={cx('page')}>
+    <div className={cx('page wide-on-paper')}>
       <header className={cx('head')}>
         <h1>Side by side</h1>
         <span className={cx('acts')}>
