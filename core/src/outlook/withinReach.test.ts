@@ -5,7 +5,7 @@ import type { ListingRecord } from '../listing/record.js';
 import { fallsOf } from './falls.js';
 import { CUT } from './outlook.js';
 import type { PriceSpell } from './outlook.js';
-import { withinReach } from './withinReach.js';
+import { fallsAlike, withinReach } from './withinReach.js';
 import type { Stood } from './withinReach.js';
 
 const NOW = Date.parse('2026-04-14T12:00:00Z');
@@ -30,17 +30,25 @@ const alike = (many: number, cuts: number, more: Partial<ListingRecord> = {}): S
 
 describe('withinReach', () => {
   it('is the share of homes alike that cut so far within 30 days, of those that stood as long', () => {
-    expect(withinReach([home()], 400_000, alike(50, 10), NOW)).toEqual([{ listingKey: 'H', chance: 0.2 }]);
+    expect(withinReach([home()], 400_000, fallsAlike(alike(50, 10)), NOW)).toEqual([{ listingKey: 'H', chance: 0.2 }]);
     // five per cent of 430,000 are not enough
-    expect(withinReach([home({ ListPrice: 430_000 })], 400_000, alike(50, 10), NOW)).toEqual([{ listingKey: 'H', chance: 0 }]);
+    expect(withinReach([home({ ListPrice: 430_000 })], 400_000, fallsAlike(alike(50, 10)), NOW)).toEqual([
+      { listingKey: 'H', chance: 0 },
+    ]);
   });
 
   it('goes by the nearest forty: of its town, kind and price, or else as much of that as they share', () => {
     const [here, elsewhere] = [alike(50, 25), alike(60, 0, { City: 'Sedge Ferry' })];
-    expect(withinReach([home()], 400_000, [...here, ...elsewhere], NOW)[0]?.chance).toBeCloseTo(0.5, 12);
-    expect(withinReach([home()], 400_000, [...here.slice(0, 30), ...elsewhere], NOW)[0]?.chance).toBeCloseTo(25 / 90, 12);
+    expect(withinReach([home()], 400_000, fallsAlike([...here, ...elsewhere]), NOW)[0]?.chance).toBeCloseTo(0.5, 12);
+    expect(withinReach([home()], 400_000, fallsAlike([...here.slice(0, 30), ...elsewhere]), NOW)[0]?.chance).toBeCloseTo(
+      25 / 90,
+      12,
+    );
     const condos = alike(50, 50, { PropertySubType: 'Condominium' });
-    expect(withinReach([home()], 400_000, [...here.slice(25, 50), ...condos], NOW)[0]?.chance).toBeCloseTo(50 / 75, 12);
+    expect(withinReach([home()], 400_000, fallsAlike([...here.slice(25, 50), ...condos]), NOW)[0]?.chance).toBeCloseTo(
+      50 / 75,
+      12,
+    );
   });
 
   it('leaves out homes that are under contract, cheap enough, without a price or a beginning, or of which nothing is known', () => {
@@ -53,19 +61,19 @@ describe('withinReach', () => {
       { PropertyType: 'Land' },
       { OnMarketDate: new Date(NOW - 100 * DAY).toISOString() },
     ])
-      expect(withinReach([home(out)], 400_000, alike(50, 10), NOW)).toEqual([]);
+      expect(withinReach([home(out)], 400_000, fallsAlike(alike(50, 10)), NOW)).toEqual([]);
     // a price that changed lately has not stood for long
     const lately = {
       OnMarketDate: new Date(NOW - 100 * DAY).toISOString(),
       PriceChangeTimestamp: new Date(NOW - 2 * DAY).toISOString(),
     };
-    expect(withinReach([home(lately)], 400_000, alike(50, 10), NOW)).toHaveLength(1);
+    expect(withinReach([home(lately)], 400_000, fallsAlike(alike(50, 10)), NOW)).toHaveLength(1);
   });
 
   it('puts the likeliest first', () => {
     const stood = [...alike(50, 10), ...alike(50, 40, { City: 'Sedge Ferry' })];
     const homes = [home(), home({ ListingKey: 'F', City: 'Sedge Ferry' })];
-    expect(withinReach(homes, 400_000, stood, NOW).map(({ listingKey }) => listingKey)).toEqual(['F', 'H']);
+    expect(withinReach(homes, 400_000, fallsAlike(stood), NOW).map(({ listingKey }) => listingKey)).toEqual(['F', 'H']);
   });
 });
 

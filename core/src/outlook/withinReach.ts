@@ -45,33 +45,43 @@ function bandOf(record: ListingRecord): string {
   return price === null || price <= 0 ? 'none' : String(Math.floor(Math.log(price) / Math.log(BAND)));
 }
 
+/** How prices of homes alike fell, by what makes them alike: made once and asked about many homes. */
+export interface FallsAlike {
+  /** Of homes alike in town, kind and price, or as much of that as forty share; null where there is none of its property type. */
+  readonly of: (home: ListingRecord) => Falls | null;
+}
+
+/** @param stood  homes that were for sale */
+export function fallsAlike(stood: readonly Stood[]): FallsAlike {
+  const groups = LIKENESSES.map((of) => groupedBy(stood, of));
+  const known = new Map<string, Falls>();
+  return {
+    of(home) {
+      const enough = LIKENESSES.findIndex((of, i) => (groups[i]?.get(of(home))?.length ?? 0) >= ENOUGH);
+      const at = enough < 0 ? LIKENESSES.length - 1 : enough;
+      const name = LIKENESSES[at]?.(home) ?? '';
+      const alike = groups[at]?.get(name);
+      if (!alike) return null;
+      let falls = known.get(name);
+      if (!falls) known.set(name, (falls = fallsOf(alike.flatMap(({ spells }) => spells))));
+      return falls;
+    },
+  };
+}
+
 /**
- * For homes that cost more than a ceiling, the chance that each falls under it within 30 days, by how homes alike fell:
- * in town, kind and price, or as much of that as forty of them share. By property facts alone. The likeliest first;
- * those are left out that are not for sale, or of which nothing is known.
+ * For homes that cost more than a ceiling, the chance that each falls under it within 30 days, by how homes alike fell. By
+ * property facts alone. The likeliest first; those are left out that are not for sale, or of which nothing is known.
  *
- * @param stood  homes that were for sale, of which those alike are taken
  * @param now  milliseconds since 1970 UTC
  */
-export function withinReach(
-  homes: readonly ListingRecord[],
-  ceiling: number,
-  stood: readonly Stood[],
-  now: number,
-): WithinReach[] {
-  const groups = LIKENESSES.map((of) => groupedBy(stood, of));
-  const falls = new Map<string, Falls>();
+export function withinReach(homes: readonly ListingRecord[], ceiling: number, alike: FallsAlike, now: number): WithinReach[] {
   const reached = homes.flatMap((home): WithinReach[] => {
     const price = numberIn(home, 'ListPrice');
     const since = stoodSince(home);
     if (home['StandardStatus'] !== 'Active' || price === null || price <= ceiling || since === null) return [];
-    const at = LIKENESSES.findIndex((of, i) => (groups[i]?.get(of(home))?.length ?? 0) >= ENOUGH);
-    const name = LIKENESSES[at < 0 ? LIKENESSES.length - 1 : at]?.(home) ?? '';
-    const alike = groups[at < 0 ? LIKENESSES.length - 1 : at]?.get(name);
-    if (!alike) return [];
-    let known = falls.get(name);
-    if (!known) falls.set(name, (known = fallsOf(alike.flatMap(({ spells }) => spells))));
-    const chance = known.chance(Math.max(0, Math.floor((now - since) / DAY_MS)), (price - ceiling) / price, REACH_DAYS);
+    const stoodFor = Math.max(0, Math.floor((now - since) / DAY_MS));
+    const chance = alike.of(home)?.chance(stoodFor, (price - ceiling) / price, REACH_DAYS) ?? null;
     return chance === null ? [] : [{ listingKey: home.ListingKey, chance }];
   });
   return reached.sort((a, b) => b.chance - a.chance);

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { OutlookAnswer } from '@perambula/contract';
-import { fallsOf, outlookOf, priceSpellsOf, today, withinReach } from '@perambula/core';
-import type { Life, PropertyType, Stood, WithinReach } from '@perambula/core';
+import { fallsAlike, fallsOf, outlookOf, priceSpellsOf, today, withinReach } from '@perambula/core';
+import type { FallsAlike, Life, PropertyType, Stood, WithinReach } from '@perambula/core';
 import { Clock } from '../clock/index.js';
 import { basisOf, LastWorkedOut } from '../common/lastWorkedOut.js';
 import { ListingsService } from '../listings/index.js';
@@ -12,6 +12,8 @@ const AHEAD_DAYS = 30;
 /** What became of homes alike: at the desk, since hundreds of listings are read for it. */
 @Injectable()
 export class HomesAlike {
+  /** By the property types asked for, how prices fell. */
+  private readonly alike = new LastWorkedOut<FallsAlike>();
   /** By property type, how homes stood at their prices. */
   private readonly stood = new LastWorkedOut<readonly Stood[]>();
 
@@ -46,9 +48,17 @@ export class HomesAlike {
     among: readonly (readonly [PropertyType, readonly string[]])[],
   ): Promise<WithinReach[]> {
     const homes = await this.listings.byKeys(keys);
-    const stood: Stood[] = [];
-    for (const [type, alike] of among) stood.push(...(await this.stoodOf(type, alike)));
-    return withinReach([...homes.values()], ceiling, stood, this.clock.now());
+    return withinReach([...homes.values()], ceiling, await this.alikeAmong(among), this.clock.now());
+  }
+
+  private alikeAmong(among: readonly (readonly [PropertyType, readonly string[]])[]): Promise<FallsAlike> {
+    const day = today(this.clock.time());
+    const types = among.map(([type]) => type).join();
+    return this.alike.of(types, among.map(([, keys]) => basisOf(day, keys)).join(), async () => {
+      const stood: Stood[] = [];
+      for (const [type, keys] of among) stood.push(...(await this.stoodOf(type, keys)));
+      return fallsAlike(stood);
+    });
   }
 
   private stoodOf(type: PropertyType, keys: readonly string[]): Promise<readonly Stood[]> {

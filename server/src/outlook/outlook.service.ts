@@ -47,11 +47,12 @@ export class OutlookService {
     const ceiling = priceCeiling(search);
     const homes = keys.filter((key) => !isOwnKey(key));
     if (!ceiling || homes.length === 0) return { ceiling: ceiling?.most ?? null, homes: [] };
-    const among: [PropertyType, string[]][] = [];
-    for (const kind of search.kinds) {
-      const alike = await this.searches.first(agentId, listedLately(kind), MOST_ALIKE);
-      among.push([kind, alike.keys.filter((key) => !isOwnKey(key))]);
-    }
+    const among = await Promise.all(
+      search.kinds.map(async (kind): Promise<[PropertyType, string[]]> => {
+        const alike = await this.searches.first(agentId, listedLately(kind), MOST_ALIKE);
+        return [kind, alike.keys.filter((key) => !isOwnKey(key))];
+      }),
+    );
     const reached = await this.desk.run('page', 'how homes alike fared', HomesAlike, 'withinReach', homes, ceiling.most, among);
     return { ceiling: ceiling.most, homes: reached };
   }

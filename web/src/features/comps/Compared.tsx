@@ -60,7 +60,9 @@ export function Compared({ about, subject, homes, total, miles, title, sold }: P
   return (
     <>
       <div className={cx('head')}>
-        <span className={cx('beside')}>{sayBeside(counted.length, homes.length, total, miles)}</span>
+        <span role="status" className={cx('beside')}>
+          {sayBeside(counted.length, homes.length, total, miles)}
+        </span>
         <span className={cx('acts')}>
           {subject && <Weights weights={weights} onChange={setWeights} />}
           <CompsFile about={about} keys={countedHomes.map(({ ListingKey }) => ListingKey)} title={title} />
