@@ -46,7 +46,9 @@ export class SearchBuilder {
 
   /** Gives the status that was said last its time; false where none was said, or it has one. */
   timeStatus(time: Omit<StatusTime, 'status'>): boolean {
-    const last = this.lines.findLastIndex((line) => !isEither(line) && line.field === 'Status' && !this.from.lines.includes(line));
+    const last = this.lines.findLastIndex(
+      (line) => !isEither(line) && line.field === 'Status' && !this.from.lines.includes(line),
+    );
     const line = this.lines[last];
     if (!line || isEither(line) || !('anyOf' in line.is)) return false;
     const oneOf = line.is.anyOf.map((status) => ({ status: status as StatusTime['status'], ...time }));

@@ -67,10 +67,7 @@ function figuresIn(figures: FiguresOfHome): (figure: CompFigure) => string {
 }
 
 function row(name: Content, of: (figure: CompFigure) => string, bold = false): TableCell[] {
-  return [
-    name as TableCell,
-    ...COMP_FIGURES.map((figure): TableCell => ({ text: of(figure), alignment: 'right', noWrap: true, bold })),
-  ];
+  return [name, ...COMP_FIGURES.map((figure): TableCell => ({ text: of(figure), alignment: 'right', noWrap: true, bold }))];
 }
 
 /** What stands over a group, from one side to the other. */

@@ -3,7 +3,7 @@ import type { ListingRecord } from '@perambula/core';
 import type { CompsAnswer } from '@perambula/contract';
 import { Button } from 'antd';
 import { Printer } from 'lucide-react';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { ComponentProps } from 'react';
 import { useNow } from '../../shared/clock.api.js';
 import { calendarDay } from '../../shared/format.js';
@@ -46,22 +46,26 @@ export function Compared({ about, subject, homes, total, miles, title, sold }: P
     // who asks what was sold reads that first
     return sold ? inOrder.sort((a, b) => Number(b.group === 'closed') - Number(a.group === 'closed')) : inOrder;
   }, [comps, ticked, sold]);
-  const counted = comps.filter(({ record }) => ticked.has(record.ListingKey));
-  const countedHomes = useMemo(
-    () => comps.flatMap(({ record }) => (ticked.has(record.ListingKey) ? record : [])),
-    [comps, ticked],
-  );
+  // the figures follow a tick at once; what is drawn of them, and the range, come right after
+  const drawn = useDeferredValue(ticked);
+  const counted = useMemo(() => comps.filter(({ record }) => drawn.has(record.ListingKey)), [comps, drawn]);
+  const countedHomes = useMemo(() => counted.map(({ record }) => record), [counted]);
   const worth = useWorth(subject, countedHomes, today);
-  const tick = (key: string): void => {
-    const next = new Set(ticked);
-    if (!next.delete(key)) next.add(key);
-    setOwnTicks(next);
-  };
+  const count = groups.reduce((sum, group) => sum + group.ticked, 0);
+  const tick = useCallback(
+    (key: string): void =>
+      setOwnTicks((before) => {
+        const next = new Set(before ?? atFirst);
+        if (!next.delete(key)) next.add(key);
+        return next;
+      }),
+    [atFirst],
+  );
   return (
     <>
       <div className={cx('head')}>
         <span role="status" className={cx('beside')}>
-          {sayBeside(counted.length, homes.length, total, miles)}
+          {sayBeside(count, homes.length, total, miles)}
         </span>
         <span className={cx('acts')}>
           {subject && <Weights weights={weights} onChange={setWeights} />}
@@ -105,7 +109,13 @@ export function Compared({ about, subject, homes, total, miles, title, sold }: P
   );
 }
 
-function Where({ homes, subject }: { readonly homes: readonly ListingRecord[]; readonly subject: ListingRecord | null }) {
+const Where = memo(function Where({
+  homes,
+  subject,
+}: {
+  readonly homes: readonly ListingRecord[];
+  readonly subject: ListingRecord | null;
+}) {
   const all = useMemo(() => (subject ? [subject, ...homes] : homes), [subject, homes]);
   return (
     <section aria-label="Where they are" className={cx('where')}>
@@ -113,4 +123,4 @@ function Where({ homes, subject }: { readonly homes: readonly ListingRecord[]; r
       <HomesOnMap label="Where the homes compared lie" homes={all} />
     </section>
   );
-}
+});

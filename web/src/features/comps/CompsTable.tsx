@@ -1,7 +1,7 @@
 import { COMP_FIGURES, FIGURE_HEADS, figuresOfHome, GROUP_SAID, sayFigure } from '@perambula/core';
 import type { CompFigure, GroupOfComps, ListingRecord } from '@perambula/core';
 import { Checkbox } from 'antd';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { street } from '../../shared/format.js';
 import { Picture } from '../../shared/Picture.js';
@@ -122,7 +122,7 @@ interface RowProps {
   readonly onTick: (key: string) => void;
 }
 
-function Row({ comp: { record, figures, likeness, parts }, isTicked, onTick }: RowProps) {
+const Row = memo(function Row({ comp: { record, figures, likeness, parts }, isTicked, onTick }: RowProps) {
   const key = record.ListingKey;
   return (
     <tr className={cx(isTicked ? '' : 'is-out')}>
@@ -138,7 +138,7 @@ function Row({ comp: { record, figures, likeness, parts }, isTicked, onTick }: R
       ))}
     </tr>
   );
-}
+});
 
 function Name({ record, isListed }: { readonly record: ListingRecord; readonly isListed: boolean }) {
   return (

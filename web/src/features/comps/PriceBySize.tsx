@@ -1,5 +1,6 @@
 import { COMP_GROUPS, dollars, figuresOfHome, GROUP_SAID } from '@perambula/core';
 import type { CompGroup, ListingRecord } from '@perambula/core';
+import { memo } from 'react';
 import { Scatter } from 'react-chartjs-2';
 import { street } from '../../shared/format.js';
 import { thousandsOfDollars } from '../../shared/charts.js';
@@ -27,7 +28,7 @@ interface Props {
 }
 
 /** Price over size of the homes counted, with the subject among them. The same stands in the table. */
-export function PriceBySize({ comps, subject, today }: Props) {
+export const PriceBySize = memo(function PriceBySize({ comps, subject, today }: Props) {
   const groups = COMP_GROUPS.filter((group) => comps.some((comp) => comp.group === group));
   const own = subject && figuresOfHome(subject, today);
   const sets = groups.map((group) => ({
@@ -102,4 +103,4 @@ export function PriceBySize({ comps, subject, today }: Props) {
       </p>
     </>
   );
-}
+});

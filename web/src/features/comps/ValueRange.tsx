@@ -9,7 +9,7 @@ import {
   sayWhy,
 } from '@perambula/core';
 import type { ListingRecord, PriceModel, PriceRange } from '@perambula/core';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { isoDate, street } from '../../shared/format.js';
 import { usePriceModel } from './comps.api.js';
@@ -36,7 +36,13 @@ export function useWorth(subject: ListingRecord | null, homes: readonly ListingR
 }
 
 /** The range, and where it comes from. */
-export function ValueRange({ subject, worth: { model, range } }: { readonly subject: ListingRecord; readonly worth: Worth }) {
+export const ValueRange = memo(function ValueRange({
+  subject,
+  worth: { model, range },
+}: {
+  readonly subject: ListingRecord;
+  readonly worth: Worth;
+}) {
   return (
     <section aria-label="What it may be worth" className={cx('value')}>
       <h2>What it may be worth</h2>
@@ -57,7 +63,7 @@ export function ValueRange({ subject, worth: { model, range } }: { readonly subj
       )}
     </section>
   );
-}
+});
 
 interface SalesProps {
   readonly subject: ListingRecord;
@@ -67,7 +73,7 @@ interface SalesProps {
 }
 
 /** Each sale, brought to what the subject has, and what each fact adds to a price. */
-export function AdjustedSales({ subject, homes, model, range }: SalesProps) {
+export const AdjustedSales = memo(function AdjustedSales({ subject, homes, model, range }: SalesProps) {
   const names = new Map(homes.map((home) => [home.ListingKey, street(home)]));
   const columns = adjustmentsOf(range.sales);
   return (
@@ -125,4 +131,4 @@ export function AdjustedSales({ subject, homes, model, range }: SalesProps) {
       </details>
     </section>
   );
-}
+});

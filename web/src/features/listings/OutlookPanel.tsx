@@ -1,6 +1,6 @@
 import type { OutlookAnswer } from '@perambula/contract';
 import type { Outlook } from '@perambula/core';
-import { lazy, Suspense } from 'react';
+import { lazy, memo, Suspense } from 'react';
 import { useNavigate } from 'react-router';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useDraft } from '../searches/index.js';
@@ -15,7 +15,7 @@ const cx = classesOf(ownCss);
 const OutlookChart = lazy(async () => ({ default: (await import('./OutlookChart.js')).OutlookChart }));
 
 /** How long homes like it stay for sale, and whether they come down. */
-export function OutlookPanel({ listingKey }: { readonly listingKey: string }) {
+export const OutlookPanel = memo(function OutlookPanel({ listingKey }: { readonly listingKey: string }) {
   const answer = useOutlook(listingKey);
   return (
     <section aria-label="How homes like it fare" className={cx('outlook')}>
@@ -30,7 +30,7 @@ export function OutlookPanel({ listingKey }: { readonly listingKey: string }) {
         ))}
     </section>
   );
-}
+});
 
 /** The homes alike themselves, to be looked through. */
 function InASearch({ alike }: { readonly alike: NonNullable<OutlookAnswer['alike']> }) {
