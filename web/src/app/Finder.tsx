@@ -1,3 +1,4 @@
+import type { Row } from '@perambula/contract';
 import { readSpoken, sentenceOf } from '@perambula/core';
 import type { Search, Spoken } from '@perambula/core';
 import { Search as Glass } from 'lucide-react';
@@ -106,16 +107,7 @@ function useGroups(
     })),
     {
       label: 'Homes',
-      options: rows.map((row) => ({
-        value: `/listings/${row.ListingKey}`,
-        label: (
-          <span className={cx('finder-home')}>
-            <span>{String(row['UnparsedAddress'])}</span>
-            <span className="soft">{price(row)}</span>
-            <Status status={String(row['StandardStatus'])} />
-          </span>
-        ),
-      })),
+      options: rows.map((row) => ({ value: `/listings/${row.ListingKey}`, label: <HomeOption row={row} /> })),
     },
     {
       label: 'Never listed, or no more',
@@ -195,6 +187,16 @@ function SpokenSearch({ spoken: { search, unread }, fit, failed }: SpokenSearchP
 /** The search as it was said, without what every search starts with. */
 function withoutStart(search: Search): Search {
   return { ...search, lines: search.lines.filter((line) => !STARTING_SEARCH.lines.some(({ id }) => id === line.id)) };
+}
+
+function HomeOption({ row }: { readonly row: Row }) {
+  return (
+    <span className={cx('finder-home')}>
+      <span>{String(row['UnparsedAddress'])}</span>
+      <span className="soft">{price(row)}</span>
+      <Status status={String(row['StandardStatus'])} />
+    </span>
+  );
 }
 
 function NamedOption({ named: { label, note } }: { readonly named: Named }) {

@@ -1,5 +1,4 @@
 import { App } from 'antd';
-import { Activity, CalendarClock, Map as MapIcon, NotebookTabs, Scale, Users } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
 import { FirstAdministrator, SignIn, useAgent } from '../features/sessions/index.js';
@@ -13,21 +12,13 @@ import { AgentMenu } from './AgentMenu.js';
 import { FileTab } from './FileTab.js';
 import { Finder } from './Finder.js';
 import { PaperFoot, PaperHead } from './OnPaper.js';
+import { RAIL } from './pages.js';
 import { Shortcuts } from './Shortcuts.js';
 import { useLiveEvents } from './liveEvents.js';
 import { classesOf } from '../shared/classes.js';
 import ownCss from './Shell.module.css';
 
 const cx = classesOf(ownCss);
-
-const PLACES = [
-  { to: '/today', label: 'Today', Icon: Activity },
-  { to: '/search', label: 'Search', Icon: MapIcon },
-  { to: '/comps', label: 'Comps', Icon: Scale },
-  { to: '/clients', label: 'Clients', Icon: Users },
-  { to: '/shortlists', label: 'Shortlists', Icon: NotebookTabs },
-  { to: '/showings', label: 'Showings', Icon: CalendarClock },
-] as const;
 
 const ReadingDrawer = lazy(async () => ({ default: (await import('../features/listings/index.js')).ReadingDrawer }));
 
@@ -61,7 +52,7 @@ function Signed() {
         <AgentMenu />
       </header>
       <nav className="rail" aria-label="Main">
-        {PLACES.map(({ to, label, Icon }) => (
+        {RAIL.map(({ to, label, Icon }) => (
           <NavLink key={to} to={to} className={cx('rail-place')}>
             <span className={cx('rail-icon')}>
               <Icon size={19} strokeWidth={1.7} aria-hidden="true" />

@@ -1,5 +1,5 @@
 import { groupsOf, USUAL_WEIGHTS } from '@perambula/core';
-import type { ListingRecord } from '@perambula/core';
+import type { LikenessWeights, ListingRecord } from '@perambula/core';
 import type { CompsAnswer } from '@perambula/contract';
 import { Button } from 'antd';
 import { Printer } from 'lucide-react';
@@ -37,30 +37,13 @@ export function Compared({ about, subject, homes, total, miles, title, sold }: P
   const isListed = about.parcel === undefined;
   const today = calendarDay(useNow());
   const [weights, setWeights] = useState(USUAL_WEIGHTS);
-  const [ownTicks, setOwnTicks] = useState<ReadonlySet<string> | null>(null);
-  const comps = useMemo(() => compsOf(homes, subject, weights, today), [homes, subject, weights, today]);
-  const atFirst = useMemo(() => tickedAtFirst(comps), [comps]);
-  const ticked = ownTicks ?? atFirst;
-  const groups = useMemo(() => {
-    const inOrder = groupsOf(comps, ticked);
-    // who asks what was sold reads that first
-    return sold ? inOrder.sort((a, b) => Number(b.group === 'closed') - Number(a.group === 'closed')) : inOrder;
-  }, [comps, ticked, sold]);
+  const { comps, ticked, tick, groups } = useTicked(homes, subject, weights, today, sold !== undefined);
   // the figures follow a tick at once; what is drawn of them, and the range, come right after
   const drawn = useDeferredValue(ticked);
   const counted = useMemo(() => comps.filter(({ record }) => drawn.has(record.ListingKey)), [comps, drawn]);
   const countedHomes = useMemo(() => counted.map(({ record }) => record), [counted]);
   const worth = useWorth(subject, countedHomes, today);
   const count = groups.reduce((sum, group) => sum + group.ticked, 0);
-  const tick = useCallback(
-    (key: string): void =>
-      setOwnTicks((before) => {
-        const next = new Set(before ?? atFirst);
-        if (!next.delete(key)) next.add(key);
-        return next;
-      }),
-    [atFirst],
-  );
   return (
     <>
       <div className={cx('head')}>
@@ -107,6 +90,34 @@ export function Compared({ about, subject, homes, total, miles, title, sold }: P
       </div>
     </>
   );
+}
+
+/** The homes with their figures, which of them are ticked, and the averages of those, by what became of them. */
+function useTicked(
+  homes: readonly ListingRecord[],
+  subject: ListingRecord | null,
+  weights: LikenessWeights,
+  today: string,
+  soldFirst: boolean,
+) {
+  const [own, setOwn] = useState<ReadonlySet<string> | null>(null);
+  const comps = useMemo(() => compsOf(homes, subject, weights, today), [homes, subject, weights, today]);
+  const atFirst = useMemo(() => tickedAtFirst(comps), [comps]);
+  const ticked = own ?? atFirst;
+  const groups = useMemo(() => {
+    const inOrder = groupsOf(comps, ticked);
+    return soldFirst ? inOrder.sort((a, b) => Number(b.group === 'closed') - Number(a.group === 'closed')) : inOrder;
+  }, [comps, ticked, soldFirst]);
+  const tick = useCallback(
+    (key: string): void =>
+      setOwn((before) => {
+        const next = new Set(before ?? atFirst);
+        if (!next.delete(key)) next.add(key);
+        return next;
+      }),
+    [atFirst],
+  );
+  return { comps, ticked, tick, groups };
 }
 
 const Where = memo(function Where({

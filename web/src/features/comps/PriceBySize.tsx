@@ -1,5 +1,6 @@
 import { COMP_GROUPS, dollars, figuresOfHome, GROUP_SAID } from '@perambula/core';
 import type { CompGroup, ListingRecord } from '@perambula/core';
+import type { ChartOptions } from 'chart.js';
 import { memo } from 'react';
 import { Scatter } from 'react-chartjs-2';
 import { street } from '../../shared/format.js';
@@ -19,6 +20,34 @@ const LOOKS: Readonly<
   underContract: { pointStyle: 'triangle', colour: COLOUR.mulberry },
   closed: { pointStyle: 'rect', colour: COLOUR.ink },
   off: { pointStyle: 'crossRot', colour: COLOUR.soft },
+};
+
+const OPTIONS: ChartOptions<'scatter'> = {
+  animation: false,
+  maintainAspectRatio: false,
+  scales: {
+    x: {
+      grid: { display: false },
+      grace: '8%',
+      ticks: { maxTicksLimit: 4, callback: (value) => `${Number(value).toLocaleString('en-US')} sq ft` },
+    },
+    y: {
+      grid: { color: COLOUR.rule },
+      border: { display: false },
+      grace: '8%',
+      ticks: { maxTicksLimit: 5, callback: thousandsOfDollars },
+    },
+  },
+  plugins: {
+    tooltip: {
+      callbacks: {
+        label: ({ raw }) => {
+          const { name, x, y } = raw as { name: string; x: number; y: number };
+          return `${name}: ${dollars(y)}, ${x.toLocaleString('en-US')} sq ft`;
+        },
+      },
+    },
+  },
 };
 
 interface Props {
@@ -65,33 +94,7 @@ export const PriceBySize = memo(function PriceBySize({ comps, subject, today }: 
               pointHoverRadius: radius + 1,
             })),
           }}
-          options={{
-            animation: false,
-            maintainAspectRatio: false,
-            scales: {
-              x: {
-                grid: { display: false },
-                grace: '8%',
-                ticks: { maxTicksLimit: 4, callback: (value) => `${Number(value).toLocaleString('en-US')} sq ft` },
-              },
-              y: {
-                grid: { color: COLOUR.rule },
-                border: { display: false },
-                grace: '8%',
-                ticks: { maxTicksLimit: 5, callback: thousandsOfDollars },
-              },
-            },
-            plugins: {
-              tooltip: {
-                callbacks: {
-                  label: ({ raw }) => {
-                    const { name, x, y } = raw as { name: string; x: number; y: number };
-                    return `${name}: ${dollars(y)}, ${x.toLocaleString('en-US')} sq ft`;
-                  },
-                },
-              },
-            },
-          }}
+          options={OPTIONS}
         />
       </div>
       <p className={cx('legend tight')}>

@@ -46,11 +46,7 @@ export function HomeCard({ home, now }: { readonly home: PortalHome; readonly no
         </button>
       </Leafed>
       <div className={cx('home-text')}>
-        <p className={cx('home-line')}>
-          <span className={cx('home-price')}>{price(listing)}</span> <Status status={String(listing['StandardStatus'])} />
-        </p>
-        <p className="strong">{home.address}</p>
-        <p className="soft">{facts(listing)}</p>
+        <What home={home} />
         {open && <More listing={listing} />}
         <Verdicts chosen={reaction?.verdict} busy={react.isPending} onChoose={(verdict) => react.mutate({ verdict, note })} />
         {reaction && (
@@ -79,6 +75,19 @@ export function HomeCard({ home, now }: { readonly home: PortalHome; readonly no
         <Credit listing={listing} now={now} />
       </div>
     </article>
+  );
+}
+
+/** What it costs, how it stands, where it is, and its facts in a line. */
+function What({ home: { listing, address } }: { readonly home: PortalHome }) {
+  return (
+    <>
+      <p className={cx('home-line')}>
+        <span className={cx('home-price')}>{price(listing)}</span> <Status status={String(listing['StandardStatus'])} />
+      </p>
+      <p className="strong">{address}</p>
+      <p className="soft">{facts(listing)}</p>
+    </>
   );
 }
 

@@ -46,7 +46,6 @@ function Homes({ portal }: { readonly portal: Portal }) {
   const of = homesBy(homes);
   const chosen = TABS.find((tab) => tab === params.get('show'));
   const tab: Tab = chosen ?? (of.new.length > 0 ? 'new' : 'all');
-  const labels = labelsOf(of);
   const mapped = params.get('as') === 'map';
   const [picked, setPicked] = useState<string | null>(null);
   // the home that the message's link was about comes first
@@ -54,18 +53,7 @@ function Homes({ portal }: { readonly portal: Portal }) {
   return (
     <div className={cx('portal')}>
       <PortalHead portal={portal} fresh={of.new.length}>
-        <nav className={cx('portal-tabs')} aria-label="Homes">
-          {TABS.map((each) => (
-            <button
-              key={each}
-              type="button"
-              aria-current={tab === each}
-              onClick={() => setParams({ show: each, ...(mapped ? { as: 'map' } : {}) }, { replace: true })}
-            >
-              {labels[each]}
-            </button>
-          ))}
-        </nav>
+        <Tabs of={of} tab={tab} onShow={(show) => setParams({ show, ...(mapped ? { as: 'map' } : {}) }, { replace: true })} />
       </PortalHead>
       <main className={cx('portal-homes')}>
         {shown.length === 0 && (
@@ -100,6 +88,25 @@ function Homes({ portal }: { readonly portal: Portal }) {
       </main>
       <PortalFoot portal={portal} />
     </div>
+  );
+}
+
+interface TabsProps {
+  readonly of: HomesBy;
+  readonly tab: Tab;
+  readonly onShow: (tab: Tab) => void;
+}
+
+function Tabs({ of, tab, onShow }: TabsProps) {
+  const labels = labelsOf(of);
+  return (
+    <nav className={cx('portal-tabs')} aria-label="Homes">
+      {TABS.map((each) => (
+        <button key={each} type="button" aria-current={tab === each} onClick={() => onShow(each)}>
+          {labels[each]}
+        </button>
+      ))}
+    </nav>
   );
 }
 

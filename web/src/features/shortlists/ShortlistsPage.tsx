@@ -173,10 +173,6 @@ function Item({
   readonly onHover: (key: string | null) => void;
 }) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.id });
-  const change = useChangeItem(shortlist.id);
-  const remove = useRemoveItem(shortlist.id);
-  const { message } = App.useApp();
-  const failed = (error: Error): void => void message.error(messageOf(error));
   const name = street(item.listing);
   return (
     <li
@@ -200,6 +196,25 @@ function Item({
         <Picture listingKey={item.listingKey} alt="" />
       </Link>
       <What item={item} name={name} />
+      <Doing item={item} name={name} shortlist={shortlist} />
+    </li>
+  );
+}
+
+interface DoingProps {
+  readonly item: ShortlistItem;
+  readonly name: string;
+  readonly shortlist: Shortlist;
+}
+
+/** What the agent notes of a home, how far it is, and what can be done with it. */
+function Doing({ item, name, shortlist }: DoingProps) {
+  const change = useChangeItem(shortlist.id);
+  const remove = useRemoveItem(shortlist.id);
+  const { message } = App.useApp();
+  const failed = (error: Error): void => void message.error(messageOf(error));
+  return (
+    <>
       <Input.TextArea
         className="shortlist-note"
         placeholder="Your note"
@@ -224,7 +239,7 @@ function Item({
         icon={<X size={15} />}
         onClick={() => remove.mutate(item.id, { onError: failed })}
       />
-    </li>
+    </>
   );
 }
 

@@ -61,29 +61,7 @@ function Beside({ homes }: { readonly homes: readonly ListingAnswer[] }) {
       </header>
       <div className={cx('scrolls')}>
         <table className={cx('beside')} style={{ minWidth: NAMES_PX + listings.length * HOME_PX }}>
-          <thead>
-            <tr>
-              <td />
-              {listings.map((listing) => (
-                <th scope="col" key={listing.ListingKey}>
-                  <span className={cx('picture')}>
-                    <Picture listingKey={listing.ListingKey} alt={street(listing)} />
-                  </span>
-                  <b className={cx('price figure')}>{price(listing)}</b>
-                  <Link to={`/listings/${listing.ListingKey}`}>{street(listing)}</Link>
-                  <span className={cx('state tight')}>
-                    <Status status={String(listing['StandardStatus'])} />
-                    <span>{timeOnMarket(listing, now)}</span>
-                  </span>
-                  {listings.length > 2 && (
-                    <button type="button" className="plain soft" onClick={() => without(listing.ListingKey)}>
-                      Leave out
-                    </button>
-                  )}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads listings={listings} now={now} onWithout={without} />
           {file && search && (
             <Lines keys={listings.map(({ ListingKey }) => ListingKey)} searchId={search.id} name={firstNames(file.name)} />
           )}
@@ -102,6 +80,41 @@ function Beside({ homes }: { readonly homes: readonly ListingAnswer[] }) {
         </dl>
       </details>
     </div>
+  );
+}
+
+interface HeadsProps {
+  readonly listings: readonly ListingRecord[];
+  readonly now: string;
+  readonly onWithout: (key: string) => void;
+}
+
+/** The homes themselves, each at the head of its column. */
+function Heads({ listings, now, onWithout }: HeadsProps) {
+  return (
+    <thead>
+      <tr>
+        <td />
+        {listings.map((listing) => (
+          <th scope="col" key={listing.ListingKey}>
+            <span className={cx('picture')}>
+              <Picture listingKey={listing.ListingKey} alt={street(listing)} />
+            </span>
+            <b className={cx('price figure')}>{price(listing)}</b>
+            <Link to={`/listings/${listing.ListingKey}`}>{street(listing)}</Link>
+            <span className={cx('state tight')}>
+              <Status status={String(listing['StandardStatus'])} />
+              <span>{timeOnMarket(listing, now)}</span>
+            </span>
+            {listings.length > 2 && (
+              <button type="button" className="plain soft" onClick={() => onWithout(listing.ListingKey)}>
+                Leave out
+              </button>
+            )}
+          </th>
+        ))}
+      </tr>
+    </thead>
   );
 }
 

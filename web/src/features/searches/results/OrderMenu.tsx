@@ -53,22 +53,7 @@ export function OrderMenu({ order, journeys, set, onOrder, likeliest }: Props) {
       arrow={false}
       content={
         <div className={cx('order-menu')}>
-          <ul>
-            {likeliest && (
-              <li>
-                <button type="button" className={likeliest.on ? 'link is-on' : 'link'} onClick={likeliest.choose}>
-                  {LIKELIEST}
-                </button>
-              </li>
-            )}
-            {usual.map((each) => (
-              <li key={each.label}>
-                <button type="button" className={each.label === said ? 'link is-on' : 'link'} onClick={() => onOrder(each.order)}>
-                  {each.label}
-                </button>
-              </li>
-            ))}
-          </ul>
+          <Usual usual={usual} said={said} likeliest={likeliest} onOrder={onOrder} />
           {order.map((each, i) => (
             <OrderEntry
               key={i}
@@ -104,6 +89,34 @@ export function OrderMenu({ order, journeys, set, onOrder, likeliest }: Props) {
         {said}
       </Button>
     </Popover>
+  );
+}
+
+interface UsualProps extends Pick<Props, 'likeliest' | 'onOrder'> {
+  readonly usual: typeof USUAL;
+  /** The order that stands, by its name. */
+  readonly said: string;
+}
+
+/** The orders that are mostly wanted. */
+function Usual({ usual, said, likeliest, onOrder }: UsualProps) {
+  return (
+    <ul>
+      {likeliest && (
+        <li>
+          <button type="button" className={likeliest.on ? 'link is-on' : 'link'} onClick={likeliest.choose}>
+            {LIKELIEST}
+          </button>
+        </li>
+      )}
+      {usual.map((each) => (
+        <li key={each.label}>
+          <button type="button" className={each.label === said ? 'link is-on' : 'link'} onClick={() => onOrder(each.order)}>
+            {each.label}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

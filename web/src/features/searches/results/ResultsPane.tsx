@@ -211,17 +211,7 @@ function NothingFound({ set }: { readonly set: ResultSet }) {
   return <Empty title="Nothing misses by one line">Listings either fit or miss by more.</Empty>;
 }
 
-function Cards({
-  rows: { keys, rowAt, see },
-  chances,
-  wishes,
-  search,
-  set,
-  hovered,
-  onHover,
-  chosen,
-  onToggle,
-}: {
+interface CardsProps {
   readonly rows: ResultRows;
   readonly chances: Props['chances'];
   readonly wishes: ReadonlyMap<string, string>;
@@ -231,7 +221,9 @@ function Cards({
   readonly onHover: (key: string | null) => void;
   readonly chosen: ReadonlySet<string>;
   readonly onToggle: (key: string) => void;
-}) {
+}
+
+function Cards({ rows: { keys, rowAt, see }, chances, wishes, search, set, hovered, onHover, chosen, onToggle }: CardsProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const now = useNow();
   const height = ROW_HEIGHT + LINE_HEIGHT * (travelsOf(search).length + (set === 'fit' ? 0 : 1) + (chances ? 1.2 : 0));

@@ -1,6 +1,6 @@
 import type { CountAnswer } from '@perambula/contract';
 import { sayBound } from '@perambula/core';
-import type { Bound, Search } from '@perambula/core';
+import type { Bound, DrawnShape, Search } from '@perambula/core';
 import { Dropdown } from 'antd';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
@@ -46,15 +46,7 @@ export function BoundMenu({ bound, search, held, tried, onTry, onChange, onRepla
       ? []
       : [
           ...(bound.keptId ? [] : [{ key: 'keep', label: 'Keep for other searches …', onClick: () => setOpen('keep') }]),
-          {
-            key: 'write',
-            label: 'Write to a file',
-            children: FORMATS.map(({ key, label }) => ({
-              key,
-              label,
-              onClick: () => void writeAll([{ shape, ...(name ? { name } : {}) }], key, name ?? 'bound'),
-            })),
-          },
+          writing(shape, name),
         ]),
   ];
   return (
@@ -87,6 +79,19 @@ export function BoundMenu({ bound, search, held, tried, onTry, onChange, onRepla
       )}
     </>
   );
+}
+
+/** The formats that it can be written in. */
+function writing(shape: DrawnShape, name: string | undefined) {
+  return {
+    key: 'write',
+    label: 'Write to a file',
+    children: FORMATS.map(({ key, label }) => ({
+      key,
+      label,
+      onClick: () => void writeAll([{ shape, ...(name ? { name } : {}) }], key, name ?? 'bound'),
+    })),
+  };
 }
 
 /** What the search would find without it; of several kept in, one less may find fewer. */
