@@ -189,6 +189,7 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
     `/clients/${ofClient?.clientId}/alerts/${ofClient?.id}`,
     `/shortlists/${shortlist?.id}`,
     `/send?to=${ofClient?.clientId}&homes=${shortlist?.items.map(({ listingKey }) => listingKey).join(',')}`,
+    '/comps',
     '/showings',
     '/mailbox',
     '/feed',

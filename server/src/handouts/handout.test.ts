@@ -29,6 +29,7 @@ const home = (i: number): HandoutHome => ({
     'message',
   ),
   pictures: [SVG, SVG],
+  verify: i === 2 ? ['Living area'] : [],
 });
 const handout = (more: Partial<Handout> = {}): Handout => ({
   title: 'Homes for Žofie',
@@ -76,6 +77,7 @@ describe('a handout', () => {
 
   it('tells each home with its facts and its listing office, and nothing that is for the agent only', async () => {
     const all = (await readBack(handout())).pages.join(' ');
+    expect(all.match(/Verify: Living area/g)).toHaveLength(1);
     for (const said of [
       'By the water, as you asked.',
       '2 Lantern Ln',

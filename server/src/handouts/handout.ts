@@ -14,6 +14,8 @@ export interface HandoutHome {
   readonly listing: ShownTo<'message'>;
   /** The first of them is the large one. */
   readonly pictures: readonly Picture[];
+  /** The facts to verify, by name. */
+  readonly verify: readonly string[];
 }
 
 export interface Handout extends Letterhead {
@@ -95,7 +97,7 @@ function compared({ homes, zone }: Handout): Content {
 }
 
 /** A home with its pictures on the left and what its listing says on the right. */
-function pictured({ listing, pictures }: HandoutHome, { zone }: Handout): Content {
+function pictured({ listing, pictures, verify }: HandoutHome, { zone }: Handout): Content {
   const [first, ...more] = pictures;
   const small = more.slice(0, 3).map((picture) => drawn(picture, SMALL));
   const price = numberIn(listing, 'ListPrice');
@@ -137,6 +139,7 @@ function pictured({ listing, pictures }: HandoutHome, { zone }: Handout): Conten
             fontSize: 9,
             margin: [0, 0, 0, 5],
           },
+          ...(verify.length > 0 ? [{ text: `Verify: ${verify.join(', ')}`, bold: true, fontSize: 9 }] : []),
           { text: shortened(remarks, LONGEST_REMARKS), fontSize: 9 },
           { text: creditOf(listing, zone), color: SOFT, fontSize: 7.5, margin: [0, 5, 0, 0] },
         ],

@@ -9,7 +9,7 @@ import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { log } from '../common/log.js';
 import { ListingsService } from '../listings/index.js';
-import { RecordsSource } from '../records/index.js';
+import { RecordsSource, ToVerify } from '../records/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { handoutPages } from './handout.js';
 import type { HandoutHome, Picture } from './handout.js';
@@ -25,6 +25,7 @@ export class Handouts {
     private readonly clock: Clock,
     private readonly listings: ListingsService,
     private readonly records: RecordsSource,
+    private readonly verified: ToVerify,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -44,7 +45,8 @@ export class Handouts {
           `The seller or office of ${addressShown(forAudience(record, 'agent'))} allows no display, so it is not printed for a client.`,
           { listingKey: key },
         );
-      homes.push({ listing: forAudience(record, 'message'), pictures: [] });
+      const verify = form === 'table' ? [] : await this.verified.of(record, 'message');
+      homes.push({ listing: forAudience(record, 'message'), pictures: [], verify });
     }
     const pictured = form === 'table' ? homes : await this.withPictures(homes);
     const date = DateTime.fromMillis(this.clock.now(), { zone: this.config.zone }).toFormat('cccc, LLLL d, yyyy');

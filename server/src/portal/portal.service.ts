@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Portal, PortalHome, Verdict } from '@perambula/contract';
-import { addressShown, CADENCE_LABEL, forAudience, mayShow, recordDifferences, sentenceOf } from '@perambula/core';
+import { addressShown, CADENCE_LABEL, forAudience, mayShow, sentenceOf } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import { AlertItemRow } from '../alerts/index.js';
 import { ClientsService, LinksService } from '../clients/index.js';
@@ -12,7 +12,7 @@ import { found } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
-import { PublicRecords } from '../records/index.js';
+import { ToVerify } from '../records/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
 import { ShowingsService } from '../showings/index.js';
@@ -40,7 +40,7 @@ export class PortalService {
     private readonly sent: SentHomes,
     private readonly showings: ShowingsService,
     private readonly events: EventsService,
-    private readonly records: PublicRecords,
+    private readonly verified: ToVerify,
     @Inject(CONFIG) private readonly config: Pick<Config, 'notice'>,
   ) {}
 
@@ -185,10 +185,7 @@ export class PortalService {
   /** The facts of a home that the public record states otherwise, by name only: what it states is the agent's. */
   async toVerify(personId: string, listingKey: string): Promise<string[]> {
     await this.guardTold(personId, listingKey);
-    const listing = await this.listings.forOthers(listingKey);
-    const parcel = listing['ParcelNumber'];
-    const record = mayShow(listing, 'client') && typeof parcel === 'string' ? await this.records.find(parcel) : null;
-    return record ? recordDifferences(forAudience(listing, 'client'), record).map(({ label }) => label) : [];
+    return this.verified.of(await this.listings.forOthers(listingKey), 'client');
   }
 
   async openHome(personId: string, listingKey: string): Promise<void> {

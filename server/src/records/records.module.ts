@@ -13,6 +13,7 @@ import { PicturesController } from './pictures.controller.js';
 import { PublicRecords } from './publicRecords.js';
 import { RecordsController } from './records.controller.js';
 import { RecordsSource } from './records.source.js';
+import { ToVerify } from './toVerify.js';
 
 @Module({
   imports: [FeedModule, ListingsModule, SessionsModule],
@@ -20,6 +21,7 @@ import { RecordsSource } from './records.source.js';
   providers: [
     AssessorReader,
     RecordsSource,
+    ToVerify,
     {
       provide: PublicRecords,
       inject: [CONFIG, DataSource],
@@ -27,6 +29,6 @@ import { RecordsSource } from './records.source.js';
         config.assessor ? new AssessorRecords(database) : new CountyRecords(config),
     },
   ],
-  exports: [AssessorReader, PublicRecords, RecordsSource],
+  exports: [AssessorReader, PublicRecords, RecordsSource, ToVerify],
 })
 export class RecordsModule {}
