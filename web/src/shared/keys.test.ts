@@ -27,6 +27,17 @@ describe('keys', () => {
     ['?', { shiftKey: true }, 'keys', true],
   ] as const)('%s with %o is %s: %s', (key, more, name, is) => expect(isPressed(event(key, more), KEYS[name])).toBe(is));
 
+  it('belong to a field while it is seen, and not to one whose menu was just closed', () => {
+    const field = document.body.appendChild(document.createElement('input'));
+    const pressed: boolean[] = [];
+    field.addEventListener('keydown', (typed) => pressed.push(isPressed(typed, KEYS.openSearch)));
+    field.dispatchEvent(event('o'));
+    // jsdom draws nothing, and so has no such question
+    field.checkVisibility = () => false;
+    field.dispatchEvent(event('o'));
+    expect(pressed).toEqual([false, true]);
+  });
+
   it('do nothing where somebody types, but for the one that finds', async () => {
     const done: string[] = [];
     const [find, add] = [() => void done.push('find'), () => void done.push('add')];
