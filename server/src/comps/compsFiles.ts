@@ -1,4 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
+import { isOwnKey } from '@perambula/contract';
 import type { CompsFileBody } from '@perambula/contract';
 import {
   addressShown,
@@ -16,7 +17,7 @@ import { DateTime } from 'luxon';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
-import { Failure } from '../common/failure.js';
+import { Failure, found } from '../common/failure.js';
 import { printed } from '../handouts/index.js';
 import { ListingsService } from '../listings/index.js';
 import { creditOf } from '../mail/index.js';
@@ -47,6 +48,7 @@ export class CompsFiles {
     const records = await this.listings.byKeys(subject === undefined ? keys : [subject, ...keys], agent.id);
     const own = subject === undefined ? parcel : (records.get(subject) ?? null);
     const homes = keys.flatMap((key) => (key === subject ? [] : (records.get(key) ?? [])));
+    found(homes[0], 'listing');
     const { zone, notice } = this.config;
     const now = DateTime.fromMillis(this.clock.now(), { zone });
     const today = now.toISODate() ?? '';
@@ -58,12 +60,13 @@ export class CompsFiles {
       );
       return compsWorkbook({ ...about, ...compared }, own && model && adjustedOf(own, homes, model, today));
     }
-    const shown = homes.filter((home) => mayShow(home, 'message'));
-    if (own && own !== parcel && !mayShow(own, 'message'))
+    const shown = homes.filter(mayHandOver);
+    if (own && own !== parcel && !mayHandOver(own))
       throw new Failure(
         'choice.doubtful',
-        `The seller or office of ${addressShown(forAudience(own, 'agent'))} allows no display, so it is not printed.`,
+        `The seller or office of ${addressShown(forAudience(own, 'agent'))} allows no display, or it is of your own file, so it is not printed.`,
       );
+    if (shown.length === 0) throw new Failure('choice.doubtful', 'None of these homes may be handed over.');
     const of = own && (own === parcel ? this.named(own, today, 'agent') : this.named(own, today, 'message'));
     const compared = comparedOf(
       shown.map((home) => this.named(home, today, 'message')),
@@ -86,6 +89,11 @@ export class CompsFiles {
       credit: creditOf(message, this.config.zone),
     };
   }
+}
+
+/** What is of an agent's own file is seen by that agent only. */
+function mayHandOver(home: ListingRecord): boolean {
+  return !isOwnKey(home.ListingKey) && mayShow(home, 'message');
 }
 
 function comparedOf(homes: readonly NamedHome[], subject: NamedHome | null): Pick<ComparedHomes, 'subject' | 'groups'> {

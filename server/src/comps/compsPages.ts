@@ -13,7 +13,7 @@ const COLUMNS = COMP_FIGURES.length + 1;
 /**
  * Homes compared as they are handed over: as pdfmake takes it, on letter paper.
  *
- * @param leftOut  homes that are counted on the page, and whose sellers allow no display
+ * @param leftOut  homes that are counted on the page, and may not be handed over
  */
 export function compsPages(compared: ComparedHomes, leftOut: number, paper: Letterhead): TDocumentDefinitions {
   const { title, date, subject, groups } = compared;
@@ -22,7 +22,7 @@ export function compsPages(compared: ComparedHomes, leftOut: number, paper: Lett
   const without =
     leftOut === 0
       ? ''
-      : ` · without ${leftOut === 1 ? 'one whose seller allows' : `${leftOut} whose sellers allow`} no display, which count in no figure here`;
+      : ` · without ${leftOut} that may not be handed over, which ${leftOut === 1 ? 'counts' : 'count'} in no figure here`;
   return letterPaper(paper, title, `${date} · ${homes} ${homes === 1 ? 'home' : 'homes'}${without}`, [
     {
       layout: LINED,

@@ -78,6 +78,8 @@ describe('a file of an agent’s own', () => {
       juno.ask<unknown>('GET', '/api/searches/choices'),
       juno.ask<unknown>('GET', `/api/listings/${key}`),
       juno.ask<unknown>('GET', `/api/listings/${key}/record`),
+      juno.ask<unknown>('POST', '/api/comps', { search: SEARCH }),
+      juno.ask<unknown>('POST', '/api/comps/file', { keys: [key], title: 'Comps', type: 'pdf' }),
     ];
     for (const { body } of await Promise.all(asks)) expect(JSON.stringify(body)).not.toMatch(/Whisper|Lowmeadow|Fernbank/);
     expect(await fit(juno)).toBe(0);
@@ -86,7 +88,10 @@ describe('a file of an agent’s own', () => {
       expect((await browser.ask('GET', `/media/${key}/0.svg`)).status).toBe(404);
   });
 
-  it('is told to no client: neither by an alert, nor a shortlist, a visit or a portal', async () => {
+  it('is told to no client: neither by an alert, nor a shortlist, a visit or a portal, nor in comps to hand over', async () => {
+    const comps = { keys: [key], title: 'Comps' };
+    expect((await silas.ask('POST', '/api/comps/file', { ...comps, type: 'xlsx' })).status).toBe(200);
+    expect((await silas.ask('POST', '/api/comps/file', { ...comps, type: 'pdf' })).status).toBe(409);
     const clients = await silas.good<{ id: string }[]>('GET', '/api/clients');
     const client = await silas.good<ClientFile>('GET', `/api/clients/${clients[0]?.id}`);
     const { id } = await silas.good<{ id: string }>('POST', '/api/searches', {
