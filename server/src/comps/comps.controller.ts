@@ -1,5 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, Post, StreamableFile, UseGuards } from '@nestjs/common';
 import type { CompsAnswer, CompsFileType, PriceModelAnswer } from '@perambula/contract';
+import { XLSX } from '../common/mediaTypes.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { CompsService } from './comps.service.js';
@@ -7,7 +8,7 @@ import { CompsBody, CompsFileBody } from './dto/bodies.js';
 
 const TYPES: Readonly<Record<CompsFileType, string>> = {
   pdf: 'application/pdf',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  xlsx: XLSX,
 };
 
 @Controller()

@@ -18,7 +18,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
-import { printed } from '../handouts/index.js';
+import { DATE_ON_PAPER, printed } from '../handouts/index.js';
 import { ListingsService } from '../listings/index.js';
 import { creditOf } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -52,7 +52,7 @@ export class CompsFiles {
     const { zone, notice } = this.config;
     const now = DateTime.fromMillis(this.clock.now(), { zone });
     const today = now.toISODate() ?? '';
-    const about = { title, date: now.toFormat('cccc, LLLL d, yyyy') };
+    const about = { title, date: now.toFormat(DATE_ON_PAPER) };
     if (type === 'xlsx') {
       const compared = comparedOf(
         homes.map((home) => this.named(home, today, 'agent')),

@@ -13,6 +13,7 @@ import { RecordsSource, ToVerify } from '../records/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { handoutPages } from './handout.js';
 import type { HandoutHome, Picture } from './handout.js';
+import { DATE_ON_PAPER } from './paper.js';
 import { printable } from './pictures.js';
 import { printed } from './print.js';
 
@@ -49,7 +50,7 @@ export class Handouts {
       homes.push({ listing: forAudience(record, 'message'), pictures: [], verify });
     }
     const pictured = form === 'table' ? homes : await this.withPictures(homes);
-    const date = DateTime.fromMillis(this.clock.now(), { zone: this.config.zone }).toFormat('cccc, LLLL d, yyyy');
+    const date = DateTime.fromMillis(this.clock.now(), { zone: this.config.zone }).toFormat(DATE_ON_PAPER);
     const { notice, zone } = this.config;
     const handout = { title, date, form, words, homes: pictured, agent, notice, zone };
     return printed(handoutPages(handout)).catch((error: unknown) => {

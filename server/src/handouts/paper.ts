@@ -2,6 +2,8 @@ import type { Content, CustomTableLayout, TDocumentDefinitions } from 'pdfmake/i
 import { INK, SOFT } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
 
+/** "Tuesday, April 14, 2026", as luxon writes it. */
+export const DATE_ON_PAPER = 'cccc, LLLL d, yyyy';
 export const TITLE = 'Title';
 /** Darker than on a page, so that a printer shows it. */
 const RULE = '#D8D2C6';

@@ -15,6 +15,7 @@ import {
 } from '@nestjs/common';
 import type { Choices, ComparisonAnswer, Filled, SavedSearch, SearchState } from '@perambula/contract';
 import type { Loosening } from '@perambula/core';
+import { XLSX } from '../common/mediaTypes.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import {
@@ -36,7 +37,7 @@ const JSON_TYPE = 'application/json; charset=utf-8';
 
 const MEDIA_TYPES: Readonly<Record<FileType, string>> = {
   csv: 'text/csv; charset=utf-8',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  xlsx: XLSX,
   json: 'application/json',
   geojson: 'application/geo+json',
 };

@@ -2,15 +2,13 @@ import type { ListingRecord } from '@perambula/core';
 import { Button } from 'antd';
 import { Pin, X } from 'lucide-react';
 import { Link } from 'react-router';
+import { besideAddress } from '../../shared/beside.js';
 import { street } from '../../shared/format.js';
 import { useOpenHomes } from './openHomes.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './OpenHomes.module.css';
 
 const cx = classesOf(ownCss);
-
-/** As many as stand side by side at most. */
-const MOST_BESIDE = 6;
 
 /** Keeps a home open while others are read. */
 export function KeepOpen({ listing }: { readonly listing: ListingRecord }) {
@@ -32,6 +30,7 @@ interface Props {
 export function OpenHomes({ listingKey, onOpen }: Props) {
   const { homes, close } = useOpenHomes();
   if (homes.length === 0) return null;
+  const beside = besideAddress(homes.map(({ key }) => key));
   return (
     <nav className={cx('open')} aria-label="Homes kept open">
       {homes.map(({ key, name }) => (
@@ -44,9 +43,7 @@ export function OpenHomes({ listingKey, onOpen }: Props) {
           </button>
         </span>
       ))}
-      {homes.length > 1 && homes.length <= MOST_BESIDE && (
-        <Link to={`/beside/${homes.map(({ key }) => key).join(',')}`}>Side by side</Link>
-      )}
+      {beside && <Link to={beside}>Side by side</Link>}
     </nav>
   );
 }

@@ -1,6 +1,7 @@
 import type { CountAnswer } from '@perambula/contract';
 import type { ResultSet } from '@perambula/core';
 import { Button } from 'antd';
+import { besideAddress } from '../../shared/beside.js';
 import { ButtonLink } from '../../shared/ButtonLink.js';
 import { SendHomes } from '../choices/index.js';
 import { AddToShortlist } from './results/AddToShortlist.js';
@@ -11,8 +12,6 @@ const cx = classesOf(pagesCss);
 
 /** So many are compared at most. */
 const MOST_COMPARED = 200;
-/** So many homes stand side by side at most. */
-const MOST_BESIDE = 6;
 
 interface Props {
   readonly count: CountAnswer | undefined;
@@ -36,6 +35,7 @@ const SETS = [
 
 /** What the search finds: each figure opens its homes; and what may be done with those that are chosen. */
 export function Counts({ count, stale, problem, set, lineName, onShow, chosen, onChooseNone }: Props) {
+  const beside = besideAddress(chosen);
   return (
     <header className={cx('counts')} role="group" aria-label="What the search finds">
       {SETS.map(([which, label]) => (
@@ -60,9 +60,7 @@ export function Counts({ count, stale, problem, set, lineName, onShow, chosen, o
             {chosen.length} chosen ×
           </button>
         )}
-        {chosen.length > 1 && chosen.length <= MOST_BESIDE && (
-          <ButtonLink to={`/beside/${chosen.join(',')}`}>Side by side</ButtonLink>
-        )}
+        {beside && <ButtonLink to={beside}>Side by side</ButtonLink>}
         {chosen.length > 1 && <ButtonLink to={`/comps?homes=${chosen.slice(0, MOST_COMPARED).join(',')}`}>Comps</ButtonLink>}
         <SendHomes keys={chosen} />
         <AddToShortlist keys={chosen} onDone={onChooseNone} />

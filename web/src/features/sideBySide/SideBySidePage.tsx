@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { Check, HelpCircle, Minus, Printer, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { MOST_BESIDE } from '../../shared/beside.js';
 import { useNow } from '../../shared/clock.api.js';
 import { firstNames, price, street, timeOnMarket } from '../../shared/format.js';
 import { useOpenFile } from '../../shared/openFile.js';
@@ -20,14 +21,13 @@ import ownCss from './SideBySidePage.module.css';
 
 const cx = classesOf(ownCss);
 
-const MOST = 6;
 /** Narrower than this no column is read. */
 const [NAMES_PX, HOME_PX] = [110, 166];
 
 /** Two to six homes side by side: the open file's lines, then where they differ; what is alike is folded away. */
 export function SideBySidePage() {
   const { keys = '' } = useParams();
-  const all = useMemo(() => [...new Set(keys.split(','))].slice(0, MOST), [keys]);
+  const all = useMemo(() => [...new Set(keys.split(','))].slice(0, MOST_BESIDE), [keys]);
   const answers = useListings(all);
   const failed = answers.find(({ isError }) => isError);
   if (failed?.error) return <Failed error={failed.error} retry={() => void failed.refetch()} />;
