@@ -23,6 +23,7 @@ export interface PublicRecord {
   readonly OwnerMailingAddress: string;
   readonly OwnerAway: boolean;
   readonly FloodZone: string;
+  readonly Zoning: string;
   readonly SchoolDistrict: string;
   readonly sales: readonly { readonly date: string; readonly price: number; readonly buyer: string }[];
   readonly loans: readonly { readonly date: string; readonly amount: number; readonly lender: string }[];

@@ -18,6 +18,10 @@ import type { Occupant } from './remarks.js';
 import { roomsOf } from './rooms.js';
 import { signOf } from './streets.js';
 import { SCHOOLS } from './schools.js';
+import { zoningOf } from './zoning.js';
+
+/** Types whose listings say how the land is zoned. */
+const ZONED: ReadonlySet<string> = new Set(['Commercial Sale', 'Farm', 'Land']);
 
 /** A listing's record as it stands at a moment, after all of its changes until then. */
 export function recordAt(county: County, listing: Listing, number: number, now: number): FeedRecord {
@@ -104,9 +108,8 @@ function newRecord(county: County, { parcel, type, events }: Listing, number: nu
     ClosePrice: null,
     OnMarketDate: null,
     ...(dwelling ? dwellingFields(parcel, below, onMain, random) : {}),
-    ...(type === 'Commercial Sale'
-      ? { BuildingAreaTotal: home.livingArea, YearBuilt: home.yearBuilt, Zoning: 'Village business' }
-      : {}),
+    ...(type === 'Commercial Sale' ? { BuildingAreaTotal: home.livingArea, YearBuilt: home.yearBuilt } : {}),
+    ...(ZONED.has(type) ? { Zoning: zoningOf(parcel) } : {}),
     RoomsTotal: dwelling && rooms.length > 0 ? rooms.filter(({ RoomType }) => !/Bath|Laundry/.test(RoomType)).length : null,
     Rooms: dwelling ? rooms : [],
     LotSizeAcres: blank(Math.round(parcel.acres * 10_000) / 10_000, parcel.building ? 0.7 : 0.02),

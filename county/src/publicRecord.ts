@@ -9,6 +9,7 @@ import { valueOf } from './prices.js';
 import { randomOf } from './random.js';
 import type { Random } from './random.js';
 import { SCHOOLS } from './schools.js';
+import { ZONING, zoningOf } from './zoning.js';
 
 /** What the county's offices know of a parcel, listed or not; not always what its listing says. */
 export interface PublicRecord {
@@ -23,6 +24,7 @@ export interface PublicRecord {
   readonly YearBuilt: number | null;
   readonly LotSizeAcres: number;
   readonly FloodZone: string;
+  readonly Zoning: string;
   readonly SchoolDistrict: string;
   readonly ElementarySchool: string;
   readonly MiddleOrJuniorSchool: string;
@@ -59,6 +61,7 @@ export class PublicRecords {
   private recordOf(parcel: Parcel): PublicRecord {
     const { home } = parcel;
     const random = randomOf(this.county.seed, 53, parcel.id);
+    const later = randomOf(this.county.seed, 67, parcel.id);
     const earlier = this.salesBefore(parcel, random);
     const sales = [...earlier, ...this.salesOf(parcel)].map(({ date, price }) => ({ date, price, buyer: personOf(random) }));
     const owner = sales.at(-1)?.buyer ?? personOf(random);
@@ -81,6 +84,8 @@ export class PublicRecords {
       YearBuilt: built ? home.yearBuilt + (random.chance(0.05) ? random.int(-6, 6) : 0) : null,
       LotSizeAcres: Math.round(parcel.acres * (random.chance(0.06) ? 0.9 + random.unit() * 0.2 : 1) * 10_000) / 10_000,
       FloodZone: parcel.floodZone,
+      // rezoned since, or written into the wrong column
+      Zoning: later.chance(0.06) ? later.pick(ZONING) : zoningOf(parcel),
       SchoolDistrict: SCHOOLS.find(({ name }) => name === parcel.schools.high)?.district ?? '',
       // attendance zones are redrawn, records lag
       ElementarySchool: random.chance(0.05)
@@ -97,7 +102,7 @@ export class PublicRecords {
           lender: random.pick(LENDERS),
         }))
         .toReversed(),
-      taxes: this.taxesOf(parcel),
+      taxes: this.taxesOf(parcel, later),
     };
   }
 
@@ -120,9 +125,13 @@ export class PublicRecords {
     return [{ date: isoDate(day), price: Math.round(valueOf(parcel, Math.max(day, 11_000)) / 500) * 500 }];
   }
 
-  private taxesOf(parcel: Parcel): PublicRecord['taxes'] {
+  /** One in fourteen was lowered on appeal, which the listing does not know. */
+  private taxesOf(parcel: Parcel, random: Random): PublicRecord['taxes'] {
+    const share = random.chance(0.07) ? 0.82 + random.unit() * 0.13 : 1;
     const last = new Date(this.market.moment).getUTCFullYear() - 1;
-    return Array.from({ length: 6 }, (_, i) => taxOf(parcel, this.county.seed, last - i));
+    return Array.from({ length: 6 }, (_, i) => taxOf(parcel, this.county.seed, last - i)).map((each, i) =>
+      i === 0 ? { ...each, assessed: Math.round((each.assessed * share) / 100) * 100, tax: Math.round(each.tax * share) } : each,
+    );
   }
 }
 

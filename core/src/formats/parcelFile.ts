@@ -30,6 +30,7 @@ export const PARCEL_COLUMNS = {
   YearBuilt: { type: 'number', called: ['yr built', 'year constructed', 'yrblt', 'actual year built'] },
   LotSizeAcres: { type: 'number', called: ['acres', 'acreage', 'gis acres', 'deed acres'] },
   LotSizeSquareFeet: { type: 'number', called: ['lot sqft', 'land sqft', 'lot area', 'lot size'] },
+  Zoning: { type: 'text', called: ['zone', 'zoning code', 'zoning class', 'zoning district'] },
   FloodZone: { type: 'text', called: ['fema zone', 'fld zone', 'flood'] },
   SchoolDistrict: { type: 'text', called: ['school dist', 'district'] },
   ElementarySchool: { type: 'text', called: ['elementary'] },

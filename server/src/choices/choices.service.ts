@@ -15,9 +15,10 @@ import { Failure } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { Handouts } from '../handouts/index.js';
 import { ListingsService } from '../listings/index.js';
-import { clean, letterHome, MailService, renderLetter, richText, shortened, toPerson } from '../mail/index.js';
+import { clean, letterHome, MailService, renderLetter, richText, sayVerify, shortened, toPerson } from '../mail/index.js';
 import type { Letter, LetterReport } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
+import { ToVerify } from '../records/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -32,6 +33,12 @@ const WHY: Readonly<Record<string, string>> = {
   'Active Under Contract': 'Under contract',
   Pending: 'Under contract',
 };
+
+/** The homes that a message shows, and what is to verify of each, by listing key. */
+interface Chosen {
+  readonly going: readonly ListingRecord[];
+  readonly verify: ReadonlyMap<string, readonly string[]>;
+}
 
 /** Homes chosen for a client: looked at once more, seen as they will arrive, and sent. Done at the desk. */
 @Injectable()
@@ -48,6 +55,7 @@ export class ChoicesService {
     private readonly portal: PortalService,
     private readonly searches: SavedSearches,
     private readonly sentHomes: SentHomes,
+    private readonly verified: ToVerify,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -62,7 +70,9 @@ export class ChoicesService {
     const to = await this.clients.addressees(clientId);
     const { publicUrl } = this.config;
     const [portal, stop] = [`${publicUrl}/p/preview`, `${publicUrl}/stop/preview`];
-    const letter = this.letter(agent, choice, to[0]?.name ?? 'there', recordsOf(shown, records), portal, stop);
+    const shownHomes = recordsOf(shown, records);
+    const chosen = { going: shownHomes, verify: await this.verified.ofEach(shownHomes, 'message') };
+    const letter = this.letter(agent, choice, to[0]?.name ?? 'there', chosen, portal, stop);
     const { html, text } = await renderLetter(letter);
     return { homes: looked, going: shown, to, subject: subjectOf(subject, shown.length), html: clean(html), text };
   }
@@ -71,12 +81,13 @@ export class ChoicesService {
   async send(agent: AgentRow, choice: ChoiceBody, allTheSame: readonly AllTheSame[]): Promise<{ sentTo: number }> {
     const { clientId, listingKeys } = choice;
     await this.clients.own(agent.id, clientId);
-    await this.lookedAt(agent.id, choice, allTheSame);
+    // asked before the transaction, since the record is outside
+    const verify = await this.verified.ofEach(await this.lookedAt(agent.id, choice, allTheSame), 'message');
     const pdf = choice.withPdf ? await this.pdf(agent, choice) : null;
     return this.database.transaction(async (manager) => {
       // one message at a time: what went to them a moment ago is seen
       await manager.findOne(ClientRow, { where: { id: clientId }, lock: { mode: 'pessimistic_write' } });
-      const going = await this.lookedAt(agent.id, choice, allTheSame);
+      const chosen = { going: await this.lookedAt(agent.id, choice, allTheSame), verify };
       const readers = await this.clients.readersOf(clientId);
       if (readers.length === 0)
         throw new Failure(
@@ -84,7 +95,7 @@ export class ChoicesService {
           'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.',
         );
       const fileId = pdf && (await this.mail.keepFile(manager, { name: 'homes.pdf', type: 'application/pdf', content: pdf }));
-      for (const person of readers) await this.write(manager, agent, choice, person, going, fileId);
+      for (const person of readers) await this.write(manager, agent, choice, person, chosen, fileId);
       await this.sentHomes.add(manager, clientId, listingKeys, this.clock.date());
       await this.events.say(agent.id, 'mail', manager);
       return { sentTo: readers.length };
@@ -107,15 +118,15 @@ export class ChoicesService {
     agent: AgentRow,
     choice: ChoiceBody,
     person: PersonRow,
-    going: readonly ListingRecord[],
+    chosen: Chosen,
     fileId: string | null,
   ): Promise<void> {
     const portalUrl = await this.links.make(manager, 'portal', person.id);
     const stopUrl = await this.links.make(manager, 'stop', person.id);
     await this.mail.write(manager, {
       ...toPerson(agent, choice.clientId, person),
-      subject: subjectOf(choice.subject, going.length),
-      letter: this.letter(agent, choice, person.name, going, portalUrl, stopUrl),
+      subject: subjectOf(choice.subject, chosen.going.length),
+      letter: this.letter(agent, choice, person.name, chosen, portalUrl, stopUrl),
       kind: 'choice',
       ...(fileId === null ? {} : { fileId }),
     });
@@ -170,7 +181,7 @@ export class ChoicesService {
     agent: AgentRow,
     { form, words }: ChoiceBody,
     personName: string,
-    going: readonly ListingRecord[],
+    chosen: Chosen,
     portalUrl: string,
     stopUrl: string,
   ): Letter {
@@ -179,14 +190,14 @@ export class ChoicesService {
       paragraphs: [],
       words: richText(words),
       homes: [],
-      report: this.report(form, going, portalUrl),
+      report: this.report(form, chosen, portalUrl),
       button: { label: 'See them and say what you think', url: portalUrl },
       agent,
       stopUrl,
     };
   }
 
-  private report(form: ChoiceBody['form'], going: readonly ListingRecord[], portalUrl: string): LetterReport {
+  private report(form: ChoiceBody['form'], { going, verify }: Chosen, portalUrl: string): LetterReport {
     const listings = going.map((record) => forAudience(record, 'message'));
     const homes = listings.map((listing) => {
       const { StandardStatus: status, PhotosCount: photos } = listing;
@@ -194,6 +205,7 @@ export class ChoicesService {
       const more = Math.min(MORE_PICTURES, Math.max(0, Number(photos ?? 0) - 1));
       return {
         ...letterHome(listing, why, portalUrl, this.config),
+        verify: sayVerify(verify.get(listing.ListingKey) ?? []),
         remarks: shortened(String(listing['PublicRemarks'] ?? ''), LONGEST_REMARKS),
         morePictures: Array.from({ length: more }, (_, i) => `${this.config.publicUrl}/media/${listing.ListingKey}/${i + 1}.png`),
       };

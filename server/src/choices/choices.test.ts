@@ -1,4 +1,4 @@
-import type { ChoiceBody, ChoicePreview, ClientFile, ListingsAnswer, Portal } from '@perambula/contract';
+import type { ChoiceBody, ChoicePreview, ClientFile, ListingsAnswer, Portal, RecordAnswer } from '@perambula/contract';
 import type { Search } from '@perambula/core';
 import { simpleParser } from 'mailparser';
 import { extractText } from 'unpdf';
@@ -77,6 +77,29 @@ describe('homes chosen for a client', () => {
     expect(html).toContain('<em>water</em>');
     expect(html).not.toMatch(/script|onclick|<h1/i);
     expect(text).toContain('By the water');
+  });
+
+  it('name the facts to verify, in each form and in plain text too, and nothing that the record states', async () => {
+    const { rows } = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', {
+      search: { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] },
+      set: 'fit',
+      limit: 30,
+    });
+    const { homes } = await preview(choice(rows.map(({ ListingKey }) => ListingKey)));
+    const shown = homes.filter(({ barred }) => !barred).map(({ listingKey }) => listingKey);
+    for (const key of shown) {
+      const { differences } = await stack.juno.good<RecordAnswer>('GET', `/api/listings/${key}/record`);
+      const areas = differences.filter(({ field }) => field === 'LivingArea');
+      const line = differences.length === 0 ? null : `Verify: ${differences.map(({ label }) => label).join(', ')}`;
+      for (const form of ['pictures', 'table', 'both'] as const) {
+        const { html, text } = await preview({ ...choice([key], { form }), going: [key] });
+        expect([text.includes('Verify: '), html.includes('Verify: ')]).toEqual([line !== null, line !== null]);
+        expect(text).toContain(line ?? '');
+        for (const { recorded } of areas) expect(text).not.toContain(Number(recorded).toLocaleString('en-US'));
+      }
+      if (areas.length > 0) return;
+    }
+    expect.unreachable('None of them has another floor area in the record.');
   });
 
   it('are sent only with what speaks against them seen', async () => {

@@ -77,7 +77,8 @@ describe('a handout', () => {
 
   it('tells each home with its facts and its listing office, and nothing that is for the agent only', async () => {
     const all = (await readBack(handout())).pages.join(' ');
-    expect(all.match(/Verify: Living area/g)).toHaveLength(1);
+    // of the one home, in the table and at its pictures
+    expect(all.match(/Verify: Living area/g)).toHaveLength(2);
     for (const said of [
       'By the water, as you asked.',
       '2 Lantern Ln',

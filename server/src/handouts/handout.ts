@@ -2,7 +2,7 @@ import type { ChoiceForm } from '@perambula/contract';
 import { addressShown, dollars, factsOf, homesTable, numberIn } from '@perambula/core';
 import type { ShownTo } from '@perambula/core';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { creditOf, MULBERRY, shortened, SOFT } from '../mail/index.js';
+import { creditOf, MULBERRY, sayVerify, shortened, SOFT } from '../mail/index.js';
 import { letterPaper, LINED, TITLE } from './paper.js';
 import type { Letterhead } from './paper.js';
 
@@ -58,8 +58,10 @@ export function handoutPages(handout: Handout): TDocumentDefinitions {
 
 /** The homes below one another, each fact in a column. */
 function compared({ homes, zone }: Handout): Content {
-  const listings = homes.map(({ listing }) => listing);
-  const { heads, rows } = homesTable(listings, false);
+  const { heads, rows } = homesTable(
+    homes.map(({ listing }) => listing),
+    false,
+  );
   const headOf = (text: string, isFirst: boolean): TableCell => ({
     text,
     color: SOFT,
@@ -68,12 +70,13 @@ function compared({ homes, zone }: Handout): Content {
     alignment: isFirst ? 'left' : 'right',
     noWrap: true,
   });
-  const nameOf = (listing: ShownTo<'message'>): TableCell => {
+  const nameOf = ({ listing, verify }: HandoutHome): TableCell => {
     const [street = '', ...town] = addressShown(listing).split(', ');
     return {
       stack: [
         { text: street, bold: true },
         { text: [...town, String(listing['StandardStatus'])].join(' · '), color: SOFT, fontSize: 8.5 },
+        { text: sayVerify(verify), bold: true, fontSize: 7.5 },
         { text: creditOf(listing, zone), color: SOFT, fontSize: 6.5 },
       ],
     };
@@ -88,7 +91,7 @@ function compared({ homes, zone }: Handout): Content {
       body: [
         ['Home', ...heads].map((text, i) => headOf(text, i === 0)),
         ...rows.map((row, i) => [
-          nameOf(listings[i] as ShownTo<'message'>),
+          nameOf(homes[i] as HandoutHome),
           ...row.map((text): TableCell => ({ text, alignment: 'right', noWrap: true })),
         ]),
       ],
@@ -139,7 +142,7 @@ function pictured({ listing, pictures, verify }: HandoutHome, { zone }: Handout)
             fontSize: 9,
             margin: [0, 0, 0, 5],
           },
-          ...(verify.length > 0 ? [{ text: `Verify: ${verify.join(', ')}`, bold: true, fontSize: 9 }] : []),
+          { text: sayVerify(verify), bold: true, fontSize: 9 },
           { text: shortened(remarks, LONGEST_REMARKS), fontSize: 9 },
           { text: creditOf(listing, zone), color: SOFT, fontSize: 7.5, margin: [0, 5, 0, 0] },
         ],

@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { HandoutBody } from '@perambula/contract';
 import { addressShown, forAudience, mayShow } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { Clock } from '../clock/index.js';
 import { goOn } from '../common/asking.js';
@@ -37,7 +38,7 @@ export class Handouts {
    * @throws Failure where one of them may not be shown to a client, or is not there
    */
   async pdf(agent: AgentRow, { listingKeys, form, title }: HandoutBody, words: string): Promise<Buffer> {
-    const homes: HandoutHome[] = [];
+    const records: ListingRecord[] = [];
     for (const key of listingKeys) {
       const record = await this.listings.forOthers(key);
       if (!mayShow(record, 'message'))
@@ -46,9 +47,12 @@ export class Handouts {
           `The seller or office of ${addressShown(forAudience(record, 'agent'))} allows no display, so it is not printed for a client.`,
           { listingKey: key },
         );
-      const verify = form === 'table' ? [] : await this.verified.of(record, 'message');
-      homes.push({ listing: forAudience(record, 'message'), pictures: [], verify });
+      records.push(record);
     }
+    const verify = await this.verified.ofEach(records, 'message');
+    const homes = records.map((record): HandoutHome => {
+      return { listing: forAudience(record, 'message'), pictures: [], verify: verify.get(record.ListingKey) ?? [] };
+    });
     const pictured = form === 'table' ? homes : await this.withPictures(homes);
     const date = DateTime.fromMillis(this.clock.now(), { zone: this.config.zone }).toFormat(DATE_ON_PAPER);
     const { notice, zone } = this.config;

@@ -1,6 +1,6 @@
 export type { Letter } from './letter.js';
 export { readLetterMaker, renderLetter } from './letter.js';
-export { creditOf, letterHome, shortened } from './letterHome.js';
+export { creditOf, letterHome, sayVerify, shortened } from './letterHome.js';
 export { INK, MULBERRY, SOFT } from './markup.js';
 export { MailModule } from './mail.module.js';
 export { Bounces } from './bounces.service.js';

@@ -40,6 +40,11 @@ export function creditOf(listing: ShownTo<'message'>, zone: string): string {
   return `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated.toFormat('ccc, LLL d')}, ${updated.toFormat('h:mm a').toLowerCase()}`;
 }
 
+/** What of a home is to verify, by name; nothing where nothing is. */
+export function sayVerify(facts: readonly string[]): string {
+  return facts.length === 0 ? '' : `Verify: ${facts.join(', ')}`;
+}
+
 /** Remarks in whole sentences, as many as have room in so many characters. */
 export function shortened(remarks: string, most: number): string {
   if (remarks.length <= most) return remarks;

@@ -28,6 +28,7 @@ function recordOf({ SaleDate, SalePrice, Buyer, LoanDate, LoanAmount, Lender, ..
     OwnerMailingAddress: mailed,
     OwnerAway: at !== '' && mailed !== '' && !isSameAddress(at, mailed),
     FloodZone: text(row.FloodZone),
+    Zoning: text(row.Zoning),
     SchoolDistrict: text(row.SchoolDistrict),
     sales: SaleDate && SalePrice ? [{ date: text(SaleDate), price: Number(SalePrice), buyer: text(Buyer) }] : [],
     loans: LoanDate && LoanAmount ? [{ date: text(LoanDate), amount: Number(LoanAmount), lender: text(Lender) }] : [],

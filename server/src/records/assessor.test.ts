@@ -52,12 +52,12 @@ describe('the assessor’s file', () => {
   it('is read from CSV as spreadsheets write it, by what its columns are called or are said to be', async () => {
     write(
       CSV,
-      '\uFEFFAPN,SITUS,OWNER,MAIL ADDR,SQFT,YB,Last Sale Date,Last Sale Price,TAX YR,ASSESSED,TAXES,FEMA ZONE\r\n' +
-        '12-034-5,"14 N Heron Ave, Wrenfield","Vey, R.","14 North Heron Avenue, Wrenfield","1,850",1924,4/7/2021,"$412,500",2025,391000,4301,X\r\n' +
-        '12-034-6,16 N Heron Ave,,"9 Quay Pl, St Orrin",0,,,,,,,\r\n' +
+      '\uFEFFAPN,SITUS,OWNER,MAIL ADDR,SQFT,YB,Last Sale Date,Last Sale Price,TAX YR,ASSESSED,TAXES,FEMA ZONE,ZONING\r\n' +
+        '12-034-5,"14 N Heron Ave, Wrenfield","Vey, R.","14 North Heron Avenue, Wrenfield","1,850",1924,4/7/2021,"$412,500",2025,391000,4301,X,R-1\r\n' +
+        '12-034-6,16 N Heron Ave,,"9 Quay Pl, St Orrin",0,,,,,,,,\r\n' +
         '\r\n' +
-        ' - ,18 N Heron Ave,,,,,,,,,,\r\n' +
-        '12-034-7,20 N Heron Ave,,,lots,,,,,,,\r\n',
+        ' - ,18 N Heron Ave,,,,,,,,,,,\r\n' +
+        '12-034-7,20 N Heron Ave,,,lots,,,,,,,,\r\n',
     );
     expect(await read(CSV, { YearBuilt: 'YB' })).toEqual({
       from: 'file',
@@ -75,6 +75,7 @@ describe('the assessor’s file', () => {
       LivingArea: 1850,
       YearBuilt: 1924,
       FloodZone: 'X',
+      Zoning: 'R-1',
       SchoolDistrict: '',
       sales: [{ date: '2021-04-07', price: 412_500, buyer: '' }],
       loans: [],

@@ -46,6 +46,7 @@ export function RecordFacts({ record }: { readonly record: PublicRecord }) {
               ? 'X, outside the mapped flood area'
               : `${record.FloodZone}, within the mapped flood area`}
         </Fact>
+        <Fact label="Zoning">{record.Zoning || BLANK}</Fact>
         <Fact label="School district">{record.SchoolDistrict || BLANK}</Fact>
         {record.taxes.map(({ year, assessed, tax }) => (
           <Fact label={`Taxes ${year}`} key={year}>
