@@ -52,9 +52,12 @@ export const openPortal = post('portal/session').takes<{ readonly token: string 
 
 export const getPortal = get('portal').gives<Portal>();
 
-/** What to verify of a home before relying on it: facts that other sources state otherwise, by their names. */
+/** The facts of a home that the public record states otherwise, by their names; null where it could not be asked. */
+export type FactsToVerify = readonly string[] | null;
+
+/** What to verify of a home before relying on it. */
 export interface ToVerify {
-  readonly facts: readonly string[];
+  readonly facts: FactsToVerify;
 }
 
 export const getToVerify = get('portal/homes/:key/verify').gives<ToVerify>();

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
-import type { AllTheSame, ChoiceBody, ChoicePreview, LookedAt } from '@perambula/contract';
+import type { AllTheSame, ChoiceBody, ChoicePreview, FactsToVerify, LookedAt } from '@perambula/contract';
 import { addressShown, forAudience, homesTable, isBarred, lastLook } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
@@ -37,7 +37,7 @@ const WHY: Readonly<Record<string, string>> = {
 /** The homes that a message shows, and what is to verify of each, by listing key. */
 interface Chosen {
   readonly going: readonly ListingRecord[];
-  readonly verify: ReadonlyMap<string, readonly string[]>;
+  readonly verify: ReadonlyMap<string, FactsToVerify>;
 }
 
 /** Homes chosen for a client: looked at once more, seen as they will arrive, and sent. Done at the desk. */
@@ -205,7 +205,7 @@ export class ChoicesService {
       const more = Math.min(MORE_PICTURES, Math.max(0, Number(photos ?? 0) - 1));
       return {
         ...letterHome(listing, why, portalUrl, this.config),
-        verify: sayVerify(verify.get(listing.ListingKey) ?? []),
+        verify: sayVerify(verify.get(listing.ListingKey) ?? null),
         remarks: shortened(String(listing['PublicRemarks'] ?? ''), LONGEST_REMARKS),
         morePictures: Array.from({ length: more }, (_, i) => `${this.config.publicUrl}/media/${listing.ListingKey}/${i + 1}.png`),
       };

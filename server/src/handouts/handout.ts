@@ -1,4 +1,4 @@
-import type { ChoiceForm } from '@perambula/contract';
+import type { ChoiceForm, FactsToVerify } from '@perambula/contract';
 import { addressShown, dollars, factsOf, homesTable, numberIn } from '@perambula/core';
 import type { ShownTo } from '@perambula/core';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
@@ -14,8 +14,7 @@ export interface HandoutHome {
   readonly listing: ShownTo<'message'>;
   /** The first of them is the large one. */
   readonly pictures: readonly Picture[];
-  /** The facts to verify, by name. */
-  readonly verify: readonly string[];
+  readonly verify: FactsToVerify;
 }
 
 export interface Handout extends Letterhead {

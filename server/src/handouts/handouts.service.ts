@@ -51,7 +51,7 @@ export class Handouts {
     }
     const verify = await this.verified.ofEach(records, 'message');
     const homes = records.map((record): HandoutHome => {
-      return { listing: forAudience(record, 'message'), pictures: [], verify: verify.get(record.ListingKey) ?? [] };
+      return { listing: forAudience(record, 'message'), pictures: [], verify: verify.get(record.ListingKey) ?? null };
     });
     const pictured = form === 'table' ? homes : await this.withPictures(homes);
     const date = DateTime.fromMillis(this.clock.now(), { zone: this.config.zone }).toFormat(DATE_ON_PAPER);

@@ -1,3 +1,4 @@
+import type { FactsToVerify } from '@perambula/contract';
 import { addressShown, dollars, factsOf, numberIn } from '@perambula/core';
 import type { ShownTo } from '@perambula/core';
 import { DateTime } from 'luxon';
@@ -40,8 +41,9 @@ export function creditOf(listing: ShownTo<'message'>, zone: string): string {
   return `Listed by ${String(listing['ListOfficeName'])}, ${String(listing['ListOfficePhone'])} · ${String(listing['OriginatingSystemName'])} · updated ${updated.toFormat('ccc, LLL d')}, ${updated.toFormat('h:mm a').toLowerCase()}`;
 }
 
-/** What of a home is to verify, by name; nothing where nothing is. */
-export function sayVerify(facts: readonly string[]): string {
+/** What of a home its reader should verify; empty where nothing is known to differ. */
+export function sayVerify(facts: FactsToVerify): string {
+  if (facts === null) return 'Verify its facts: the public record could not be asked';
   return facts.length === 0 ? '' : `Verify: ${facts.join(', ')}`;
 }
 

@@ -37,7 +37,7 @@ export function comparedMarkup({ heads, rows, homes }: Compared): string {
   const head = ['Home', ...heads]
     .map(
       (each, i) =>
-        `<th style="padding:${i === 0 ? '4px 4px 4px 0' : '4px'};border-bottom:1.5px solid ${INK};font-weight:600;color:${SOFT};text-align:${i === 0 ? 'left' : 'right'}">${escape(each)}</th>`,
+        `<th style="padding:${i === 0 ? '4px 4px 4px 0' : '4px'};border-bottom:1.5px solid ${INK};font-weight:600;color:${SOFT};white-space:nowrap;text-align:${i === 0 ? 'left' : 'right'}">${escape(each)}</th>`,
     )
     .join('');
   const body = homes.map(({ address, url, why, verify }, i) => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { Portal, PortalHome, Verdict } from '@perambula/contract';
+import type { FactsToVerify, Portal, PortalHome, Verdict } from '@perambula/contract';
 import { addressShown, CADENCE_LABEL, forAudience, mayShow, sentenceOf } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import { AlertItemRow } from '../alerts/index.js';
@@ -183,7 +183,7 @@ export class PortalService {
   }
 
   /** The facts of a home that the public record states otherwise, by name only: what it states is the agent's. */
-  async toVerify(personId: string, listingKey: string): Promise<string[]> {
+  async toVerify(personId: string, listingKey: string): Promise<FactsToVerify> {
     await this.guardTold(personId, listingKey);
     return this.verified.of(await this.listings.forOthers(listingKey), 'client');
   }

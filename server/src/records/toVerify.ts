@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type { FactsToVerify } from '@perambula/contract';
 import { forAudience, mayShow, recordDifferences } from '@perambula/core';
 import type { Audience, ListingRecord } from '@perambula/core';
 import { goOn } from '../common/asking.js';
@@ -13,20 +14,19 @@ const AT_ONCE = 8;
 export class ToVerify {
   constructor(private readonly records: PublicRecords) {}
 
-  /** The same of several homes, by listing key; those of which nothing is to verify are left out. */
-  async ofEach(listings: readonly ListingRecord[], audience: Audience): Promise<ReadonlyMap<string, string[]>> {
-    const facts = new Map<string, string[]>();
+  /** The same of several homes, by listing key. */
+  async ofEach(listings: readonly ListingRecord[], audience: Audience): Promise<ReadonlyMap<string, FactsToVerify>> {
+    const facts = new Map<string, FactsToVerify>();
     for (let from = 0; from < listings.length; from += AT_ONCE) {
       goOn();
       const some = listings.slice(from, from + AT_ONCE);
-      for (const [i, labels] of (await Promise.all(some.map((each) => this.of(each, audience)))).entries())
-        if (labels.length > 0) facts.set(some[i]?.ListingKey ?? '', labels);
+      await Promise.all(some.map(async (each) => facts.set(each.ListingKey, await this.of(each, audience))));
     }
     return facts;
   }
 
-  /** The labels of those facts that the audience sees; none where the record cannot be reached. */
-  async of(listing: ListingRecord, audience: Audience): Promise<string[]> {
+  /** The labels of those facts that the audience sees. */
+  async of(listing: ListingRecord, audience: Audience): Promise<FactsToVerify> {
     const parcel = listing['ParcelNumber'];
     if (typeof parcel !== 'string' || !mayShow(listing, audience)) return [];
     try {
@@ -34,7 +34,7 @@ export class ToVerify {
       return record ? recordDifferences(forAudience(listing, audience), record).map(({ label }) => label) : [];
     } catch (error) {
       log.warn({ error }, 'the public record could not be asked what to verify');
-      return [];
+      return null;
     }
   }
 }

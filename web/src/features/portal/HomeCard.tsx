@@ -127,11 +127,16 @@ function Verdicts({ chosen, busy, onChoose }: VerdictsProps) {
 }
 
 function More({ listing }: Pick<PortalHome, 'listing'>) {
-  const toVerify = useToVerify(listing.ListingKey).data?.facts ?? [];
+  const toVerify = useToVerify(listing.ListingKey).data?.facts;
   return (
     <div className={cx('home-more')}>
       <p>{String(listing['PublicRemarks'] ?? '')}</p>
-      {toVerify.length > 0 && (
+      {toVerify === null && (
+        <p className={cx('home-verify')}>
+          <b>Verify its facts.</b> The public record could not be asked just now.
+        </p>
+      )}
+      {toVerify && toVerify.length > 0 && (
         <p className={cx('home-verify')}>
           <b>Verify: {toVerify.join(', ')}.</b> Another source states it otherwise; ask before you rely on it.
         </p>
