@@ -3,7 +3,7 @@ import { lazy, Suspense, useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import { dateOf } from '../../shared/format.js';
 import { Waiting } from '../../shared/Waiting.js';
-import { sayCuts, sayForSale, sayGuess, sayHowItFollows, sayMoment } from './history.rules.js';
+import { sayCuts, sayForSale, sayGuess, sayHowItFollows, sayLife, sayMoment, toldInFull } from './history.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './History.module.css';
 
@@ -20,6 +20,7 @@ interface Props {
 /** All that ever happened at the home, listing by listing, the newest first. */
 export function History({ listingKey, history, now }: Props) {
   const forSale = sayForSale(history);
+  const inFull = toldInFull(history, listingKey);
   // the words are there first
   const drawn = useDeferredValue<HomeHistory | null>(history, null);
   return (
@@ -38,9 +39,16 @@ export function History({ listingKey, history, now }: Props) {
         </p>
       )}
       {forSale && <p className={cx('joined')}>{forSale}</p>}
-      {history.lives.map((life) => (
-        <OneListing key={life.listingKey} life={life} isShown={life.listingKey === listingKey} />
-      ))}
+      {history.lives.map((life, i) =>
+        i < inFull ? (
+          <OneListing key={life.listingKey} life={life} isShown={life.listingKey === listingKey} />
+        ) : (
+          <details key={life.listingKey} className={cx('earlier')}>
+            <summary>{sayLife(life)}</summary>
+            <OneListing life={life} isShown={false} />
+          </details>
+        ),
+      )}
       <p className="tight">A status may lag the signed deal by up to 48 hours. When it matters, call the agent’s mobile.</p>
     </section>
   );

@@ -1,8 +1,5 @@
-import type { RecordAnswer } from '@perambula/contract';
-import { fieldOf, isYear, plainNumber } from '@perambula/core';
-import type { Field } from '@perambula/core';
-import { fieldText } from '../../shared/fieldText.js';
 import { usePublicRecord } from './listing.api.js';
+import { sayListed, sayRecorded } from './record.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import listingsCss from './listings.module.css';
 import ownCss from './RecordDiffers.module.css';
@@ -23,7 +20,7 @@ export function RecordDiffers({ listingKey }: { readonly listingKey: string }) {
           <div key={each.field}>
             <dt>{each.label}</dt>
             <dd className="figure">
-              {said(each)} <span className="tight">{sayListed(each)}</span>
+              {sayRecorded(each)} <span className="tight">{sayListed(each)}</span>
             </dd>
           </div>
         ))}
@@ -37,19 +34,4 @@ export function RecordDiffers({ listingKey }: { readonly listingKey: string }) {
       <p className="tight">Records are often wrong, and so are listings. Verify before you rely on either.</p>
     </section>
   );
-}
-
-/** "listing says 270 more", "listing says Harbor Elementary" */
-export function sayListed({ field, listed, recorded, unit }: RecordAnswer['differences'][number]): string {
-  if (typeof listed !== 'number' || typeof recorded !== 'number') return `listing says ${listed}`;
-  const by = plainNumber(Math.abs(listed - recorded));
-  if (isYear({ name: field }))
-    return `listing says ${by} ${by === '1' ? 'year' : 'years'} ${listed > recorded ? 'later' : 'earlier'}`;
-  return ['listing says', by, unit, listed > recorded ? 'more' : 'less'].filter(Boolean).join(' ');
-}
-
-/** As the listing’s own facts are said, with the unit. */
-function said({ field, recorded, unit }: RecordAnswer['differences'][number]): string {
-  const text = fieldText(fieldOf(field) as Field, recorded) ?? '';
-  return typeof recorded === 'number' && unit ? `${text} ${unit}` : text;
 }

@@ -10,7 +10,9 @@ import {
   sayGuess,
   sayHowItFollows,
   sayLastPrice,
+  sayLife,
   sayMoment,
+  toldInFull,
 } from './history.rules.js';
 
 const at = (date: string): number => Date.parse(`${date}T12:00:00Z`);
@@ -93,6 +95,22 @@ describe('a history in words', () => {
       'cut by $12,000 (2.8%) in all',
     ]);
     expect(before && [sayHowItFollows(before), sayCuts(before)]).toEqual([null, null]);
+  });
+  it('tells at once the newest two, all that the newest goes on from, and as far as the one looked at', () => {
+    expect(toldInFull(history, 'C')).toBe(2);
+    expect(toldInFull(history, 'A')).toBe(3);
+    const off = (key: string, from: string, to: string): TaleOfListing => listing(key, from, 1, [status(to, 'Withdrawn')]);
+    const chain = [
+      off('W', '2025-01-01', '2025-02-01'),
+      off('X', '2025-02-05', '2025-03-01'),
+      off('Y', '2025-03-02', '2025-04-01'),
+    ];
+    expect(toldInFull(homeHistory([...chain, listing('Z', '2025-04-03', 1, [])], NOW), 'Z')).toBe(4);
+  });
+  it('says a listing in a line', () => {
+    expect(sold && sayLife(sold)).toBe('Feb 1, 2023, at $300,000: closed at $294,000, 2.0% under what was asked');
+    expect(before && sayLife(before)).toBe('Jun 1, 2025, at $450,000: withdrawn');
+    expect(newest && sayLife(newest)).toBe('Aug 20, 2025, at $430,000: Active');
   });
   it('says for how long it has really been for sale, and what the price was', () => {
     expect(sayForSale(history)).toBe('317 days for sale in all, over 2 listings');

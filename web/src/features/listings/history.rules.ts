@@ -1,5 +1,6 @@
 import { dollars } from '@perambula/core';
 import type { Contract, Guess, HomeHistory, Life, Moment } from '@perambula/core';
+import { dateOf } from '../../shared/format.js';
 
 export interface PricePoint {
   readonly at: number;
@@ -80,6 +81,26 @@ function saleToList(paid: number | null, asked: number | null): string {
 
 /** "2.8%" */
 export const percent = (share: number): string => `${(share * 100).toFixed(1)}%`;
+
+/** Listings that are told moment by moment at once, at least. */
+const IN_FULL = 2;
+
+/**
+ * How many listings of a home, from the newest on, are told moment by moment at once: the newest two, all that the newest goes
+ * on from, and as far as the one that is looked at. Those before are told in a line each.
+ */
+export function toldInFull({ lives }: HomeHistory, listingKey: string): number {
+  const chain = lives.findIndex(({ goesOn }) => !goesOn) + 1;
+  const lookedAt = lives.findIndex((life) => life.listingKey === listingKey) + 1;
+  return Math.max(IN_FULL, chain, lookedAt);
+}
+
+/** A listing in a line: "Feb 11, 2004, at $144,900: closed at $141,500, 2.3% under what was asked". */
+export function sayLife({ from, firstPrice, moments, status }: Life): string {
+  const last = moments.at(-1);
+  const end = last && (last.kind === 'closed' || last.kind === 'off') ? sayMoment(last) : status;
+  return `${dateOf(from)}${firstPrice === null ? '' : `, at ${dollars(firstPrice)}`}: ${end}`;
+}
 
 /** How a listing follows the one before it; null where there is nothing to say. */
 export function sayHowItFollows({ afterDaysOff, goesOn }: Life): string | null {
