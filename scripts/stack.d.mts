@@ -55,4 +55,8 @@ export function startStack(options: {
   readonly county?: CountySize;
   /** Ready only when all listings of the feed have been read. */
   readonly loaded?: boolean;
+  /** Whether clients read their mail and say what they think, as the clock goes on. */
+  readonly peopled?: boolean;
+  /** Whether they have done so for ten weeks. */
+  readonly lived?: boolean;
 }): Promise<Stack>;

@@ -20,7 +20,7 @@ await main(async () => {
   if (fresh)
     for (const part of ['mariadb', 'mail', 'county', 'run.json']) rmSync(resolve(data, part), { recursive: true, force: true });
   say('Starting MariaDB, the feed, the mail server and the server …');
-  const stack = await startStack({ data, port });
+  const stack = await startStack({ data, port, lived: true });
   say(
     `\nPerambula runs at ${stack.run.web}\nSign in as ${stack.run.signIn.email} with the password “${stack.run.signIn.password}”. Ctrl-C stops it; nothing is lost.`,
   );

@@ -50,8 +50,11 @@ export class Market {
   private drawnUntil = -Infinity;
   private now = -Infinity;
   private inOrder: readonly Entry[] = [];
-  /** Every moment at which something about the listings changes, rising. */
+  /** Every moment at which something about a listing changes, rising, and the place of that listing. */
   private moments = new Float64Array(0);
+  private changing = new Uint32Array(0);
+  /** The listings that ever have an open house, by place, and when their last one ends. */
+  private visited: readonly { readonly i: number; readonly until: number }[] = [];
   private past: readonly HistoryRow[] | null = null;
   private visits: readonly OpenHouseRow[] | null = null;
 
@@ -67,15 +70,16 @@ export class Market {
     if (now <= this.now) return;
     const before = this.now;
     this.now = now;
-    if (now > this.drawnUntil - 365 * DAY) this.draw(now);
-    else if (firstAfter(this.moments, before) === firstAfter(this.moments, now)) return;
+    const isDrawn = now <= this.drawnUntil - 365 * DAY;
+    if (!isDrawn) this.draw(now);
+    const from = isDrawn ? firstAfter(this.moments, before) : 0;
+    const changed = new Set(this.changing.subarray(from, firstAfter(this.moments, now)));
+    if (changed.size === 0) return;
     this.past = null;
     this.visits = null;
-    const entries: Entry[] = [];
-    this.numbered.forEach((listing, i) => {
-      const modified = modifiedAt(listing, now);
-      if (modified !== null && listing.deletedAt > now) entries.push({ number: i + 1, key: keyOf(i + 1), listing, modified });
-    });
+    // the others stand as they stood, and in their order
+    const entries = isDrawn ? this.inOrder.filter(({ number }) => !changed.has(number - 1)) : [];
+    for (const i of changed) entries.push(...this.entryAt(i));
     this.inOrder = entries.sort(byLastChange);
   }
 
@@ -90,9 +94,14 @@ export class Market {
 
   find(key: string): Entry | undefined {
     const number = Number(/^OST(\d{7})$/.exec(key)?.[1]);
-    const listing = this.numbered[number - 1];
+    return this.entryAt(number - 1)[0];
+  }
+
+  /** The listing of that place as the market lists it; none before it entered, or once it was taken out. */
+  private entryAt(i: number): readonly Entry[] {
+    const listing = this.numbered[i];
     const modified = listing && listing.deletedAt > this.now ? modifiedAt(listing, this.now) : null;
-    return listing && modified !== null ? { number, key, listing, modified } : undefined;
+    return listing && modified !== null ? [{ number: i + 1, key: keyOf(i + 1), listing, modified }] : [];
   }
 
   /** The moment until which the market has lived, in milliseconds since 1970 UTC. */
@@ -100,11 +109,16 @@ export class Market {
     return this.now;
   }
 
-  /** What changed in the listings there are, or in some of them, oldest first. */
-  history(keys: readonly string[] | null = null): readonly HistoryRow[] {
-    if (keys)
+  /**
+   * What changed in the listings there are, or in some of them, oldest first.
+   *
+   * @param from  what changed before it may be left out, milliseconds since 1970 UTC
+   */
+  history(keys: readonly string[] | null = null, from = -Infinity): readonly HistoryRow[] {
+    const some = keys?.flatMap((key) => this.find(key) ?? []) ?? (from > -Infinity ? this.changedSince(from) : null);
+    if (some)
       return inTime(
-        keys.flatMap((key) => this.find(key) ?? []).flatMap((entry) => historyOf(entry, this.now)),
+        some.flatMap((entry) => historyOf(entry, this.now)),
         'HistoryTransactionalKey',
       );
     return (this.past ??= inTime(
@@ -117,9 +131,17 @@ export class Market {
   openHouses(): readonly OpenHouseRow[] {
     const since = this.now - 30 * DAY;
     return (this.visits ??= inTime(
-      this.inOrder.flatMap((entry) => openHousesOf(entry, since, this.now)),
+      this.visited
+        .filter(({ until }) => until > since)
+        .flatMap(({ i }) => this.entryAt(i))
+        .flatMap((entry) => openHousesOf(entry, since, this.now)),
       'OpenHouseKey',
     ));
+  }
+
+  /** The listings there are whose last change was then or later. */
+  changedSince(from: number): readonly Entry[] {
+    return this.inOrder.slice(firstAt(this.inOrder, ({ modified }) => modified >= from));
   }
 
   private draw(now: number): void {
@@ -132,21 +154,32 @@ export class Market {
       .map((listing) => ({ listing, at: listing.events[0]?.at ?? Infinity, address: addressOf(listing.parcel) }))
       .sort((a, b) => a.at - b.at || (a.address < b.address ? -1 : 1))
       .map(({ listing }) => listing);
-    this.moments = Float64Array.from(
-      this.numbered.flatMap(({ events, openHouses, deletedAt }) => [
+    const changes = this.numbered.flatMap(({ events, openHouses, deletedAt }, i) =>
+      [
         ...events.map(({ at }) => at),
         ...openHouses.flatMap(({ announced, end }) => [announced, end]),
         ...(Number.isFinite(deletedAt) ? [deletedAt] : []),
-      ]),
-    ).sort();
+      ].map((at) => ({ at, i })),
+    );
+    this.visited = this.numbered.flatMap(({ openHouses }, i) =>
+      openHouses.length > 0 ? [{ i, until: Math.max(...openHouses.map(({ end }) => end)) }] : [],
+    );
+    changes.sort((a, b) => a.at - b.at);
+    this.moments = Float64Array.from(changes, ({ at }) => at);
+    this.changing = Uint32Array.from(changes, ({ i }) => i);
   }
 }
 
 function firstAfter(moments: Float64Array, at: number): number {
-  let [low, high] = [0, moments.length];
+  return firstAt(moments, (moment) => moment > at);
+}
+
+/** The place of the first of which something is so, where it is so of all after it; their number where it is so of none. */
+export function firstAt<T>(all: ArrayLike<T>, isSo: (each: T) => boolean): number {
+  let [low, high] = [0, all.length];
   while (low < high) {
     const middle = (low + high) >>> 1;
-    if ((moments[middle] as number) > at) high = middle;
+    if (isSo(all[middle] as T)) high = middle;
     else low = middle + 1;
   }
   return low;

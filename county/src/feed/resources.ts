@@ -1,6 +1,6 @@
 import type { County } from '../county.js';
 import { documentsOf } from '../documents.js';
-import { byLastChange } from '../market.js';
+import { byLastChange, firstAt } from '../market.js';
 import type { Entry, Market } from '../market.js';
 import { captionsOf } from '../pictures/pictures.js';
 import type { Filter } from './filter.js';
@@ -51,7 +51,7 @@ export function resourcesOf(county: County, market: Market): Readonly<Record<str
       key: 'HistoryTransactionalKey',
       inOrder: 'ModificationTimestamp,HistoryTransactionalKey',
       *items(filter) {
-        const rows = market.history(filter?.only('ResourceRecordKey') ?? null);
+        const rows = market.history(filter?.only('ResourceRecordKey') ?? null, fromOf(filter) ?? undefined);
         for (const row of since(rows, filter, (row) => Date.parse(row.ModificationTimestamp))) yield plainItem(row);
       },
     },
@@ -90,21 +90,20 @@ function entriesFor(market: Market, filter: Filter | null, key: string): readonl
   if (keys) {
     return [...new Set(keys)].flatMap((each) => market.find(each) ?? []).sort(byLastChange);
   }
-  return since(market.entries(), filter, ({ modified }) => modified);
+  const from = fromOf(filter);
+  return from === null ? market.entries() : market.changedSince(from);
+}
+
+/** The moment of the last change that a filter asks for at least. */
+function fromOf(filter: Filter | null): number | null {
+  const least = filter?.least('ModificationTimestamp');
+  return least == null ? null : Date.parse(least);
 }
 
 /** Of rows in order of their last change, those not ruled out by a filter on it. */
 function since<T>(rows: readonly T[], filter: Filter | null, changedAt: (row: T) => number): readonly T[] {
-  const least = filter?.least('ModificationTimestamp');
-  if (least == null) return rows;
-  const from = Date.parse(least);
-  let [low, high] = [0, rows.length];
-  while (low < high) {
-    const middle = (low + high) >>> 1;
-    if (changedAt(rows[middle] as T) >= from) high = middle;
-    else low = middle + 1;
-  }
-  return rows.slice(low);
+  const from = fromOf(filter);
+  return from === null ? rows : rows.slice(firstAt(rows, (row) => changedAt(row) >= from));
 }
 
 function propertyItem(market: Market, entry: Entry): Item {

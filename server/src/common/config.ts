@@ -66,7 +66,15 @@ export interface Config {
   /** Days off the market from which on a home counts as offered anew. */
   readonly anewAfterDays: number;
   /** Present when this is a demo: its account, and a clock that can be moved. */
-  readonly demo: { readonly email: string; readonly password: string; readonly startsAt: number } | null;
+  readonly demo: {
+    readonly email: string;
+    readonly password: string;
+    readonly startsAt: number;
+    /** Whether its agents have no clients at first, because these come by themselves. */
+    readonly comesEmpty: boolean;
+    /** Where the county's people are told the time; null where there are none. */
+    readonly people: string | null;
+  } | null;
 }
 
 export const CONFIG = Symbol('Config');
@@ -112,7 +120,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       ? {
           email: env['DEMO_EMAIL'] ?? 'juno@wayfarer.example',
           password: env['DEMO_PASSWORD'],
-          startsAt: Date.parse('2026-04-14T13:12:00Z'),
+          startsAt: Date.parse(env['DEMO_STARTS_AT'] ?? '2026-04-14T13:12:00Z'),
+          comesEmpty: env['DEMO_COMES_EMPTY'] === 'yes',
+          people: env['PEOPLE_URL'] ?? null,
         }
       : null,
   };

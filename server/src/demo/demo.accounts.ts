@@ -65,6 +65,7 @@ export class DemoAccounts implements OnModuleInit {
         role: 'agent' as const,
       };
       await manager.insert(AgentRow, [juno, silas]);
+      if (demo.comesEmpty) return;
       for (const client of JUNOS) await this.addClient(manager, juno.id, client, now);
       for (const client of SILASES) await this.addClient(manager, silas.id, client, now);
       const amara = await manager.findOneByOrFail(ClientRow, { agentId: juno.id, name: 'Amara & Teo Lindqvist' });

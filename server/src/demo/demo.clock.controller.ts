@@ -5,7 +5,7 @@ import { IsLine } from '../common/fields.js';
 import { Duration } from 'luxon';
 import { Failure } from '../common/failure.js';
 import { AgentGuard } from '../sessions/index.js';
-import { PipelineThread } from '../pipeline/index.js';
+import { DemoLife } from './demo.life.js';
 
 const MOST_DAYS = 31;
 
@@ -16,7 +16,7 @@ class AdvanceBody {
 @Controller('demo/clock')
 @UseGuards(AgentGuard)
 export class DemoClockController {
-  constructor(private readonly pipeline: PipelineThread) {}
+  constructor(private readonly life: DemoLife) {}
 
   @Post()
   @HttpCode(200)
@@ -29,6 +29,6 @@ export class DemoClockController {
         { path: 'advance' },
       );
     }
-    return { now: new Date(await this.pipeline.advance(ms)).toISOString() };
+    return { now: new Date(await this.life.advance(ms)).toISOString() };
   }
 }

@@ -1,0 +1,141 @@
+import { DateTime } from 'luxon';
+import { TIME_ZONE } from '../county.js';
+import { DAY } from '../lives.js';
+import { Door } from './door.js';
+import { HOUSEHOLDS } from './households.js';
+import type { Household } from './households.js';
+
+/** The moment at which the ten weeks begin: midnight in the county, milliseconds since 1970 UTC. */
+export const WEEKS_BEGIN = DateTime.fromISO('2026-02-03', { zone: TIME_ZONE }).toMillis();
+
+/** An agent is at the desk from this hour on each weekday. */
+const AT_DESK = 8.5;
+/** When they show homes, by turns, on the day after the next. */
+const SHOWS_AT = [16.5, 17.25, 18] as const;
+const MOST_ON_A_SHORTLIST = 6;
+
+interface Summary {
+  readonly id: string;
+  readonly name: string;
+  readonly people: readonly {
+    readonly id: string;
+    readonly confirmedAt: string | null;
+    readonly confirmationSentAt: string | null;
+  }[];
+}
+
+interface File extends Summary {
+  readonly savedSearches: readonly { readonly id: string; readonly alert: object | null }[];
+  readonly shortlists: readonly { readonly id: string; readonly keys: readonly string[] }[];
+}
+
+interface CameBy {
+  readonly clientId: string;
+  readonly reactions: readonly { readonly listingKey: string; readonly verdict: string }[];
+}
+
+interface AskedShowing {
+  readonly id: string;
+  readonly clientId: string;
+  readonly listingKey: string;
+  readonly state: string;
+  readonly startAt: string | null;
+}
+
+/** One of the demo's agents in the weeks before it begins: the work of a desk, done by the same pages as anybody's. */
+export class DeskAgent {
+  private readonly door: Door;
+  private signedIn = false;
+  private doneOn = '';
+  private readonly sent = new Set<string>();
+
+  constructor(
+    private readonly name: Household['agent'],
+    private readonly login: { readonly email: string; readonly password: string },
+    origin: string,
+  ) {
+    this.door = new Door(origin);
+  }
+
+  /** Does a day's work, once each weekday. */
+  async work(now: number): Promise<void> {
+    const moment = DateTime.fromMillis(now, { zone: TIME_ZONE });
+    const day = moment.toISODate() as string;
+    if (day === this.doneOn || moment.hour + moment.minute / 60 < AT_DESK) return;
+    this.signedIn ||= (await this.door.ask('POST', 'session', this.login)) !== null;
+    await this.takeOn(now);
+    await this.startAlerts();
+    if (moment.weekday <= 5) {
+      await this.shortlist();
+      await this.arrange(moment);
+      await this.door.ask('POST', 'today/looked');
+    }
+    this.doneOn = day;
+  }
+
+  /** Opens a file for each household that has come by now, and asks people whether they want messages. */
+  private async takeOn(now: number): Promise<void> {
+    const due = HOUSEHOLDS.filter(({ agent, comesOn }) => agent === this.name && WEEKS_BEGIN + comesOn * DAY <= now);
+    const known = (await this.door.ask<Summary[]>('GET', 'clients')) ?? [];
+    for (const household of due) if (!known.some(({ name }) => name === household.name)) await this.openFile(household, now);
+  }
+
+  private async openFile({ name, people, notes, agreed, search }: Household, now: number): Promise<void> {
+    const made = await this.door.ask<{ id: string }>('POST', 'clients', {
+      name,
+      people: people.map(({ name: each, email, phone }) => ({ name: each, email, phone })),
+    });
+    if (!made) return;
+    const day = (after: number): string => DateTime.fromMillis(now + after * DAY, { zone: TIME_ZONE }).toISODate() as string;
+    const agreement = agreed ? { from: day(0), until: day(180), scope: 'Buying a home in Ostrey County' } : null;
+    await this.door.ask('PATCH', `clients/${made.id}`, { notes, agreement });
+    for (const person of (await this.door.ask<Summary>('GET', `clients/${made.id}`))?.people ?? [])
+      await this.door.ask('POST', `clients/${made.id}/people/${person.id}/confirmation`);
+    if (search) await this.door.ask('POST', 'searches', { ...search, clientId: made.id });
+  }
+
+  /** An alert begins once somebody of the household wants messages. */
+  private async startAlerts(): Promise<void> {
+    for (const { id, name } of (await this.door.ask<Summary[]>('GET', 'clients')) ?? []) {
+      const cadence = HOUSEHOLDS.find((household) => household.name === name)?.cadence;
+      if (!cadence) continue;
+      const file = await this.door.ask<File>('GET', `clients/${id}`);
+      const [search] = file?.savedSearches ?? [];
+      if (!search || search.alert || !file?.people.some(({ confirmedAt }) => confirmedAt)) continue;
+      const settings = { cadence, tell: ['new', 'priceDown', 'backOnMarket'], held: false, subject: '', greeting: '' };
+      await this.door.ask('PUT', `searches/${search.id}/alert`, settings);
+    }
+  }
+
+  /** What was liked goes onto the household's shortlist. */
+  private async shortlist(): Promise<void> {
+    const { cameBy = [] } = (await this.door.ask<{ cameBy: CameBy[] }>('GET', 'today')) ?? {};
+    for (const { clientId, reactions } of cameBy) {
+      const liked = reactions.filter(({ verdict }) => verdict === 'like').map(({ listingKey }) => listingKey);
+      if (liked.length === 0) continue;
+      const file = await this.door.ask<File>('GET', `clients/${clientId}`);
+      const [list] = file?.shortlists ?? [];
+      const fresh = liked.filter((key) => !list?.keys.includes(key));
+      if (!list) await this.door.ask('POST', 'shortlists', { clientId, name: 'Homes to see', listingKeys: fresh });
+      else if (fresh.length > 0 && list.keys.length < MOST_ON_A_SHORTLIST)
+        await this.door.ask('POST', `shortlists/${list.id}/items`, { listingKeys: fresh });
+    }
+  }
+
+  /** Asks the listing offices for times, and tells people of what was agreed. */
+  private async arrange(today: DateTime): Promise<void> {
+    const showings = (await this.door.ask<AskedShowing[]>('GET', 'showings')) ?? [];
+    const open = showings.filter(({ state }) => state === 'asked');
+    for (const [i, { id }] of open.entries()) {
+      const hour = SHOWS_AT[i % SHOWS_AT.length] as number;
+      const days = 2 + Math.floor(i / SHOWS_AT.length);
+      const startAt = today.plus({ days }).startOf('day').plus({ hours: hour }).toUTC().toISO();
+      await this.door.ask('POST', `showings/${id}/time`, { startAt, withoutAgreement: true });
+    }
+    for (const { id, state, startAt } of showings) {
+      if (state !== 'confirmed' || this.sent.has(id) || Date.parse(startAt ?? '') < today.toMillis()) continue;
+      await this.door.ask('POST', `showings/${id}/message`);
+      this.sent.add(id);
+    }
+  }
+}

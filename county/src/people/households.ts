@@ -1,0 +1,314 @@
+import { atLeast, atMost, noneOf, oneOf } from './wishes.js';
+import type { Wish } from './wishes.js';
+
+/** How somebody goes about it. Shares are from 0 to 1. */
+export interface Temper {
+  /** Of messages those that they open, and after how many waking hours, from and to. */
+  readonly opens: number;
+  readonly opensAfter: readonly [number, number];
+  /** Of homes seen those that they say something of, and of these those with a note. */
+  readonly says: number;
+  readonly writes: number;
+  /** Of homes liked those that they ask to see. */
+  readonly asks: number;
+  /** Whether they come back, evening after evening, to the home that they liked last. */
+  readonly returns?: boolean;
+  /** The day, counted from when they first were written to, from which they open nothing more. */
+  readonly quietFrom?: number;
+  /** The day from which they want no more messages, counted likewise. */
+  readonly stopsOn?: number;
+  /** They do not press the button that confirms their address. */
+  readonly neverConfirms?: boolean;
+  /** They do not want their visits counted. */
+  readonly uncounted?: boolean;
+}
+
+export interface CountyPerson {
+  readonly name: string;
+  readonly email: string;
+  readonly phone: string;
+  readonly temper: Temper;
+  /** What they look for themselves, told to the agent or not. */
+  readonly wishes: readonly Wish[];
+  /** Their mailbox is full: it takes nothing from so many days on after the first message. */
+  readonly mailboxFullFrom?: number;
+}
+
+export type Cadence = 'atOnce' | 'eachMorning' | 'morningAndEvening' | 'weekly' | 'everyTwoWeeks' | 'monthly';
+
+/** A search as the agent saves it (version 1 of the document). */
+export interface SearchDocument {
+  readonly version: 1;
+  readonly kinds: readonly string[];
+  readonly lines: readonly { readonly id: string; readonly field: string; readonly is: object }[];
+  readonly bounds: readonly object[];
+  readonly order: readonly object[];
+}
+
+export interface Household {
+  readonly name: string;
+  readonly agent: 'juno' | 'silas';
+  /** The day of the ten weeks on which they come to the agent, from 0. */
+  readonly comesOn: number;
+  readonly people: readonly CountyPerson[];
+  readonly notes: string;
+  /** Whether they have signed a buyer agreement. */
+  readonly agreed: boolean;
+  readonly search: { readonly name: string; readonly document: SearchDocument } | null;
+  readonly cadence: Cadence | null;
+}
+
+const EAGER: Temper = { opens: 0.97, opensAfter: [0, 2], says: 0.85, writes: 0.55, asks: 0.22 };
+const STEADY: Temper = { opens: 0.85, opensAfter: [1, 12], says: 0.5, writes: 0.4, asks: 0.1 };
+const SLOW: Temper = { opens: 0.5, opensAfter: [20, 60], says: 0.35, writes: 0.3, asks: 0.06 };
+const SILENT: Temper = { opens: 0.75, opensAfter: [2, 20], says: 0, writes: 0, asks: 0 };
+
+const person = (name: string, phone: string, temper: Temper, wishes: readonly Wish[] = []): CountyPerson => {
+  const [first = '', last = ''] = name.toLowerCase().split(' ');
+  return { name, email: `${first}@${last}.example`, phone, temper, wishes };
+};
+
+const LATEST = [{ field: 'StatusChangeTimestamp', direction: 'desc' }];
+const ON_MARKET = { id: 'status', field: 'Status', is: { anyOf: ['Active', 'Coming Soon'] } };
+const HOUSES = { id: 'kind', field: 'PropertySubType', is: { anyOf: ['Single Family Residence', 'Townhouse'] } };
+
+type Line = SearchDocument['lines'][number];
+
+const upTo = (most: number): Line => ({ id: 'price', field: 'ListPrice', is: { atMost: most } });
+const beds = (least: number): Line => ({ id: 'beds', field: 'BedroomsTotal', is: { atLeast: least } });
+const towns = (...names: readonly string[]): Line => ({ id: 'town', field: 'City', is: { anyOf: names } });
+
+function searchOf(
+  lines: readonly Line[],
+  kinds: readonly string[] = ['Residential'],
+  bounds: readonly object[] = [],
+): SearchDocument {
+  return { version: 1, kinds, lines: [...lines, ON_MARKET], bounds, order: LATEST };
+}
+
+const HALF_BATHS = atLeast('BathroomsTotalInteger', 2, 'One bath is not enough for us.');
+const GARAGE = atLeast('GarageSpaces', 1, 'No garage, and the car has to stand somewhere.');
+const NOT_OLD = atLeast('YearBuilt', 1965, 'Too old for us, too much to repair.');
+const OLD = atMost('YearBuilt', 1945, 'Too new, no character.');
+const GARDEN = atLeast('LotSizeAcres', 0.22, 'The garden is too small.');
+const SMALL_GARDEN = atMost('LotSizeAcres', 0.6, 'That is a lot of grass to cut.');
+const ROOM = atLeast('LivingArea', 1500, 'Too tight for all of us.');
+const ONE_LEVEL = atMost('StoriesTotal', 1, 'Stairs, with my knee.');
+const NO_POOL = noneOf('PoolPrivateYN', ['true'], 'A pool with small children, no.');
+const SEWERED = oneOf('Sewer', ['Public Sewer'], 'We do not want a septic tank.');
+const LOW_FEE = atMost('AssociationFee', 320, 'That fee every month is too much.');
+
+/** Who comes to the two agents of the demo within ten weeks: what they say, and what they are like. Nobody of them is real. */
+export const HOUSEHOLDS: readonly Household[] = [
+  {
+    name: 'Bashir Odell',
+    agent: 'juno',
+    comesOn: 1,
+    notes: 'First home. Free after 4 pm.',
+    agreed: true,
+    people: [person('Bashir Odell', '555-0163', EAGER, [NOT_OLD, LOW_FEE])],
+    search: {
+      name: 'First home near the line',
+      document: searchOf([upTo(380_000), beds(2), towns('Port Ostrey', 'Sedge Ferry', 'Mallow Green')]),
+    },
+    cadence: 'eachMorning',
+  },
+  {
+    name: 'Nadia Kesteven',
+    agent: 'juno',
+    comesOn: 4,
+    notes: 'Wants a garden.',
+    agreed: false,
+    people: [person('Nadia Kesteven', '555-0164', { ...STEADY, returns: true }, [GARDEN, OLD])],
+    search: {
+      name: 'A garden in the hills',
+      document: searchOf([
+        { id: 'lot', field: 'LotSizeAcres', is: { atLeast: 0.2 } },
+        beds(3),
+        towns('Tansy Hill', 'Upper Dunnock', 'Wrenfield'),
+      ]),
+    },
+    cadence: 'weekly',
+  },
+  {
+    name: 'Corin & Abena Tarrow',
+    agent: 'juno',
+    comesOn: 6,
+    notes: 'Two children, school from September. Cash from the house in Fennel Way.',
+    agreed: true,
+    people: [
+      person('Corin Tarrow', '555-0171', STEADY, [ROOM, GARAGE, HALF_BATHS]),
+      // the two do not agree: she wants age, he wants room
+      person('Abena Tarrow', '555-0172', EAGER, [OLD, SMALL_GARDEN]),
+    ],
+    search: { name: 'Room for four', document: searchOf([HOUSES, upTo(560_000), beds(4)]) },
+    cadence: 'morningAndEvening',
+  },
+  {
+    name: 'Ottilie Bryde',
+    agent: 'juno',
+    comesOn: 9,
+    notes: 'Retiring. Everything on one floor.',
+    agreed: false,
+    people: [person('Ottilie Bryde', '555-0173', SLOW, [ONE_LEVEL, SMALL_GARDEN])],
+    search: { name: 'One floor', document: searchOf([HOUSES, upTo(420_000), beds(2)]) },
+    cadence: 'weekly',
+  },
+  {
+    name: 'Jarek Ames',
+    agent: 'juno',
+    comesOn: 13,
+    notes: 'Works from home.',
+    agreed: false,
+    people: [person('Jarek Ames', '555-0174', { ...STEADY, stopsOn: 31 }, [ROOM])],
+    search: { name: 'A room to work in', document: searchOf([upTo(450_000), beds(3), towns('Wrenfield', 'Mallow Green')]) },
+    cadence: 'eachMorning',
+  },
+  {
+    name: 'Linnea & Oke Faraday',
+    agent: 'juno',
+    comesOn: 16,
+    notes: 'Her mother may move in. Lender’s letter for $510,000.',
+    agreed: true,
+    people: [
+      person('Linnea Faraday', '555-0175', EAGER, [ROOM, SEWERED, NO_POOL]),
+      person('Oke Faraday', '555-0176', { ...SILENT, uncounted: true }),
+    ],
+    search: {
+      name: 'With a room for Mother',
+      document: searchOf([HOUSES, upTo(510_000), beds(4), towns('Tansy Hill', 'Wrenfield')]),
+    },
+    cadence: 'eachMorning',
+  },
+  {
+    name: 'Ruan Vasks',
+    agent: 'juno',
+    comesOn: 20,
+    notes: 'Lets flats; wants two to four units.',
+    agreed: false,
+    people: [person('Ruan Vasks', '555-0177', { ...SILENT, opens: 0.9 })],
+    search: { name: 'Units that carry themselves', document: searchOf([upTo(900_000)], ['Residential Income']) },
+    cadence: 'weekly',
+  },
+  {
+    name: 'Maren Ilves',
+    agent: 'juno',
+    comesOn: 24,
+    notes: 'Looked on her own for a year.',
+    agreed: false,
+    people: [person('Maren Ilves', '555-0178', { ...STEADY, quietFrom: 17 }, [GARDEN])],
+    search: { name: 'By the water', document: searchOf([upTo(640_000), beds(2), towns('Quillon Beach', 'Lantern Point')]) },
+    cadence: 'eachMorning',
+  },
+  {
+    name: 'Dagny Pell',
+    agent: 'juno',
+    comesOn: 30,
+    notes: 'Sister of Bashir’s colleague.',
+    agreed: false,
+    people: [{ ...person('Dagny Pell', '555-0179', STEADY, [NOT_OLD]), mailboxFullFrom: 24 }],
+    search: { name: 'A flat in town', document: searchOf([upTo(290_000), towns('Port Ostrey')]) },
+    cadence: 'weekly',
+  },
+  {
+    name: 'Rowan Vey',
+    agent: 'juno',
+    comesOn: 41,
+    notes: '',
+    agreed: false,
+    people: [person('Rowan Vey', '555-0165', { ...SLOW, neverConfirms: true })],
+    search: null,
+    cadence: null,
+  },
+  {
+    name: 'Ife & Callum Rourke',
+    agent: 'juno',
+    comesOn: 48,
+    notes: 'Hunt for land to build on, later.',
+    agreed: true,
+    people: [
+      person('Ife Rourke', '555-0166', STEADY, [GARAGE]),
+      person('Callum Rourke', '555-0168', { ...SLOW, neverConfirms: true }),
+    ],
+    search: {
+      name: 'Until we build',
+      document: searchOf([HOUSES, upTo(400_000), beds(3), towns('Sedge Ferry', 'Mallow Green')]),
+    },
+    cadence: 'atOnce',
+  },
+  {
+    name: 'Amara & Teo Lindqvist',
+    agent: 'juno',
+    comesOn: 60,
+    notes: 'Lender’s letter for $460,000. Teo works at Tansy Hill Clinic from 7 am.',
+    agreed: true,
+    people: [
+      person('Amara Lindqvist', '555-0161', EAGER, [ROOM, HALF_BATHS, GARAGE]),
+      person('Teo Lindqvist', '555-0162', { ...SLOW, neverConfirms: true }),
+    ],
+    search: {
+      name: 'Within reach of the ferry',
+      document: searchOf(
+        [
+          HOUSES,
+          beds(3),
+          { id: 'baths', field: 'Baths', is: { atLeast: 1.5 } },
+          { id: 'area', field: 'LivingArea', is: { atLeast: 1300 } },
+          { id: 'price', field: 'ListPrice', is: { between: [250_000, 460_000] } },
+          {
+            id: 'conditions',
+            field: 'SpecialListingConditions',
+            is: { noneOf: ['Real Estate Owned', 'Short Sale', 'Auction'] },
+          },
+        ],
+        ['Residential'],
+        [
+          {
+            id: 'ferry',
+            mode: 'in',
+            name: 'Ferry Square',
+            shape: { type: 'Circle', center: [-66.006145, 40.609456], radiusMeters: 8046.72 },
+          },
+          {
+            id: 'mill',
+            mode: 'out',
+            name: 'Mill yard',
+            shape: {
+              type: 'Polygon',
+              coordinates: [
+                [
+                  [-65.9935, 40.5985],
+                  [-65.982, 40.598],
+                  [-65.983, 40.5915],
+                  [-65.9945, 40.592],
+                  [-65.9935, 40.5985],
+                ],
+              ],
+            },
+          },
+        ],
+      ),
+    },
+    cadence: null,
+  },
+  {
+    name: 'Esme Dufrayne',
+    agent: 'silas',
+    comesOn: 10,
+    notes: '',
+    agreed: false,
+    people: [person('Esme Dufrayne', '555-0167', STEADY, [SMALL_GARDEN])],
+    search: { name: 'Near the common', document: searchOf([upTo(480_000), beds(2), towns('Port Ostrey')]) },
+    cadence: 'weekly',
+  },
+  {
+    name: 'Solveig & Piet Antrobus',
+    agent: 'silas',
+    comesOn: 22,
+    notes: 'Moving from Northmere in June.',
+    agreed: true,
+    people: [person('Solveig Antrobus', '555-0181', EAGER, [ROOM, NOT_OLD]), person('Piet Antrobus', '555-0182', SILENT)],
+    search: { name: 'By June', document: searchOf([HOUSES, upTo(530_000), beds(3)]) },
+    cadence: 'eachMorning',
+  },
+];

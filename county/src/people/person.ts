@@ -1,0 +1,129 @@
+import { DAY } from '../lives.js';
+import { randomOf } from '../random.js';
+import { Door } from './door.js';
+import type { CountyPerson } from './households.js';
+import { opinionOf } from './wishes.js';
+import type { SeenHome } from './wishes.js';
+
+const HOUR = 3_600_000;
+/** Homes that somebody looks at in one visit. */
+const MOST_AT_A_TIME = 6;
+const WISHES = ['Saturday morning?', 'any evening after five', 'this weekend, if it can be', 'Thursday after four'] as const;
+
+/** What a portal says, as far as people go by it. */
+interface SeenPortal {
+  readonly countsVisits: boolean;
+  readonly homes: readonly {
+    readonly listing: SeenHome & { readonly ListingKey: string };
+    readonly reaction: { readonly verdict: string } | null;
+    readonly showing: object | null;
+  }[];
+}
+
+/** A message as it lies in somebody's mailbox. */
+export interface Letter {
+  /** When it came, milliseconds since 1970 UTC. */
+  readonly at: number;
+  readonly text: string;
+}
+
+/** What is remembered of somebody from one start to the next. */
+export interface Memory {
+  /** Acts to come, by their time. */
+  plans: { at: number; what: 'confirm' | 'look' | 'stop' | 'return'; token: string }[];
+  firstAt: number | null;
+  /** The link that they came in by last, and the home that they liked last. */
+  link: string | null;
+  favourite: string | null;
+}
+
+/** Somebody who reads their mail, follows its links, and says what they think, by what they are shown and nothing else. */
+export class Person {
+  private readonly door: Door;
+
+  constructor(
+    readonly who: CountyPerson,
+    origin: string,
+    private readonly seed: number,
+    readonly memory: Memory = { plans: [], firstAt: null, link: null, favourite: null },
+  ) {
+    this.door = new Door(origin);
+  }
+
+  /** A message came; what they will do about it is decided now, and done when they get to it. */
+  receive({ at, text }: Letter): void {
+    const { temper } = this.who;
+    this.memory.firstAt ??= at;
+    const day = (at - this.memory.firstAt) / DAY;
+    const [, confirm] = /\/confirm\/([\w-]+)/.exec(text) ?? [];
+    const [, portal] = /\/p\/([\w-]+)/.exec(text) ?? [];
+    const [, stop] = /\/stop\/([\w-]+)/.exec(text) ?? [];
+    const random = randomOf(this.seed, 71, Math.floor(at / HOUR));
+    const opens = random.chance(temper.opens);
+    const when = waking(at + (temper.opensAfter[0] + random.unit() * (temper.opensAfter[1] - temper.opensAfter[0])) * HOUR);
+    if (temper.quietFrom !== undefined && day >= temper.quietFrom) return;
+    if (confirm !== undefined) {
+      if (!temper.neverConfirms) this.plan(when, 'confirm', confirm);
+    } else if (stop !== undefined && temper.stopsOn !== undefined && day >= temper.stopsOn) this.plan(when, 'stop', stop);
+    else if (portal !== undefined && opens) this.plan(when, 'look', portal);
+  }
+
+  /** When they do something next, milliseconds since 1970 UTC; Infinity for nothing planned. */
+  get next(): number {
+    return this.memory.plans[0]?.at ?? Infinity;
+  }
+
+  /** Does what is planned next. */
+  async act(): Promise<void> {
+    const plan = this.memory.plans[0];
+    if (!plan) return;
+    if (plan.what === 'confirm') await this.door.ask('POST', 'confirm', { token: plan.token });
+    else if (plan.what === 'stop') await this.door.ask('POST', 'stop', { token: plan.token });
+    else await this.look(plan.token, plan.at, plan.what === 'return');
+    // done only now, so that it is tried again where the application could not be reached
+    this.memory.plans = this.memory.plans.filter((each) => each !== plan);
+  }
+
+  private plan(at: number, what: Memory['plans'][number]['what'], token: string): void {
+    this.memory.plans.push({ at, what, token });
+    this.memory.plans.sort((a, b) => a.at - b.at);
+  }
+
+  /** A visit to the portal: what is new to them is looked at, and said something of. */
+  private async look(token: string, at: number, returns: boolean): Promise<void> {
+    const { temper } = this.who;
+    if (this.memory.link !== token && !(await this.door.ask('POST', 'portal/session', { token }))) return;
+    this.memory.link = token;
+    const portal = await this.door.ask<SeenPortal>('GET', 'portal');
+    if (!portal) return;
+    if (temper.uncounted && portal.countsVisits) await this.door.ask('PUT', 'portal/visits', { counted: false });
+    const fresh = returns
+      ? portal.homes.filter(({ listing }) => listing.ListingKey === this.memory.favourite)
+      : portal.homes.filter(({ reaction }) => reaction === null).slice(0, MOST_AT_A_TIME);
+    for (const home of fresh) await this.consider(home, returns);
+    if (temper.returns && this.memory.favourite !== null && randomOf(this.seed, 73, Math.floor(at / HOUR)).chance(0.6))
+      this.plan(waking(at + DAY), 'return', token);
+  }
+
+  private async consider({ listing, reaction, showing }: SeenPortal['homes'][number], returns: boolean): Promise<void> {
+    const { temper, wishes } = this.who;
+    const home = `portal/homes/${listing.ListingKey}`;
+    await this.door.ask('POST', `${home}/visit`);
+    // of a home they think the same whenever they come to it
+    const random = randomOf(this.seed, 79, Number(listing.ListingKey.replace(/\D/g, '')));
+    if (returns || reaction || !random.chance(temper.says)) return;
+    const { verdict, note } = opinionOf(listing, wishes, random);
+    await this.door.ask('PUT', `${home}/reaction`, { verdict, note: random.chance(temper.writes) ? note : '' });
+    if (verdict !== 'like') return;
+    this.memory.favourite = listing.ListingKey;
+    if (!showing && random.chance(temper.asks)) await this.door.ask('POST', `${home}/showing`, { wish: random.pick(WISHES) });
+  }
+}
+
+/** The same moment where people are awake, or else half past seven on the next morning, by the county's winter time. */
+function waking(at: number): number {
+  const hour = new Date(at - 5 * HOUR).getUTCHours();
+  if (hour >= 7 && hour < 22) return at;
+  const day = Math.floor((at - 5 * HOUR) / DAY) + (hour >= 22 ? 1 : 0);
+  return day * DAY + 12.5 * HOUR;
+}

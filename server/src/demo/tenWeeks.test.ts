@@ -1,0 +1,84 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ClientFile, ClientSummary, Showing, Today } from '@perambula/contract';
+import { createConnection } from 'mysql2/promise';
+import type { Connection, RowDataPacket } from 'mysql2/promise';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { freePort } from '../../../scripts/machine.mjs';
+import { SMALL_COUNTY, startStack } from '../../../scripts/stack.mjs';
+import type { Stack } from '../../../scripts/stack.mjs';
+import { Browser } from '../testing/stack.js';
+
+const data = mkdtempSync(join(tmpdir(), 'perambula-weeks-'));
+let stack: Stack;
+let juno: Browser;
+let files: ClientFile[];
+let database: Connection;
+beforeAll(async () => {
+  stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true, lived: true });
+  const { web, signIn, database: access } = stack.run;
+  juno = await new Browser(web).signIn(signIn.email, signIn.password);
+  const clients = await juno.good<ClientSummary[]>('GET', '/api/clients');
+  files = await Promise.all(clients.map(({ id }) => juno.good<ClientFile>('GET', `/api/clients/${id}`)));
+  const { host, port, user, password, name } = access;
+  database = await createConnection({ host, port, user, password, database: name, timezone: 'Z' });
+}, 240_000);
+afterAll(async () => {
+  await database.end();
+  await stack.stop();
+  rmSync(data, { recursive: true, force: true });
+});
+
+/** The rows of a question put to the database. */
+async function rowsOf<T>(question: string, values: readonly unknown[] = []): Promise<T[]> {
+  return (await database.query<(T & RowDataPacket)[]>(question, [...values]))[0];
+}
+
+const fileOf = (name: string): ClientFile => files.find((file) => file.name.startsWith(name)) as ClientFile;
+const personOf = (name: string) => files.flatMap(({ people }) => people).find((person) => person.name === name);
+
+describe('a demo that has been lived in for ten weeks', () => {
+  it('is handed over on its morning, with a file for each household of the agent’s', async () => {
+    const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
+    expect(now).toMatch(/^2026-04-14T13:1/);
+    expect(files).toHaveLength(12);
+    // those who come late, or press no button
+    expect(personOf('Amara Lindqvist')?.confirmedAt).not.toBeNull();
+    for (const name of ['Rowan Vey', 'Teo Lindqvist']) expect(personOf(name)?.confirmedAt).toBeNull();
+  });
+
+  it('has heard what people think, in words too, and has been asked for visits that offices answered', async () => {
+    const said = await rowsOf<{ verdict: string; note: string }>('SELECT verdict, note FROM reactions');
+    for (const verdict of ['like', 'unsure', 'notForUs'])
+      expect(said.filter((each) => each.verdict === verdict).length).toBeGreaterThan(3);
+    expect(said.filter(({ note }) => note !== '').length).toBeGreaterThan(10);
+    const showings = await juno.good<Showing[]>('GET', '/api/showings');
+    expect(showings.some(({ state }) => state === 'confirmed')).toBe(true);
+    expect(fileOf('Bashir').shortlists.some(({ homes }) => homes > 0)).toBe(true);
+    const { cameBy } = await juno.good<Today>('GET', '/api/today');
+    expect(cameBy.length).toBeGreaterThan(0);
+  });
+
+  it('writes to nobody who stopped, and says whose address fails', async () => {
+    const { stoppedAt } = personOf('Jarek Ames') ?? {};
+    expect(stoppedAt).not.toBeNull();
+    const later = await rowsOf(
+      "SELECT id FROM outbox WHERE toAddress = 'jarek@ames.example' AND state = 'sent' AND createdAt > ?",
+      [new Date(stoppedAt ?? 0)],
+    );
+    expect(later).toEqual([]);
+    const failed = await rowsOf<{ toAddress: string; lastError: string }>(
+      "SELECT DISTINCT toAddress, lastError FROM outbox WHERE state = 'failed'",
+    );
+    expect(failed.map(({ toAddress }) => toAddress)).toEqual(['dagny@pell.example']);
+    expect(failed[0]?.lastError).toContain('full');
+  });
+
+  it('has sent what it wrote, each message once', async () => {
+    const written = await rowsOf<{ messageId: string }>("SELECT messageId FROM outbox WHERE state = 'sent'");
+    const arrived = (await (await fetch(stack.run.mail.mailbox)).json()) as { messageId: string }[];
+    expect(arrived.map(({ messageId }) => messageId).sort()).toEqual(written.map(({ messageId }) => messageId).sort());
+    expect(written.length).toBeGreaterThan(100);
+  });
+});
