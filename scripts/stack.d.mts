@@ -57,6 +57,6 @@ export function startStack(options: {
   readonly loaded?: boolean;
   /** Whether clients read their mail and say what they think, as the clock goes on. */
   readonly peopled?: boolean;
-  /** Whether they have done so for ten weeks. */
-  readonly lived?: boolean;
+  /** For how many days they have done so. */
+  readonly lived?: number;
 }): Promise<Stack>;

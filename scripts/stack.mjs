@@ -2,10 +2,10 @@ import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { daysBefore, liveUntilHandedOver } from './daysLived.mjs';
 import { freePort, lastBuild, ROOT } from './machine.mjs';
 import { MariaDb } from './mariadb.mjs';
 import { Stop } from './say.mjs';
-import { AGENTS_UNTIL, liveTenWeeks, WEEKS_BEGIN } from './tenWeeks.mjs';
 
 const LONGEST_WAIT_MS = 120_000;
 
@@ -65,22 +65,13 @@ class Part {
  * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
  *
  * @param {{ data: string, port: number, county?: { parcels?: number, since?: string }, loaded?: boolean, peopled?: boolean,
- *   lived?: boolean, publicUrl?: string, inspect?: string }} options
+ *   lived?: number, publicUrl?: string, inspect?: string }} options
  *   `loaded`: not ready before all listings of the feed have been read, rather than those on the market, and every part does its
- *   work; `peopled`: clients read their mail and say what they think, as the clock goes on; `lived`: they have done so for ten
- *   weeks; `publicUrl`: where the interface is met, if not at the server's own address; `inspect`: the address at which a
+ *   work; `peopled`: clients read their mail and say what they think, as the clock goes on; `lived`: they have done so for so
+ *   many days; `publicUrl`: where the interface is met, if not at the server's own address; `inspect`: the address at which a
  *   debugger finds the server
  */
-export async function startStack({
-  data,
-  port,
-  county = {},
-  loaded = false,
-  peopled = false,
-  lived = false,
-  publicUrl,
-  inspect,
-}) {
+export async function startStack({ data, port, county = {}, loaded = false, peopled = false, lived = 0, publicUrl, inspect }) {
   mkdirSync(join(data, 'logs'), { recursive: true, mode: 0o700 });
   chmodSync(data, 0o700);
   const secrets = secretsOf(data);
@@ -111,7 +102,7 @@ export async function startStack({
     },
     logs,
   );
-  const people = peopled || lived ? { PEOPLE_OF: web, PEOPLE_AGENTS_UNTIL: AGENTS_UNTIL, PEOPLE_PASSWORD: secrets.demo } : {};
+  const { begins, agentsUntil } = daysBefore(lived);
   const mail = new Part(
     'mail',
     'county/dist/mail/main.js',
@@ -121,7 +112,9 @@ export async function startStack({
       MAILBOX_DIR: join(data, 'mail'),
       COUNTY_URL: feedUrl,
       COUNTY_TOKEN: secrets.feed,
-      ...people,
+      ...(peopled
+        ? { PEOPLE_OF: web, PEOPLE_BEGIN: begins, PEOPLE_AGENTS_UNTIL: agentsUntil, PEOPLE_PASSWORD: secrets.demo }
+        : {}),
     },
     logs,
   );
@@ -148,8 +141,8 @@ export async function startStack({
       ENGINE_SNAPSHOT: join(data, 'engine.snapshot'),
       WEB_DIR: join(ROOT, 'web/dist'),
       DEMO_PASSWORD: secrets.demo,
-      ...(peopled || lived ? { PEOPLE_URL: `${run.mail.mailbox}/people` } : {}),
-      ...(lived ? { DEMO_STARTS_AT: WEEKS_BEGIN, DEMO_COMES_EMPTY: 'yes' } : {}),
+      ...(peopled ? { PEOPLE_URL: `${run.mail.mailbox}/people` } : {}),
+      ...(lived > 0 ? { DEMO_STARTS_AT: begins, DEMO_COMES_EMPTY: 'yes' } : {}),
       NODE_ENV: 'production',
     },
     logs,
@@ -161,7 +154,7 @@ export async function startStack({
     await database.start();
     server.start();
     await healthy(web, logs, loaded);
-    if (lived) await liveTenWeeks(run);
+    if (lived > 0) await liveUntilHandedOver(run);
   } catch (error) {
     await Promise.all([server.process && server.stop(), feed.stop(), mail.stop()]);
     await database.stop();

@@ -6,8 +6,11 @@ import { MARIADB_PACKAGES } from './mariadb.mjs';
 import { main, say, Stop } from './say.mjs';
 import { startStack } from './stack.mjs';
 
+/** A demo may have been lived in for so many days before it is handed over. */
+const MOST_DAYS = 70;
+
 await main(async () => {
-  const { port, data, fresh } = options();
+  const { port, data, fresh, lived } = options();
   requireDisk(ROOT);
   if (!(await isFree(port)))
     throw new Stop(
@@ -20,7 +23,8 @@ await main(async () => {
   if (fresh)
     for (const part of ['mariadb', 'mail', 'county', 'run.json']) rmSync(resolve(data, part), { recursive: true, force: true });
   say('Starting MariaDB, the feed, the mail server and the server …');
-  const stack = await startStack({ data, port, lived: true });
+  if (lived > 0) say(`Its people live in it for ${lived} days, which takes a few minutes …`);
+  const stack = await startStack({ data, port, peopled: true, lived });
   say(
     `\nPerambula runs at ${stack.run.web}\nSign in as ${stack.run.signIn.email} with the password “${stack.run.signIn.password}”. Ctrl-C stops it; nothing is lost.`,
   );
@@ -45,13 +49,17 @@ function options() {
         port: { type: 'string', default: '4100' },
         data: { type: 'string', default: '.data' },
         fresh: { type: 'boolean', default: false },
+        lived: { type: 'string', default: '0' },
       },
     }));
   } catch (error) {
-    throw new Stop(`${error.message}\nnpm start -- [--port N] [--data DIR] [--fresh]`);
+    throw new Stop(`${error.message}\nnpm start -- [--port N] [--data DIR] [--fresh] [--lived DAYS]`);
   }
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 1 || port > 65_535)
     throw new Stop(`--port takes a number from 1 to 65535, not “${values.port}”.`);
-  return { port, data: resolve(ROOT, values.data), fresh: values.fresh };
+  const lived = Number(values.lived);
+  if (!Number.isInteger(lived) || lived < 0 || lived > MOST_DAYS)
+    throw new Stop(`--lived takes a number of days from 0 to ${MOST_DAYS}, not “${values.lived}”.`);
+  return { port, data: resolve(ROOT, values.data), fresh: values.fresh, lived };
 }

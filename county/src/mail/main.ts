@@ -15,6 +15,7 @@ const {
   COUNTY_URL = '',
   COUNTY_TOKEN = '',
   PEOPLE_OF,
+  PEOPLE_BEGIN = '',
   PEOPLE_AGENTS_UNTIL = '',
   PEOPLE_PASSWORD = '',
 } = process.env;
@@ -24,6 +25,7 @@ const people = PEOPLE_OF
   ? new People({
       origin: PEOPLE_OF,
       file: join(MAILBOX_DIR, 'people.json'),
+      agentsFrom: Date.parse(PEOPLE_BEGIN),
       agentsUntil: Date.parse(PEOPLE_AGENTS_UNTIL),
       password: PEOPLE_PASSWORD,
     })

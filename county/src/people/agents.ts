@@ -5,9 +5,6 @@ import { Door } from './door.js';
 import { HOUSEHOLDS } from './households.js';
 import type { Household } from './households.js';
 
-/** The moment at which the ten weeks begin: midnight in the county, milliseconds since 1970 UTC. */
-export const WEEKS_BEGIN = DateTime.fromISO('2026-02-03', { zone: TIME_ZONE }).toMillis();
-
 /** An agent is at the desk from this hour on each weekday. */
 const AT_DESK = 8.5;
 /** When they show homes, by turns, on the day after the next. */
@@ -51,6 +48,8 @@ export class DeskAgent {
 
   constructor(
     private readonly name: Household['agent'],
+    /** When its households begin to come, milliseconds since 1970 UTC. */
+    private readonly begins: number,
     private readonly login: { readonly email: string; readonly password: string },
     origin: string,
   ) {
@@ -75,7 +74,7 @@ export class DeskAgent {
 
   /** Opens a file for each household that has come by now, and asks people whether they want messages. */
   private async takeOn(now: number): Promise<void> {
-    const due = HOUSEHOLDS.filter(({ agent, comesOn }) => agent === this.name && WEEKS_BEGIN + comesOn * DAY <= now);
+    const due = HOUSEHOLDS.filter(({ agent, comesOn }) => agent === this.name && this.begins + comesOn * DAY <= now);
     const known = (await this.door.ask<Summary[]>('GET', 'clients')) ?? [];
     for (const household of due) if (!known.some(({ name }) => name === household.name)) await this.openFile(household, now);
   }

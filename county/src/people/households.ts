@@ -48,7 +48,7 @@ export interface SearchDocument {
 export interface Household {
   readonly name: string;
   readonly agent: 'juno' | 'silas';
-  /** The day of the ten weeks on which they come to the agent, from 0. */
+  /** The day on which they come to the agent, from 0. */
   readonly comesOn: number;
   readonly people: readonly CountyPerson[];
   readonly notes: string;
@@ -98,7 +98,7 @@ const NO_POOL = noneOf('PoolPrivateYN', ['true'], 'A pool with small children, n
 const SEWERED = oneOf('Sewer', ['Public Sewer'], 'We do not want a septic tank.');
 const LOW_FEE = atMost('AssociationFee', 320, 'That fee every month is too much.');
 
-/** Who comes to the two agents of the demo within ten weeks: what they say, and what they are like. Nobody of them is real. */
+/** Who comes to the two agents of the demo one after the other: what they say, and what they are like. Nobody of them is real. */
 export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Bashir Odell',
@@ -160,7 +160,7 @@ export const HOUSEHOLDS: readonly Household[] = [
     comesOn: 13,
     notes: 'Works from home.',
     agreed: false,
-    people: [person('Jarek Ames', '555-0174', { ...STEADY, stopsOn: 31 }, [ROOM])],
+    people: [person('Jarek Ames', '555-0174', { ...STEADY, stopsOn: 6 }, [ROOM])],
     search: { name: 'A room to work in', document: searchOf([upTo(450_000), beds(3), towns('Wrenfield', 'Mallow Green')]) },
     cadence: 'eachMorning',
   },
@@ -193,27 +193,27 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Maren Ilves',
     agent: 'juno',
-    comesOn: 24,
+    comesOn: 5,
     notes: 'Looked on her own for a year.',
     agreed: false,
-    people: [person('Maren Ilves', '555-0178', { ...STEADY, quietFrom: 17 }, [GARDEN])],
+    people: [person('Maren Ilves', '555-0178', { ...STEADY, quietFrom: 9 }, [GARDEN])],
     search: { name: 'By the water', document: searchOf([upTo(640_000), beds(2), towns('Quillon Beach', 'Lantern Point')]) },
     cadence: 'eachMorning',
   },
   {
     name: 'Dagny Pell',
     agent: 'juno',
-    comesOn: 30,
+    comesOn: 8,
     notes: 'Sister of Bashir’s colleague.',
     agreed: false,
-    people: [{ ...person('Dagny Pell', '555-0179', STEADY, [NOT_OLD]), mailboxFullFrom: 24 }],
-    search: { name: 'A flat in town', document: searchOf([upTo(290_000), towns('Port Ostrey')]) },
-    cadence: 'weekly',
+    people: [{ ...person('Dagny Pell', '555-0179', STEADY, [NOT_OLD]), mailboxFullFrom: 5 }],
+    search: { name: 'A flat in town', document: searchOf([upTo(340_000), towns('Port Ostrey')]) },
+    cadence: 'eachMorning',
   },
   {
     name: 'Rowan Vey',
     agent: 'juno',
-    comesOn: 41,
+    comesOn: 20,
     notes: '',
     agreed: false,
     people: [person('Rowan Vey', '555-0165', { ...SLOW, neverConfirms: true })],
@@ -223,7 +223,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Ife & Callum Rourke',
     agent: 'juno',
-    comesOn: 48,
+    comesOn: 24,
     notes: 'Hunt for land to build on, later.',
     agreed: true,
     people: [
@@ -239,7 +239,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Amara & Teo Lindqvist',
     agent: 'juno',
-    comesOn: 60,
+    comesOn: 22,
     notes: 'Lender’s letter for $460,000. Teo works at Tansy Hill Clinic from 7 am.',
     agreed: true,
     people: [

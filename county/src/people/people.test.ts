@@ -44,7 +44,7 @@ let files = 0;
 const peopleIn = (file: string): People => {
   const origin = `http://127.0.0.1:${(application.address() as AddressInfo).port}`;
   // their agents' part is over
-  return new People({ origin, file, agentsUntil: 0, password: '' });
+  return new People({ origin, file, agentsFrom: 0, agentsUntil: 0, password: '' });
 };
 const people = (): People => peopleIn(join(folder, `${files++}.json`));
 
@@ -94,7 +94,7 @@ describe('the county’s people', () => {
     const county = people();
     for (let day = 0; day < 40; day++)
       await county.receive(mail(MORNING + day * DAY, LINKS), ['maren@ilves.example', 'jarek@ames.example', 'dagny@pell.example']);
-    await county.live(MORNING + 16 * DAY);
+    await county.live(MORNING + 4 * DAY);
     expect(county.isFull('dagny@pell.example')).toBe(false);
     await county.live(MORNING + 42 * DAY);
     expect(county.isFull('dagny@pell.example')).toBe(true);

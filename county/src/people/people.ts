@@ -15,7 +15,8 @@ interface Settings {
   readonly origin: string;
   /** File in which they are remembered. */
   readonly file: string;
-  /** Until when the agents' part is played, milliseconds since 1970 UTC, and by which password. */
+  /** From when and until when the agents' part is played, milliseconds since 1970 UTC, and by which password. */
+  readonly agentsFrom: number;
   readonly agentsUntil: number;
   readonly password: string;
 }
@@ -30,13 +31,13 @@ export class People {
   private isFresh = false;
 
   constructor(private readonly settings: Settings) {
-    const { origin, file, password } = settings;
+    const { origin, file, agentsFrom, password } = settings;
     const kept = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Record<string, Memory>) : {};
     this.people = HOUSEHOLDS.flatMap(({ people }) => people).map(
       (who, i) => new Person(who, origin, SEED * 1000 + i, kept[who.email]),
     );
     this.agents = (['juno', 'silas'] as const).map(
-      (name) => new DeskAgent(name, { email: `${name}@wayfarer.example`, password }, origin),
+      (name) => new DeskAgent(name, agentsFrom, { email: `${name}@wayfarer.example`, password }, origin),
     );
   }
 

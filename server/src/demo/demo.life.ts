@@ -7,7 +7,7 @@ import { log } from '../common/log.js';
 import { PipelineThread } from '../pipeline/index.js';
 
 /** While the clock is moved, people are told the time this often. */
-const STEP_MS = 60 * 60_000;
+const STEP_MS = 3 * 60 * 60_000;
 /** As the clock goes by itself, this often. */
 const EVERY_MS = 10_000;
 const LONGEST_MS = 60_000;

@@ -10,13 +10,13 @@ import { SMALL_COUNTY, startStack } from '../../../scripts/stack.mjs';
 import type { Stack } from '../../../scripts/stack.mjs';
 import { Browser } from '../testing/stack.js';
 
-const data = mkdtempSync(join(tmpdir(), 'perambula-weeks-'));
+const data = mkdtempSync(join(tmpdir(), 'perambula-lived-'));
 let stack: Stack;
 let juno: Browser;
 let files: ClientFile[];
 let database: Connection;
 beforeAll(async () => {
-  stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true, lived: true });
+  stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true, peopled: true, lived: 30 });
   const { web, signIn, database: access } = stack.run;
   juno = await new Browser(web).signIn(signIn.email, signIn.password);
   const clients = await juno.good<ClientSummary[]>('GET', '/api/clients');
@@ -38,7 +38,7 @@ async function rowsOf<T>(question: string, values: readonly unknown[] = []): Pro
 const fileOf = (name: string): ClientFile => files.find((file) => file.name.startsWith(name)) as ClientFile;
 const personOf = (name: string) => files.flatMap(({ people }) => people).find((person) => person.name === name);
 
-describe('a demo that has been lived in for ten weeks', () => {
+describe('a demo that has been lived in for thirty days', () => {
   it('is handed over on its morning, with a file for each household of the agent’s', async () => {
     const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
     expect(now).toMatch(/^2026-04-14T13:1/);

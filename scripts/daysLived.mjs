@@ -1,11 +1,18 @@
-/** The moment at which a new demo's clock stands first, ten weeks before it is handed over. */
-export const WEEKS_BEGIN = '2026-02-03T12:00:00Z';
-
-/** Until when its agents' part is played, by days; what comes after waits for whoever opens it. */
-export const AGENTS_UNTIL = '2026-04-13T04:00:00Z';
-
+/** The moment at which a new demo is handed over. */
 const HANDED_OVER = Date.parse('2026-04-14T13:12:00Z');
-const A_STEP_MS = 24 * 3_600_000;
+const DAY_MS = 24 * 3_600_000;
+/** Its agents' part is played until so many days before; what comes after waits for whoever opens it. */
+const DAYS_LEFT_TO_DO = 1;
+
+/**
+ * When a demo begins that has been lived in for so many days before it is handed over, and until when its agents' part is played.
+ *
+ * @param {number} days
+ */
+export function daysBefore(days) {
+  const at = (before) => new Date(HANDED_OVER - before * DAY_MS).toISOString();
+  return { begins: at(days), agentsUntil: at(DAYS_LEFT_TO_DO) };
+}
 
 /**
  * Lets a new demo's people live until it is handed over; goes on where it was broken off. A demo that has come so far stays
@@ -13,7 +20,7 @@ const A_STEP_MS = 24 * 3_600_000;
  *
  * @param {{ web: string, signIn: { email: string, password: string } }} run
  */
-export async function liveTenWeeks({ web, signIn }) {
+export async function liveUntilHandedOver({ web, signIn }) {
   const headers = { 'content-type': 'application/json', origin: web };
   const session = await fetch(`${web}/api/session`, { method: 'POST', headers, body: JSON.stringify(signIn) });
   headers.cookie = session.headers
@@ -22,7 +29,7 @@ export async function liveTenWeeks({ web, signIn }) {
     .join('; ');
   const { now } = await (await fetch(`${web}/api/clock`, { headers })).json();
   for (let at = Date.parse(now); HANDED_OVER > at;) {
-    const minutes = Math.ceil(Math.min(A_STEP_MS, HANDED_OVER - at) / 60_000);
+    const minutes = Math.ceil(Math.min(DAY_MS, HANDED_OVER - at) / 60_000);
     const moved = await fetch(`${web}/api/demo/clock`, {
       method: 'POST',
       headers,
