@@ -73,6 +73,9 @@ describe('a demo that has been lived in for thirty days', () => {
     );
     expect(failed.map(({ toAddress }) => toAddress)).toEqual(['dagny@pell.example']);
     expect(failed[0]?.lastError).toContain('full');
+    // and is not written to again
+    expect(await rowsOf("SELECT id FROM outbox WHERE state = 'failed'")).toHaveLength(1);
+    expect(personOf('Dagny Pell')?.confirmedAt).toBeNull();
   });
 
   it('has sent what it wrote, each message once', async () => {

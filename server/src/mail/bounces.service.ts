@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import type { Bounced } from '@perambula/contract';
 import { DataSource } from 'typeorm';
 import { EventsService } from '../events/index.js';
+import { addressFailed } from './failedAddress.js';
 import { OutboxRow } from './outbox.entity.js';
 
 /** What a report says of one message: for good or not, and why. */
@@ -32,7 +33,7 @@ export class Bounces {
         if (!row) continue;
         const lastError = `It came back: ${report.reason}`.slice(0, 300);
         await manager.update(OutboxRow, { id: row.id }, { state: 'failed', lastError });
-        await manager.query('UPDATE people SET confirmedAt = NULL WHERE id = ? AND email = ?', [row.personId, row.toAddress]);
+        await addressFailed(manager, row);
         await this.events.say(row.agentId, 'mail', manager);
         taken++;
       }

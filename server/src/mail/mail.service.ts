@@ -11,6 +11,7 @@ import { EventsService } from '../events/index.js';
 import { log } from '../common/log.js';
 import type { AgentRow } from '../sessions/index.js';
 import { Steps } from '../steps/index.js';
+import { addressFailed, isAddressRefused } from './failedAddress.js';
 import { renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
 import { whyNotWrite } from './mayWrite.js';
@@ -163,8 +164,8 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
     while (!this.stopped && (await this.sendBatch()) === BATCH);
   }
 
-  private sendBatch(): Promise<number> {
-    return this.database.transaction(async (manager) => {
+  private async sendBatch(): Promise<number> {
+    const rows = await this.database.transaction(async (manager) => {
       // the claim is the row lock: a server that dies lets go of it, and the message is tried again under the same Message-ID
       const rows = await manager
         .createQueryBuilder(OutboxRow, 'message')
@@ -179,8 +180,11 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       await manager.save(rows);
       if (rows.length > 0 || Date.now() - this.notedAt > NOTED_EVERY_MS) await this.note(manager);
       for (const agentId of new Set(rows.map((row) => row.agentId))) await this.events.say(agentId, 'mail', manager);
-      return rows.length;
+      return rows;
     });
+    // apart from the batch, so that nothing can undo that it was sent
+    for (const row of rows.filter(isAddressRefused)) await addressFailed(this.database.manager, row);
+    return rows.length;
   }
 
   /** Notes whether the mail server takes messages; that it refuses one is that message's own matter. */

@@ -4,6 +4,7 @@ import { CalendarDays, Phone, Send } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { dollars } from '@perambula/core';
+import { useNow } from '../../shared/clock.api.js';
 import { clockTime, day } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
@@ -11,6 +12,8 @@ import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { useCancelShowing, useSendShowing, useShowings } from './showings.api.js';
 import { TimeChoice } from './TimeChoice.js';
+import { byDay } from './showings.rules.js';
+import type { DayOfShowings } from './showings.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './ShowingsPage.module.css';
 
@@ -28,13 +31,10 @@ const TONE = { asked: 'chip-wait', proposed: 'chip-wait', confirmed: 'chip-calm'
 /** All visits: asked for, agreed and over, day by day. */
 export function ShowingsPage() {
   const showings = useShowings();
+  const now = useNow();
   if (showings.isPending) return <Waiting what="Opening the showings …" />;
   if (showings.isError) return <Failed error={showings.error} retry={() => void showings.refetch()} />;
-  const undated = showings.data.filter(({ startAt, state }) => startAt === null && state !== 'canceled');
-  const dated = showings.data
-    .filter(({ startAt }) => startAt !== null)
-    .sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1));
-  const days = [...new Set(dated.map(({ startAt }) => day(startAt ?? '')))];
+  const { undated, ahead, earlier } = byDay(showings.data, now);
   return (
     <div className="page">
       <div className="page-head">
@@ -47,22 +47,37 @@ export function ShowingsPage() {
         </Empty>
       )}
       {undated.length > 0 && <Group title="Without a time" showings={undated} />}
-      {days.map((each) => (
-        <Group key={each} title={each} isRound showings={dated.filter(({ startAt }) => day(startAt ?? '') === each)} />
+      {ahead.map((each) => (
+        <Group key={each.day} title={titleOf(each)} isRound showings={each.showings} />
       ))}
+      {earlier.length > 0 && (
+        <details className={cx('earlier')}>
+          <summary>Earlier</summary>
+          {earlier.map((each) => (
+            <Group key={each.day} title={titleOf(each)} isOver showings={each.showings} />
+          ))}
+        </details>
+      )}
     </div>
   );
+}
+
+function titleOf({ showings: [first] }: DayOfShowings): string {
+  return day(first?.startAt ?? '');
 }
 
 function Group({
   title,
   showings,
   isRound = false,
+  isOver = false,
 }: {
   readonly title: string;
   readonly showings: readonly Showing[];
   /** Whether they are one day's round, to be driven. */
   readonly isRound?: boolean;
+  /** Whether nothing is to be done about them any more. */
+  readonly isOver?: boolean;
 }) {
   const navigate = useNavigate();
   const homes = useMemo(() => showings.filter(({ state }) => state !== 'canceled').map(homeOf), [showings]);
@@ -74,7 +89,7 @@ function Group({
       )}
       <ul className="row-list">
         {showings.map((showing) => (
-          <ShowingLine key={showing.id} showing={showing} />
+          <ShowingLine key={showing.id} showing={showing} isOver={isOver} />
         ))}
       </ul>
     </section>
@@ -85,7 +100,7 @@ function homeOf({ listingKey, longitude, latitude, status, price }: Showing): Re
   return { ListingKey: listingKey, Longitude: longitude, Latitude: latitude, StandardStatus: status, ListPrice: price };
 }
 
-function ShowingLine({ showing }: { readonly showing: Showing }) {
+function ShowingLine({ showing, isOver }: { readonly showing: Showing; readonly isOver: boolean }) {
   const { state, startAt } = showing;
   return (
     <li className="row">
@@ -107,7 +122,7 @@ function ShowingLine({ showing }: { readonly showing: Showing }) {
         </p>
       </div>
       <span className={`chip ${TONE[state]}`}>{STATE[state]}</span>
-      <ShowingActions showing={showing} />
+      {!isOver && <ShowingActions showing={showing} />}
     </li>
   );
 }
