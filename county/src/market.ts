@@ -40,6 +40,8 @@ export function byLastChange(a: Entry, b: Entry): number {
 
 const TRACKED = ['StandardStatus', 'ListPrice'];
 const YEARS_AHEAD = 3;
+/** Of so few listings the history is put in order each time that it is asked for. */
+const FEW = 2_000;
 
 /**
  * The county's market. Each parcel's life is drawn on its own from the seed; the market is all of those lives until a
@@ -115,8 +117,9 @@ export class Market {
    * @param from  what changed before it may be left out, milliseconds since 1970 UTC
    */
   history(keys: readonly string[] | null = null, from = -Infinity): readonly HistoryRow[] {
-    const some = keys?.flatMap((key) => this.find(key) ?? []) ?? (from > -Infinity ? this.changedSince(from) : null);
-    if (some)
+    const some = keys?.flatMap((key) => this.find(key) ?? []) ?? this.changedSince(from);
+    // all of it is put in order once, however many ask for its parts
+    if (keys || some.length < FEW)
       return inTime(
         some.flatMap((entry) => historyOf(entry, this.now)),
         'HistoryTransactionalKey',
