@@ -13,7 +13,7 @@ const LONGEST_WAIT_MS = 120_000;
 export const SMALL_COUNTY = { parcels: 5000, since: '2024-01-01' };
 
 /** A machine with much memory lets a process keep what it needs no more; with less to hold, it lets go sooner. */
-export const NODE_OPTIONS = ['--enable-source-maps', '--max-semi-space-size=16', '--max-old-space-size=512'];
+const NODE_OPTIONS = ['--enable-source-maps', '--max-semi-space-size=16', '--max-old-space-size=512'];
 
 /** One of the application's own processes, restarted with growing pauses when it dies. */
 class Part {
