@@ -105,13 +105,13 @@ export class Person {
       this.plan(waking(at + DAY), 'return', token);
   }
 
-  private async consider({ listing, reaction, showing }: SeenPortal['homes'][number], returns: boolean): Promise<void> {
+  private async consider({ listing, showing }: SeenPortal['homes'][number], returns: boolean): Promise<void> {
     const { temper, wishes } = this.who;
     const home = `portal/homes/${listing.ListingKey}`;
     await this.door.ask('POST', `${home}/visit`);
     // of a home they think the same whenever they come to it
     const random = randomOf(this.seed, 79, Number(listing.ListingKey.replace(/\D/g, '')));
-    if (returns || reaction || !random.chance(temper.says)) return;
+    if (returns || !random.chance(temper.says)) return;
     const { verdict, note } = opinionOf(listing, wishes, random);
     await this.door.ask('PUT', `${home}/reaction`, { verdict, note: random.chance(temper.writes) ? note : '' });
     if (verdict !== 'like') return;

@@ -34,27 +34,22 @@ export function opinionOf(home: SeenHome, wishes: readonly Wish[], random: Rando
   return { verdict: 'like', note: random.pick(PRAISE) };
 }
 
-const numberOf = (home: SeenHome, field: string): number | null => {
-  const value = home[field];
-  return typeof value === 'number' ? value : null;
-};
-
-/** At least so much of a figure. */
-export function atLeast(field: string, least: number, complaint: string): Wish {
+function ofFigure(field: string, isSo: (value: number) => boolean, complaint: string): Wish {
   const holds = (home: SeenHome): boolean | null => {
-    const value = numberOf(home, field);
-    return value === null ? null : value >= least;
+    const value = home[field];
+    return typeof value === 'number' ? isSo(value) : null;
   };
   return { complaint, holds };
 }
 
+/** At least so much of a figure. */
+export function atLeast(field: string, least: number, complaint: string): Wish {
+  return ofFigure(field, (value) => value >= least, complaint);
+}
+
 /** At most so much of a figure. */
 export function atMost(field: string, most: number, complaint: string): Wish {
-  const holds = (home: SeenHome): boolean | null => {
-    const value = numberOf(home, field);
-    return value === null ? null : value <= most;
-  };
-  return { complaint, holds };
+  return ofFigure(field, (value) => value <= most, complaint);
 }
 
 /** None of some values of a choice, or of a list of them. */
