@@ -217,16 +217,24 @@ test('the portal opens from the message on a telephone, and takes what she says'
   expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   const one = portal.getByRole('article').nth(0);
   await one.getByRole('button', { name: 'Like', exact: true }).click();
+  await one.getByRole('button', { name: 'say it …' }).click();
   await one.getByPlaceholder('Why? A word helps').fill('the light');
   await one.getByRole('button', { name: 'Keep note' }).click();
   await expect(one.getByRole('button', { name: 'Kept' })).toBeVisible();
   await portal.getByRole('article').nth(1).getByRole('button', { name: 'Not for us' }).click();
   const open = portal.getByRole('article').filter({ hasText: 'Active' }).filter({ hasNotText: 'under contract' }).nth(2);
-  await open.getByRole('button', { name: /: more about it$/ }).click();
-  await open.getByRole('button', { name: 'Ask to see it' }).click();
-  await open.getByPlaceholder(/When would suit/).fill('Thursday after 4 pm');
-  await open.getByRole('button', { name: 'Ask', exact: true }).click();
-  await expect(open.getByText('You asked to see it')).toBeVisible();
+  // a home has a page of its own, from which one comes back to where one was
+  await open.getByRole('link', { name: /: all about it$/ }).click();
+  await expect(portal.getByText('min walk').first()).toBeVisible();
+  expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await portal.getByRole('button', { name: 'Ask to see it' }).click();
+  await portal.getByRole('group', { name: 'Times that suit you' }).getByRole('button').first().click();
+  await portal.getByLabel('When would suit you?').fill('Thursday after 4 pm');
+  await portal.getByRole('button', { name: 'Ask', exact: true }).click();
+  await expect(portal.getByText('You asked to see it')).toBeVisible();
+  await expectAccessible(portal);
+  await portal.getByRole('link', { name: 'Back to your homes' }).click();
+  await expect(portal.getByText('You asked to see it')).toBeVisible();
   await expectAccessible(portal);
   // the one she likes on the map: touched, it stands below
   await portal.getByRole('button', { name: 'On the map' }).tap();

@@ -112,9 +112,7 @@ export async function startStack({ data, port, county = {}, loaded = false, peop
       MAILBOX_DIR: join(data, 'mail'),
       COUNTY_URL: feedUrl,
       COUNTY_TOKEN: secrets.feed,
-      ...(peopled
-        ? { PEOPLE_OF: web, PEOPLE_BEGIN: begins, PEOPLE_AGENTS_UNTIL: agentsUntil, PEOPLE_PASSWORD: secrets.demo }
-        : {}),
+      ...(peopled ? { PEOPLE_OF: web, PEOPLE_AGENTS_UNTIL: agentsUntil, PEOPLE_PASSWORD: secrets.demo } : {}),
     },
     logs,
   );

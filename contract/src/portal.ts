@@ -1,4 +1,4 @@
-import type { ShownTo } from '@perambula/core';
+import type { Bound, Moment, OnFoot, ShownTo } from '@perambula/core';
 import { get, post, put, remove } from './endpoint.js';
 import type { Showing } from './showings.js';
 
@@ -20,6 +20,8 @@ export interface PortalHome {
   readonly toldAt: string;
   readonly isNew: boolean;
   readonly reaction: { readonly verdict: Verdict; readonly note: string } | null;
+  /** What others of the household say of it, who let it be seen. */
+  readonly others: readonly { readonly person: string; readonly verdict: Verdict; readonly note: string }[];
   readonly showing: Pick<Showing, 'state' | 'startAt'> | null;
 }
 
@@ -44,8 +46,31 @@ export interface Portal {
   readonly homes: readonly PortalHome[];
   readonly lastVisitAt: string | null;
   readonly countsVisits: boolean;
+  /** The others of the household, by first name. */
+  readonly others: readonly string[];
+  /** Whether they see what the reader says of homes. */
+  readonly sharesReactions: boolean;
   readonly source: string;
   readonly now: string;
+}
+
+/** What is read of one home by itself, beside what the portal says of it. */
+export interface PortalHomeAnswer {
+  /** Captions of its pictures, in order; none where they cannot be told. */
+  readonly captions: readonly string[];
+  /** To the places of the household's searches: "Ferry Square by 8:30 am", in whole minutes; null where that is not known. */
+  readonly journeys: readonly { readonly label: string; readonly minutes: number | null }[];
+  readonly onFoot: readonly OnFoot[];
+  /** The bounds of the household's searches. */
+  readonly bounds: readonly Bound[];
+  /** Its time for sale, the latest first. */
+  readonly moments: readonly Moment[];
+  /** Open houses to come, ISO 8601. */
+  readonly openHouses: readonly { readonly startsAt: string; readonly endsAt: string }[];
+  /** When the agent could show it, ISO 8601, the earliest first. */
+  readonly times: readonly string[];
+  /** By key, homes that the reader likes and that are like it, the likest first. */
+  readonly alike: readonly string[];
 }
 
 export const openPortal = post('portal/session').takes<{ readonly token: string }>().gives<object>();
@@ -60,6 +85,8 @@ export interface ToVerify {
   readonly facts: FactsToVerify;
 }
 
+export const getPortalHome = get('portal/homes/:key').gives<PortalHomeAnswer>();
+
 export const getToVerify = get('portal/homes/:key/verify').gives<ToVerify>();
 
 export const noteVisit = post('portal/homes/:key/visit').gives<object>();
@@ -71,6 +98,9 @@ export const react = put('portal/homes/:key/reaction')
 export const askToSee = post('portal/homes/:key/showing').takes<{ readonly wish: string }>().gives<object>();
 
 export const countVisits = put('portal/visits').takes<{ readonly counted: boolean }>().gives<object>();
+
+/** Whether the others of the household see what the reader says of homes. */
+export const shareReactions = put('portal/sharing').takes<{ readonly shared: boolean }>().gives<object>();
 
 export const withdrawOwnLinks = remove('portal/links').gives<object>();
 

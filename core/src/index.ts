@@ -41,6 +41,7 @@ export type { Spell } from './history/forSaleSince.js';
 export { ANEW_AFTER_DAYS, forSaleSince } from './history/forSaleSince.js';
 export type { Contract, HomeHistory, Life, Moment, TaleChange, TaleOfListing } from './history/homeHistory.js';
 export { homeHistory } from './history/homeHistory.js';
+export { shownMoments } from './history/shownMoments.js';
 export type { Guess } from './history/whyBack.js';
 export type { LonLat } from './geo/distance.js';
 export { METRES_PER_MILE, destination, distance, metresPerDegree } from './geo/distance.js';

@@ -46,7 +46,8 @@ const app = await NestFactory.createApplicationContext(AppModule.of(config), { l
 
 if (config.role === 'pipeline') {
   answerCalls<PipelineCalls>({
-    advance: (ms) => app.get(Pipeline).advance(ms),
+    nextStop: ({ isFar }) => app.get(Pipeline).nextStop(isFar),
+    step: ({ to, isOnTheWay }) => app.get(Pipeline).step(to, isOnTheWay),
     async end() {
       await app.close();
       return null;

@@ -1,6 +1,6 @@
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import type { ClientFile, FeedState, Portal, Showing } from '@perambula/contract';
+import type { ClientFile, FeedState, Portal, PortalHomeAnswer, Showing } from '@perambula/contract';
 import { home, startOwnFeed } from './testing/ownFeed.js';
 import type { OwnFeed } from './testing/ownFeed.js';
 import { startTestStack } from './testing/stack.js';
@@ -8,7 +8,13 @@ import type { Browser, TestStack } from './testing/stack.js';
 
 /** Four homes that came on the market at once; sellers and offices withhold three of them, or parts of them. */
 const CITY = 'Hollow End';
-const NEWS = { City: CITY, ModificationTimestamp: '2026-04-14T11:00:00.000Z', PhotosCount: 1 };
+const NEWS = {
+  City: CITY,
+  Longitude: -66.006,
+  Latitude: 40.609,
+  ModificationTimestamp: '2026-04-14T11:00:00.000Z',
+  PhotosCount: 1,
+};
 const OPEN = home('OPEN', { ...NEWS, UnparsedAddress: '2 Quarry Row, Hollow End' });
 const HIDDEN = home('HIDDEN', { ...NEWS, UnparsedAddress: '4 Quarry Row, Hollow End', InternetEntireListingDisplayYN: 'N' });
 const NO_OFFICE = home('NO-OFFICE', { ...NEWS, UnparsedAddress: '6 Quarry Row, Hollow End', ListOfficeName: ' ' });
@@ -93,6 +99,15 @@ describe('what a seller or an office withholds', () => {
     expect(text).not.toContain('Larkspur');
     const remarks = portal.homes.find(({ listing }) => listing.ListingKey === 'STREET')?.listing['PublicRemarks'];
     expect(remarks).toBe('A sunny kitchen. The roof is new.');
+  });
+
+  it('is not to be found out by how far it is, where its portal page tells that of others', async () => {
+    const pageOf = (key: string) => reader.good<PortalHomeAnswer>('GET', `/api/portal/homes/${key}`);
+    expect((await pageOf('OPEN')).onFoot.length).toBeGreaterThan(0);
+    const withheld = await pageOf('STREET');
+    expect([withheld.onFoot, withheld.journeys, withheld.bounds]).toEqual([[], [], []]);
+    expect(JSON.stringify(withheld)).not.toMatch(/[46] Quarry Row|Larkspur/);
+    for (const key of ['HIDDEN', 'NO-OFFICE']) expect((await reader.ask('GET', `/api/portal/homes/${key}`)).status).toBe(404);
   });
 
   it('cannot be reacted to, visited or asked for by its key', async () => {

@@ -2,7 +2,7 @@ import '@fontsource-variable/fraunces';
 import '@fontsource-variable/hanken-grotesk';
 import './shared/base.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { createBrowserRouter, RouterProvider } from 'react-router';
+import { createBrowserRouter, Outlet, RouterProvider, ScrollRestoration } from 'react-router';
 import { AskedPage } from './features/portal/AskedPage.js';
 import { LinkButtonPage } from './features/portal/LinkButtonPage.js';
 import { PortalPage } from './features/portal/PortalPage.js';
@@ -11,9 +11,18 @@ import { Broken } from './shared/Broken.js';
 
 const router = createBrowserRouter([
   {
+    // who comes back finds the list where it was
+    element: (
+      <>
+        <Outlet />
+        <ScrollRestoration />
+      </>
+    ),
     errorElement: <Broken />,
     children: [
       { path: '/p/:token?', Component: PortalPage },
+      // its catalogue of facts comes when the first home is opened
+      { path: '/p/home/:key', lazy: async () => ({ Component: (await import('./features/portal/HomePage.js')).HomePage }) },
       { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },
       { path: '/asked/:token', Component: AskedPage },
       { path: '/stop/:token', element: <LinkButtonPage act="stop" /> },

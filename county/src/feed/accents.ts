@@ -1,5 +1,6 @@
 import type { Market } from '../market.js';
 import { LOOKUPS, propertyFields } from './metadata.js';
+import { itemsOf, plainItem } from './resources.js';
 import type { Item, Resource, Row } from './resources.js';
 
 /** How a feed can write the same listings. */
@@ -37,8 +38,9 @@ export function accented(
       ? {
           Property: {
             ...property,
-            *items(filter) {
-              for (const item of property.items(filter)) yield spoken(item);
+            items(filter) {
+              const items = property.items(filter);
+              return { length: items.length, at: (i) => spoken(items.at(i)) };
             },
           },
         }
@@ -113,7 +115,7 @@ function lookupsOf(market: Market): Resource {
           LegacyODataValue: memberOf(value),
         })),
       );
-      return rows.map((row) => ({ read: (name) => row[name], whole: () => row }));
+      return itemsOf(rows, plainItem);
     },
   };
 }

@@ -28,11 +28,13 @@ export function query(resource: Resource, url: URL): Page {
   const sorted = order.length > 0 && order.map(({ field, sign }) => (sign < 0 ? `-${field}` : field)).join() !== resource.inOrder;
   const size = Math.min(MOST_A_PAGE, top);
   const enough = sorted || counted ? Infinity : skip + size + 1;
+  const items = resource.items(filter);
   const found: Item[] = [];
-  for (const item of resource.items(filter)) {
-    if (filter && !filter.accepts(item.read)) continue;
-    found.push(item);
-    if (found.length >= enough) break;
+  // where nothing is asked of them, those before the page need not be looked at
+  const first = filter || sorted || counted ? 0 : skip;
+  for (let i = first; i < items.length && first + found.length < enough; i++) {
+    const item = items.at(i);
+    if (!filter || filter.accepts(item.read)) found.push(item);
   }
   if (sorted) found.sort((a, b) => compareBy(order, a, b));
   const select = options
@@ -40,8 +42,9 @@ export function query(resource: Resource, url: URL): Page {
     ?.split(',')
     .map((field) => field.trim());
   const withMedia = options.get('$expand') === 'Media';
-  const value = found.slice(skip, skip + size).map((item) => shaped(item, select, withMedia));
-  const more = skip + size < found.length && size < top;
+  const at = skip - first;
+  const value = found.slice(at, at + size).map((item) => shaped(item, select, withMedia));
+  const more = at + size < found.length && size < top;
   return { value, count: counted ? found.length : null, next: more ? following(url, skip + size, top - size) : null };
 }
 

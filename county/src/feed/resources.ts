@@ -21,7 +21,13 @@ export interface Resource {
   /** The field or fields that `items` come in order of. */
   readonly inOrder: string;
   /** At least the items that a filter accepts. */
-  items(filter: Filter | null): Iterable<Item>;
+  items(filter: Filter | null): Items;
+}
+
+/** Items in their order, each made when it is looked at. */
+export interface Items {
+  readonly length: number;
+  readonly at: (i: number) => Item;
 }
 
 export function resourcesOf(county: County, market: Market): Readonly<Record<string, Resource>> {
@@ -29,35 +35,44 @@ export function resourcesOf(county: County, market: Market): Readonly<Record<str
     Property: {
       key: 'ListingKey',
       inOrder: 'ModificationTimestamp,ListingKey',
-      *items(filter) {
-        for (const entry of entriesFor(market, filter, 'ListingKey')) yield propertyItem(market, entry);
-      },
+      items: (filter) => itemsOf(entriesFor(market, filter, 'ListingKey'), (entry) => propertyItem(market, entry)),
     },
     Media: {
       key: 'MediaKey',
       inOrder: '',
       items: (filter) =>
-        entriesFor(market, filter, 'ResourceRecordKey').flatMap((entry) => mediaOf(market, entry).map(plainItem)),
+        itemsOf(
+          entriesFor(market, filter, 'ResourceRecordKey').flatMap((entry) => mediaOf(market, entry)),
+          plainItem,
+        ),
     },
     OpenHouse: {
       key: 'OpenHouseKey',
       inOrder: 'ModificationTimestamp,OpenHouseKey',
-      *items(filter) {
-        for (const row of since(market.openHouses(), filter, (row) => Date.parse(row.ModificationTimestamp)))
-          yield plainItem(row);
-      },
+      items: (filter) =>
+        itemsOf(
+          since(market.openHouses(), filter, (row) => Date.parse(row.ModificationTimestamp)),
+          plainItem,
+        ),
     },
     HistoryTransactional: {
       key: 'HistoryTransactionalKey',
       inOrder: 'ModificationTimestamp,HistoryTransactionalKey',
-      *items(filter) {
+      items(filter) {
         const rows = market.history(filter?.only('ResourceRecordKey') ?? null, fromOf(filter) ?? undefined);
-        for (const row of since(rows, filter, (row) => Date.parse(row.ModificationTimestamp))) yield plainItem(row);
+        return itemsOf(
+          since(rows, filter, (row) => Date.parse(row.ModificationTimestamp)),
+          plainItem,
+        );
       },
     },
-    Member: { key: 'MemberKey', inOrder: '', items: () => county.members.map(plainItem) },
-    Office: { key: 'OfficeKey', inOrder: '', items: () => county.offices.map(plainItem) },
+    Member: { key: 'MemberKey', inOrder: '', items: () => itemsOf(county.members, plainItem) },
+    Office: { key: 'OfficeKey', inOrder: '', items: () => itemsOf(county.offices, plainItem) },
   };
+}
+
+export function itemsOf<T>(rows: readonly T[], item: (row: T) => Item): Items {
+  return { length: rows.length, at: (i) => item(rows[i] as T) };
 }
 
 function mediaOf(market: Market, entry: Entry): Row[] {
@@ -122,6 +137,6 @@ function propertyItem(market: Market, entry: Entry): Item {
   };
 }
 
-function plainItem(row: object): Item {
+export function plainItem(row: object): Item {
   return { read: (field) => (row as Row)[field], whole: () => row as Row };
 }

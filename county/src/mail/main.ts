@@ -15,7 +15,6 @@ const {
   COUNTY_URL = '',
   COUNTY_TOKEN = '',
   PEOPLE_OF,
-  PEOPLE_BEGIN = '',
   PEOPLE_AGENTS_UNTIL = '',
   PEOPLE_PASSWORD = '',
 } = process.env;
@@ -25,7 +24,6 @@ const people = PEOPLE_OF
   ? new People({
       origin: PEOPLE_OF,
       file: join(MAILBOX_DIR, 'people.json'),
-      agentsFrom: Date.parse(PEOPLE_BEGIN),
       agentsUntil: Date.parse(PEOPLE_AGENTS_UNTIL),
       password: PEOPLE_PASSWORD,
     })
@@ -84,7 +82,7 @@ async function liveOn(request: IncomingMessage, response: ServerResponse): Promi
   if (request.headers['content-type'] !== 'application/json') return answer(415, {});
   try {
     await people?.live(((await json(request)) as { now: number }).now);
-    answer(200, {});
+    answer(200, { next: people?.next ?? null });
   } catch (error) {
     answer(503, { message: (error as Error).message });
   }

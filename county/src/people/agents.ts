@@ -14,6 +14,8 @@ const MOST_ON_A_SHORTLIST = 6;
 interface Summary {
   readonly id: string;
   readonly name: string;
+  /** How many run. */
+  readonly alerts: number;
   readonly people: readonly {
     readonly id: string;
     readonly confirmedAt: string | null;
@@ -48,12 +50,18 @@ export class DeskAgent {
 
   constructor(
     private readonly name: Household['agent'],
-    /** When its households begin to come, milliseconds since 1970 UTC. */
-    private readonly begins: number,
+    /** When its part ends, milliseconds since 1970 UTC. */
+    private readonly ends: number,
     private readonly login: { readonly email: string; readonly password: string },
     origin: string,
   ) {
     this.door = new Door(origin);
+  }
+
+  /** When they are at their desk next, milliseconds since 1970 UTC. */
+  get next(): number {
+    if (this.doneOn === '') return -Infinity;
+    return DateTime.fromISO(this.doneOn, { zone: TIME_ZONE }).plus({ days: 1 }).set({ hour: 8, minute: 30 }).toMillis();
   }
 
   /** Does a day's work, once each weekday. */
@@ -62,8 +70,9 @@ export class DeskAgent {
     const day = moment.toISODate() as string;
     if (day === this.doneOn || moment.hour + moment.minute / 60 < AT_DESK) return;
     this.signedIn ||= (await this.door.ask('POST', 'session', this.login)) !== null;
-    await this.takeOn(now);
-    await this.startAlerts();
+    const known = (await this.door.ask<Summary[]>('GET', 'clients')) ?? [];
+    await this.takeOn(now, known);
+    await this.startAlerts(known);
     if (moment.weekday <= 5) {
       await this.shortlist();
       await this.arrange(moment);
@@ -73,9 +82,8 @@ export class DeskAgent {
   }
 
   /** Opens a file for each household that has come by now, and asks people whether they want messages. */
-  private async takeOn(now: number): Promise<void> {
-    const due = HOUSEHOLDS.filter(({ agent, comesOn }) => agent === this.name && this.begins + comesOn * DAY <= now);
-    const known = (await this.door.ask<Summary[]>('GET', 'clients')) ?? [];
+  private async takeOn(now: number, known: readonly Summary[]): Promise<void> {
+    const due = HOUSEHOLDS.filter(({ agent, cameBefore }) => agent === this.name && this.ends - cameBefore * DAY <= now);
     for (const household of due) if (!known.some(({ name }) => name === household.name)) await this.openFile(household, now);
   }
 
@@ -94,13 +102,13 @@ export class DeskAgent {
   }
 
   /** An alert begins once somebody of the household wants messages. */
-  private async startAlerts(): Promise<void> {
-    for (const { id, name } of (await this.door.ask<Summary[]>('GET', 'clients')) ?? []) {
+  private async startAlerts(known: readonly Summary[]): Promise<void> {
+    for (const { id, name, alerts, people } of known) {
       const cadence = HOUSEHOLDS.find((household) => household.name === name)?.cadence;
-      if (!cadence) continue;
+      if (!cadence || alerts > 0 || !people.some(({ confirmedAt }) => confirmedAt)) continue;
       const file = await this.door.ask<File>('GET', `clients/${id}`);
       const [search] = file?.savedSearches ?? [];
-      if (!search || search.alert || !file?.people.some(({ confirmedAt }) => confirmedAt)) continue;
+      if (!search || search.alert) continue;
       const settings = { cadence, tell: ['new', 'priceDown', 'backOnMarket'], held: false, subject: '', greeting: '' };
       await this.door.ask('PUT', `searches/${search.id}/alert`, settings);
     }

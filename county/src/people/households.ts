@@ -19,6 +19,8 @@ export interface Temper {
   readonly stopsOn?: number;
   /** They do not press the button that confirms their address. */
   readonly neverConfirms?: boolean;
+  /** They let the others of their household see what they say of homes. */
+  readonly shares?: boolean;
   /** They do not want their visits counted. */
   readonly uncounted?: boolean;
 }
@@ -48,8 +50,8 @@ export interface SearchDocument {
 export interface Household {
   readonly name: string;
   readonly agent: 'juno' | 'silas';
-  /** The day on which they come to the agent, from 0. */
-  readonly comesOn: number;
+  /** How many days before the agents' part ends they come to the agent; those of longer ago than it lasts come at its beginning. */
+  readonly cameBefore: number;
   readonly people: readonly CountyPerson[];
   readonly notes: string;
   /** Whether they have signed a buyer agreement. */
@@ -103,7 +105,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Bashir Odell',
     agent: 'juno',
-    comesOn: 1,
+    cameBefore: 66,
     notes: 'First home. Free after 4 pm.',
     agreed: true,
     people: [person('Bashir Odell', '555-0163', EAGER, [NOT_OLD, LOW_FEE])],
@@ -116,7 +118,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Nadia Kesteven',
     agent: 'juno',
-    comesOn: 4,
+    cameBefore: 60,
     notes: 'Wants a garden.',
     agreed: false,
     people: [person('Nadia Kesteven', '555-0164', { ...STEADY, returns: true }, [GARDEN, OLD])],
@@ -133,13 +135,13 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Corin & Abena Tarrow',
     agent: 'juno',
-    comesOn: 6,
+    cameBefore: 52,
     notes: 'Two children, school from September. Cash from the house in Fennel Way.',
     agreed: true,
     people: [
-      person('Corin Tarrow', '555-0171', STEADY, [ROOM, GARAGE, HALF_BATHS]),
+      person('Corin Tarrow', '555-0171', { ...STEADY, shares: true }, [ROOM, GARAGE, HALF_BATHS]),
       // the two do not agree: she wants age, he wants room
-      person('Abena Tarrow', '555-0172', EAGER, [OLD, SMALL_GARDEN]),
+      person('Abena Tarrow', '555-0172', { ...EAGER, shares: true }, [OLD, SMALL_GARDEN]),
     ],
     search: { name: 'Room for four', document: searchOf([HOUSES, upTo(560_000), beds(4)]) },
     cadence: 'morningAndEvening',
@@ -147,7 +149,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Ottilie Bryde',
     agent: 'juno',
-    comesOn: 9,
+    cameBefore: 40,
     notes: 'Retiring. Everything on one floor.',
     agreed: false,
     people: [person('Ottilie Bryde', '555-0173', SLOW, [ONE_LEVEL, SMALL_GARDEN])],
@@ -157,7 +159,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Jarek Ames',
     agent: 'juno',
-    comesOn: 13,
+    cameBefore: 33,
     notes: 'Works from home.',
     agreed: false,
     people: [person('Jarek Ames', '555-0174', { ...STEADY, stopsOn: 6 }, [ROOM])],
@@ -167,7 +169,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Linnea & Oke Faraday',
     agent: 'juno',
-    comesOn: 16,
+    cameBefore: 27,
     notes: 'Her mother may move in. Lender’s letter for $510,000.',
     agreed: true,
     people: [
@@ -183,7 +185,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Ruan Vasks',
     agent: 'juno',
-    comesOn: 20,
+    cameBefore: 22,
     notes: 'Lets flats; wants two to four units.',
     agreed: false,
     people: [person('Ruan Vasks', '555-0177', { ...SILENT, opens: 0.9 })],
@@ -193,7 +195,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Maren Ilves',
     agent: 'juno',
-    comesOn: 5,
+    cameBefore: 56,
     notes: 'Looked on her own for a year.',
     agreed: false,
     people: [person('Maren Ilves', '555-0178', { ...STEADY, quietFrom: 9 }, [GARDEN])],
@@ -203,7 +205,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Dagny Pell',
     agent: 'juno',
-    comesOn: 8,
+    cameBefore: 45,
     notes: 'Sister of Bashir’s colleague.',
     agreed: false,
     people: [{ ...person('Dagny Pell', '555-0179', STEADY, [NOT_OLD]), mailboxFullFrom: 5 }],
@@ -213,7 +215,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Rowan Vey',
     agent: 'juno',
-    comesOn: 20,
+    cameBefore: 8,
     notes: '',
     agreed: false,
     people: [person('Rowan Vey', '555-0165', { ...SLOW, neverConfirms: true })],
@@ -223,7 +225,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Ife & Callum Rourke',
     agent: 'juno',
-    comesOn: 24,
+    cameBefore: 14,
     notes: 'Hunt for land to build on, later.',
     agreed: true,
     people: [
@@ -239,7 +241,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Amara & Teo Lindqvist',
     agent: 'juno',
-    comesOn: 22,
+    cameBefore: 11,
     notes: 'Lender’s letter for $460,000. Teo works at Tansy Hill Clinic from 7 am.',
     agreed: true,
     people: [
@@ -294,7 +296,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Esme Dufrayne',
     agent: 'silas',
-    comesOn: 10,
+    cameBefore: 47,
     notes: '',
     agreed: false,
     people: [person('Esme Dufrayne', '555-0167', STEADY, [SMALL_GARDEN])],
@@ -304,7 +306,7 @@ export const HOUSEHOLDS: readonly Household[] = [
   {
     name: 'Solveig & Piet Antrobus',
     agent: 'silas',
-    comesOn: 22,
+    cameBefore: 18,
     notes: 'Moving from Northmere in June.',
     agreed: true,
     people: [person('Solveig Antrobus', '555-0181', EAGER, [ROOM, NOT_OLD]), person('Piet Antrobus', '555-0182', SILENT)],

@@ -44,7 +44,7 @@ let files = 0;
 const peopleIn = (file: string): People => {
   const origin = `http://127.0.0.1:${(application.address() as AddressInfo).port}`;
   // their agents' part is over
-  return new People({ origin, file, agentsFrom: 0, agentsUntil: 0, password: '' });
+  return new People({ origin, file, agentsUntil: 0, password: '' });
 };
 const people = (): People => peopleIn(join(folder, `${files++}.json`));
 

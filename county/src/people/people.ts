@@ -15,8 +15,7 @@ interface Settings {
   readonly origin: string;
   /** File in which they are remembered. */
   readonly file: string;
-  /** From when and until when the agents' part is played, milliseconds since 1970 UTC, and by which password. */
-  readonly agentsFrom: number;
+  /** Until when the agents' part is played, milliseconds since 1970 UTC, and by which password. */
   readonly agentsUntil: number;
   readonly password: string;
 }
@@ -31,13 +30,13 @@ export class People {
   private isFresh = false;
 
   constructor(private readonly settings: Settings) {
-    const { origin, file, agentsFrom, password } = settings;
+    const { origin, file, agentsUntil, password } = settings;
     const kept = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Record<string, Memory>) : {};
     this.people = HOUSEHOLDS.flatMap(({ people }) => people).map(
       (who, i) => new Person(who, origin, SEED * 1000 + i, kept[who.email]),
     );
     this.agents = (['juno', 'silas'] as const).map(
-      (name) => new DeskAgent(name, agentsFrom, { email: `${name}@wayfarer.example`, password }, origin),
+      (name) => new DeskAgent(name, agentsUntil, { email: `${name}@wayfarer.example`, password }, origin),
     );
   }
 
@@ -63,6 +62,17 @@ export class People {
     return this.living;
   }
 
+  /** When somebody does something next, milliseconds since 1970 UTC; null where nobody plans anything. */
+  get next(): number | null {
+    const { agentsUntil } = this.settings;
+    const acts = [
+      ...this.people.map((person) => person.next),
+      ...(this.now < agentsUntil ? this.agents.map((agent) => agent.next) : []),
+    ];
+    const next = Math.min(...acts);
+    return Number.isFinite(next) ? next : null;
+  }
+
   private async liveOn(now: number): Promise<void> {
     this.now = now;
     for (let acts = 0; acts < MOST_ACTS; acts++) {
@@ -71,7 +81,7 @@ export class People {
       await first.act();
       this.isFresh = true;
     }
-    if (now < this.settings.agentsUntil) for (const agent of this.agents) await agent.work(now);
+    if (now < this.settings.agentsUntil) await Promise.all(this.agents.map((agent) => agent.work(now)));
     if (this.isFresh) this.keep();
   }
 

@@ -8,11 +8,14 @@ import type { SeenHome } from './wishes.js';
 const HOUR = 3_600_000;
 /** Homes that somebody looks at in one visit. */
 const MOST_AT_A_TIME = 6;
+/** Of homes that are nothing for them, those that they open all the same. */
+const OPENED_ALL_THE_SAME = 0.3;
 const WISHES = ['Saturday morning?', 'any evening after five', 'this weekend, if it can be', 'Thursday after four'] as const;
 
 /** What a portal says, as far as people go by it. */
 interface SeenPortal {
   readonly countsVisits: boolean;
+  readonly sharesReactions: boolean;
   readonly homes: readonly {
     readonly listing: SeenHome & { readonly ListingKey: string };
     readonly reaction: { readonly verdict: string } | null;
@@ -97,26 +100,31 @@ export class Person {
     const portal = await this.door.ask<SeenPortal>('GET', 'portal');
     if (!portal) return;
     if (temper.uncounted && portal.countsVisits) await this.door.ask('PUT', 'portal/visits', { counted: false });
+    if (temper.shares && !portal.sharesReactions) await this.door.ask('PUT', 'portal/sharing', { shared: true });
     const fresh = returns
       ? portal.homes.filter(({ listing }) => listing.ListingKey === this.memory.favourite)
       : portal.homes.filter(({ reaction }) => reaction === null).slice(0, MOST_AT_A_TIME);
-    for (const home of fresh) await this.consider(home, returns);
+    const liked = await Promise.all(fresh.map((home) => this.consider(home, returns)));
+    this.memory.favourite = liked.findLast((key) => key !== null) ?? this.memory.favourite;
     if (temper.returns && this.memory.favourite !== null && randomOf(this.seed, 73, Math.floor(at / HOUR)).chance(0.6))
       this.plan(waking(at + DAY), 'return', token);
   }
 
-  private async consider({ listing, showing }: SeenPortal['homes'][number], returns: boolean): Promise<void> {
+  /** Looks at a home; gives its key where it is liked. */
+  private async consider({ listing, showing }: SeenPortal['homes'][number], returns: boolean): Promise<string | null> {
     const { temper, wishes } = this.who;
-    const home = `portal/homes/${listing.ListingKey}`;
-    await this.door.ask('POST', `${home}/visit`);
+    const key = listing.ListingKey;
+    const home = `portal/homes/${key}`;
     // of a home they think the same whenever they come to it
-    const random = randomOf(this.seed, 79, Number(listing.ListingKey.replace(/\D/g, '')));
-    if (returns || !random.chance(temper.says)) return;
+    const random = randomOf(this.seed, 79, Number(key.replace(/\D/g, '')));
     const { verdict, note } = opinionOf(listing, wishes, random);
+    // what is not theirs they mostly pass by
+    if (returns || verdict !== 'notForUs' || random.chance(OPENED_ALL_THE_SAME)) await this.door.ask('POST', `${home}/visit`);
+    if (returns || !random.chance(temper.says)) return null;
     await this.door.ask('PUT', `${home}/reaction`, { verdict, note: random.chance(temper.writes) ? note : '' });
-    if (verdict !== 'like') return;
-    this.memory.favourite = listing.ListingKey;
+    if (verdict !== 'like') return null;
     if (!showing && random.chance(temper.asks)) await this.door.ask('POST', `${home}/showing`, { wish: random.pick(WISHES) });
+    return key;
   }
 }
 

@@ -30,6 +30,8 @@ export class PersonRow {
   @Column('datetime', { precision: 3, nullable: true }) confirmedAt: Date | null;
   @Column('datetime', { precision: 3, nullable: true }) stoppedAt: Date | null;
   @Column('boolean', { default: true }) countsVisits: boolean;
+  /** Whether the others of the household see what they say of homes. */
+  @Column('boolean', { default: false }) sharesReactions: boolean;
   /** When they left the household; what they said stays. */
   @Column('datetime', { precision: 3, nullable: true }) leftAt: Date | null;
 }

@@ -198,6 +198,10 @@ export class ClientsService {
     await this.database.getRepository(PersonRow).update({ id: personId }, { countsVisits });
   }
 
+  async setReactionsShared(personId: string, sharesReactions: boolean): Promise<void> {
+    await this.database.getRepository(PersonRow).update({ id: personId }, { sharesReactions });
+  }
+
   /** Whether a signed agreement covers an ISO date. */
   async isAgreed(clientId: string, date = today(this.clock.time())): Promise<boolean> {
     const client = await this.database.getRepository(ClientRow).findOneBy({ id: clientId });
@@ -254,6 +258,7 @@ function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Pe
     confirmedAt: null,
     stoppedAt: null,
     countsVisits: true,
+    sharesReactions: false,
     leftAt: null,
   };
 }

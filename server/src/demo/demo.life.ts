@@ -6,9 +6,7 @@ import type { Config } from '../common/config.js';
 import { log } from '../common/log.js';
 import { PipelineThread } from '../pipeline/index.js';
 
-/** While the clock is moved, people are told the time this often. */
-const STEP_MS = 3 * 60 * 60_000;
-/** As the clock goes by itself, this often. */
+/** As the clock goes by itself, people are told the time this often. */
 const EVERY_MS = 10_000;
 const LONGEST_MS = 60_000;
 
@@ -16,6 +14,8 @@ const LONGEST_MS = 60_000;
 @Injectable()
 export class DemoLife implements OnApplicationBootstrap, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
+  /** When they have something to do next, as far as they said. */
+  private next = Infinity;
 
   constructor(
     private readonly clock: Clock,
@@ -33,15 +33,9 @@ export class DemoLife implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** Moves the clock forward, and with it all that falls due on the way and what people do about it. */
-  async advance(byMs: number): Promise<number> {
+  advance(byMs: number): Promise<number> {
     if (!this.config.demo?.people) return this.pipeline.advance(byMs);
-    const end = this.clock.now() + byMs;
-    let now = this.clock.now();
-    while (end - now > 1_000) {
-      now = await this.pipeline.advance(Math.min(STEP_MS, end - now));
-      await this.tellTime();
-    }
-    return now;
+    return this.pipeline.advance(byMs, { next: () => this.next, live: () => this.tellTime() });
   }
 
   /** Waits until they have done what they have to; where they cannot be reached, they do it later. */
@@ -56,6 +50,7 @@ export class DemoLife implements OnApplicationBootstrap, OnModuleDestroy {
         signal: AbortSignal.timeout(LONGEST_MS),
       });
       if (!answer.ok) throw new Error(`they answered ${answer.status}: ${(await answer.text()).slice(0, 200)}`);
+      this.next = ((await answer.json()) as { next: number | null }).next ?? Infinity;
     } catch (error) {
       log.warn({ error }, 'the county’s people were not told the time');
     }

@@ -19,7 +19,7 @@ import type { Paging } from './followPages.js';
 import { withSequence } from './lockSequence.js';
 import { NoSuchResource } from './feed.source.js';
 import type { FeedSource } from './feed.source.js';
-import { writeOpenings } from './openings.js';
+import { endedBetween, writeOpenings } from './openings.js';
 import { dialectIn, plainFeed } from './openFeed.js';
 import { lastOf } from './place.js';
 import type { Page, Place, Raw } from './place.js';
@@ -46,8 +46,8 @@ export class FeedReader implements OnModuleDestroy {
   private address: FeedAddress | null = null;
   private source: FeedSource;
   private pages: ListingPages;
-  /** The minute that open houses were last looked at, ISO 8601. */
-  private openHousesAt = '';
+  /** Until when open houses that ended were looked at; null for none since this server began. */
+  private openHousesAt: Date | null = null;
 
   constructor(
     private readonly database: DataSource,
@@ -65,10 +65,13 @@ export class FeedReader implements OnModuleDestroy {
     if (this.address) await this.pages.end();
   }
 
-  /** @returns how many listings changed; 0 also when another server reads on and on */
-  async pull(): Promise<number> {
+  /**
+   * @param isOnTheWay  whether a demo's clock is moved on from here: what there is in all is looked at where it arrives
+   * @returns how many listings changed; 0 also when another server reads on and on
+   */
+  async pull(isOnTheWay = false): Promise<number> {
     try {
-      const changed = await withAdvisoryLock(this.database, FEED_LOCK, LONGEST_WAIT_S, () => this.read());
+      const changed = await withAdvisoryLock(this.database, FEED_LOCK, LONGEST_WAIT_S, () => this.read(isOnTheWay));
       if (changed !== null) await this.tell('waiting', changed, true);
       return changed ?? 0;
     } catch (error) {
@@ -77,7 +80,7 @@ export class FeedReader implements OnModuleDestroy {
     }
   }
 
-  private async read(): Promise<number> {
+  private async read(isOnTheWay: boolean): Promise<number> {
     if (!(await this.open())) return 0;
     const listings = await this.cursors.of(this.feed, 'Property');
     const isFirst = !listings.firstLoadDone;
@@ -91,6 +94,7 @@ export class FeedReader implements OnModuleDestroy {
     if (isFirst) await this.readPast();
     await this.readOpenHouses();
     await this.join();
+    if (isOnTheWay) return changed;
     await this.compareKeys();
     await this.guards.guardMissing(this.feed);
     await this.guards.guardNews();
@@ -210,7 +214,7 @@ export class FeedReader implements OnModuleDestroy {
     });
   }
 
-  /** What no record holds by itself: once for all parcels, and for open houses whenever one may have passed. */
+  /** What no record holds by itself: once for all listings, and for open houses whenever one has ended. */
   private async join(): Promise<void> {
     const cursor = await this.cursors.of(this.feed, 'Joined');
     const now = this.clock.date();
@@ -221,12 +225,12 @@ export class FeedReader implements OnModuleDestroy {
         await manager.save(FeedCursorRow, { ...cursor, firstLoadDone: true });
       });
     }
-    const minute = now.toISOString().slice(0, 16);
-    if (minute === this.openHousesAt) return;
-    await this.database.transaction((manager) =>
-      withSequence(manager, (sequence) => joinOpenHouses(manager, sequence, now, null)),
-    );
-    this.openHousesAt = minute;
+    const ended = this.openHousesAt && (await endedBetween(this.database.manager, this.openHousesAt, now));
+    if (ended?.length !== 0)
+      await this.database.transaction((manager) =>
+        withSequence(manager, (sequence) => joinOpenHouses(manager, sequence, now, ended)),
+      );
+    this.openHousesAt = now;
   }
 
   /** Once a day of the county, and after the first load: which listings the feed no longer has, and which are not here. */

@@ -21,3 +21,12 @@ export async function writeOpenings(manager: EntityManager, openings: readonly O
        modifiedAt = GREATEST(modifiedAt, VALUES(modifiedAt))`,
   );
 }
+
+/** The listings of which an open house ended after one moment, and by another. */
+export async function endedBetween(manager: EntityManager, after: Date, by: Date): Promise<string[]> {
+  const rows = await manager.query<{ listingKey: string }[]>(
+    'SELECT DISTINCT listingKey FROM open_houses WHERE endsAt > ? AND endsAt <= ?',
+    [after, by],
+  );
+  return rows.map(({ listingKey }) => listingKey);
+}

@@ -59,8 +59,8 @@ export class ListingEventRow {
 export class OpenHouseRow {
   @PrimaryColumn('varchar', { ...KEY }) openHouseKey: string;
   @Index('open_houses_listingKey') @Column('varchar', { ...KEY }) listingKey: string;
-  @Index('open_houses_startsAt') @Column('datetime', { precision: 3 }) startsAt: Date;
-  @Column('datetime', { precision: 3 }) endsAt: Date;
+  @Column('datetime', { precision: 3 }) startsAt: Date;
+  @Index('open_houses_endsAt') @Column('datetime', { precision: 3 }) endsAt: Date;
   @Column('varchar', { length: 20 }) status: string;
   @Column('datetime', { precision: 3 }) modifiedAt: Date;
 }

@@ -139,15 +139,23 @@ export class ListingsService {
     const events = await this.database
       .getRepository(ListingEventRow)
       .findBy({ listingKey: In(siblings.map(({ ListingKey }) => ListingKey)) });
+    return {
+      listing: forAudience(row.data, 'agent'),
+      history: this.historyOf(siblings, events),
+      openHouses: await this.openHousesOf(key),
+    };
+  }
+
+  /** As announced, those called off too, by their start. */
+  async openHousesOf(key: string): Promise<ListingAnswer['openHouses']> {
     const visits = await this.database
       .getRepository(OpenHouseRow)
       .find({ where: { listingKey: key }, order: { startsAt: 'ASC' } });
-    const openHouses = visits.map(({ startsAt, endsAt, status }) => ({
+    return visits.map(({ startsAt, endsAt, status }) => ({
       startsAt: startsAt.toISOString(),
       endsAt: endsAt.toISOString(),
       status,
     }));
-    return { listing: forAudience(row.data, 'agent'), history: this.historyOf(siblings, events), openHouses };
   }
 
   /** A parcel's listings, of whatever kind. */

@@ -10,3 +10,5 @@ export { FeedsOfAnyKind1765200000000 } from './1765200000000-FeedsOfAnyKind.js';
 export { OfficesByMail1765300000000 } from './1765300000000-OfficesByMail.js';
 export { AssessorsFile1765400000000 } from './1765400000000-AssessorsFile.js';
 export { SentHomes1765500000000 } from './1765500000000-SentHomes.js';
+export { OpenHousesEnd1765600000000 } from './1765600000000-OpenHousesEnd.js';
+export { SharedReactions1765700000000 } from './1765700000000-SharedReactions.js';

@@ -6,15 +6,16 @@ import { Digests, Matcher } from '../alerts/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
-import { EventsService } from '../events/index.js';
 import { FeedReader } from '../feed/index.js';
 import { MailService } from '../mail/index.js';
 import { Steps } from '../steps/index.js';
 import { Step } from './step.js';
 
 const BEAT_EVERY_MS = 2_000;
-/** While the demo's clock is moved, at-once alerts are looked at this often. */
-const LONGEST_STEP_MS = 60 * 60_000;
+const HOUR_MS = 60 * 60_000;
+/** While the demo's clock is moved, at-once alerts are looked at this often; without any, or over more than a day, this often. */
+const AT_ONCE_STEP_MS = HOUR_MS;
+const LONGEST_STEP_MS = 6 * HOUR_MS;
 /** How long each step is waited for before what follows goes on without it. */
 const WAIT_MS = { feed: 25_000, alerts: 60_000 };
 const CLOCK_TIMEOUT_MS = 20_000;
@@ -31,14 +32,14 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly feed: Step;
   private readonly alerts: readonly Step[];
   private readonly timers = new Set<NodeJS.Timeout>();
-  private moving: Promise<number> | null = null;
+  private leftAloneUntil = 0;
+  private isOnTheWay = false;
   private stopped = false;
 
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly reader: FeedReader,
-    private readonly events: EventsService,
     private readonly mail: MailService,
     matcher: Matcher,
     digests: Digests,
@@ -61,36 +62,38 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
     await Promise.all([this.feed, ...this.alerts].map((step) => step.settled()));
   }
 
-  /** Moves a demo's clock forward, living through what falls due on the way; gives the time arrived at. */
-  async advance(byMs: number): Promise<number> {
-    while (this.moving) await this.moving;
-    this.moving = this.move(byMs).finally(() => (this.moving = null));
-    return this.moving;
-  }
-
-  private async move(byMs: number): Promise<number> {
+  /**
+   * When something next falls due by a demo's clock, or is to be looked at again.
+   *
+   * @param isFar  whether the clock is moved by more than a day
+   */
+  async nextStop(isFar: boolean): Promise<number> {
     await this.clock.look();
-    const end = this.clock.now() + byMs;
-    let readAgainAt = 0;
-    while (this.clock.now() < end && !this.stopped) {
-      await this.clock.set(Math.min(end, await this.nextStop(this.clock.now())));
-      if (Date.now() >= readAgainAt && !(await this.feed.run(WAIT_MS.feed))) readAgainAt = Date.now() + LEFT_ALONE_MS;
-      await this.writeAlerts();
-      if (end - this.clock.now() < 1000) break;
-    }
-    // what was written has arrived when the clock stands again, unless the mail server takes its time
-    await Promise.race([this.mail.sendQueued(), wait(LONGEST_SENDING_MS, undefined, { ref: false })]);
-    await this.events.say(null, 'clock');
-    await this.events.say(null, 'mail');
-    return this.clock.now();
-  }
-
-  private async nextStop(now: number): Promise<number> {
-    const [row] = await this.database.query<{ due: Date | null }[]>(
-      "SELECT MIN(nextDueAt) AS due FROM alerts WHERE state = 'running' AND cadence <> 'atOnce' AND nextDueAt > ?",
+    const now = this.clock.now();
+    const [row] = await this.database.query<{ due: Date | null; atOnce: string | null }[]>(
+      `SELECT MIN(IF(cadence <> 'atOnce' AND nextDueAt > ?, nextDueAt, NULL)) AS due, SUM(cadence = 'atOnce') AS atOnce
+       FROM alerts WHERE state = 'running'`,
       [new Date(now)],
     );
-    return Math.min(now + LONGEST_STEP_MS, row?.due?.getTime() ?? Infinity);
+    const step = isFar || Number(row?.atOnce) === 0 ? LONGEST_STEP_MS : AT_ONCE_STEP_MS;
+    return Math.min(now + step, row?.due?.getTime() ?? Infinity);
+  }
+
+  /**
+   * Moves a demo's clock on, and does what is due; gives the time arrived at.
+   *
+   * @param isOnTheWay  whether the clock is moved on from there: what takes long, and can wait, is done where it arrives
+   */
+  async step(to: number, isOnTheWay: boolean): Promise<number> {
+    await this.clock.set(to);
+    this.isOnTheWay = isOnTheWay;
+    if (Date.now() >= this.leftAloneUntil && !(await this.feed.run(WAIT_MS.feed)))
+      this.leftAloneUntil = Date.now() + LEFT_ALONE_MS;
+    this.isOnTheWay = false;
+    await this.writeAlerts();
+    // what was written has arrived by then, unless the mail server takes its time
+    await Promise.race([this.mail.sendQueued(), wait(LONGEST_SENDING_MS, undefined, { ref: false })]);
+    return this.clock.now();
   }
 
   private async writeAlerts(): Promise<void> {
@@ -102,7 +105,7 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
     // what another server's clock has brought is not still to come
     await this.clock.look();
     if (demo && county) await this.setCountyClock(county);
-    await this.reader.pull();
+    await this.reader.pull(this.isOnTheWay);
   }
 
   private async setCountyClock({ url, token }: NonNullable<Config['county']>): Promise<void> {

@@ -15,13 +15,14 @@ import {
   UseGuards,
 } from '@nestjs/common';
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
-import type { Portal, ToVerify } from '@perambula/contract';
+import type { Portal, PortalHomeAnswer, ToVerify } from '@perambula/contract';
 import type { Request, Response } from 'express';
 import { takesTurnsAs } from '../common/asking.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';
-import { CountedBody, OpenBody, ReactionBody, WishBody } from './dto/bodies.js';
+import { CountedBody, OpenBody, ReactionBody, SharedBody, WishBody } from './dto/bodies.js';
+import { HomePages } from './home.pages.js';
 import { PortalService } from './portal.service.js';
 
 const PORTAL_COOKIE = 'perambula_portal';
@@ -52,6 +53,7 @@ const Visitor = createParamDecorator(
 export class PortalController {
   constructor(
     private readonly portal: PortalService,
+    private readonly pages: HomePages,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -79,6 +81,12 @@ export class PortalController {
   @UseGuards(PortalGuard)
   open(@Visitor() personId: string): Promise<Portal> {
     return this.portal.open(personId);
+  }
+
+  @Get('homes/:key')
+  @UseGuards(PortalGuard)
+  home(@Visitor() personId: string, @Param('key') key: string): Promise<PortalHomeAnswer> {
+    return this.pages.of(personId, key);
   }
 
   @Get('homes/:key/verify')
@@ -118,6 +126,13 @@ export class PortalController {
   @UseGuards(PortalGuard)
   async countVisits(@Visitor() personId: string, @Body() body: CountedBody): Promise<Record<string, never>> {
     await this.portal.countVisits(personId, body.counted);
+    return {};
+  }
+
+  @Put('sharing')
+  @UseGuards(PortalGuard)
+  async share(@Visitor() personId: string, @Body() body: SharedBody): Promise<Record<string, never>> {
+    await this.portal.shareReactions(personId, body.shared);
     return {};
   }
 

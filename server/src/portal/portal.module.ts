@@ -7,6 +7,8 @@ import { RecordsModule } from '../records/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SentHomesModule } from '../sentHomes/index.js';
 import { ShowingsModule } from '../showings/index.js';
+import { RoadsModule } from '../roads/index.js';
+import { HomePages } from './home.pages.js';
 import { PortalController } from './portal.controller.js';
 import { PortalService } from './portal.service.js';
 
@@ -17,12 +19,13 @@ import { PortalService } from './portal.service.js';
     EventsModule,
     ListingsModule,
     RecordsModule,
+    RoadsModule,
     SearchesModule,
     SentHomesModule,
     ShowingsModule,
   ],
   controllers: [PortalController],
-  providers: [PortalService],
+  providers: [HomePages, PortalService],
   exports: [PortalService],
 })
 export class PortalModule {}

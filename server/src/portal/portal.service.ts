@@ -4,7 +4,8 @@ import type { FactsToVerify, Portal, PortalHome, Verdict } from '@perambula/cont
 import { addressShown, CADENCE_LABEL, forAudience, mayShow, sentenceOf } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import { AlertItemRow } from '../alerts/index.js';
-import { ClientsService, LinksService } from '../clients/index.js';
+import { ClientsService, firstName, LinksService } from '../clients/index.js';
+import type { PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -13,7 +14,7 @@ import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { ToVerify } from '../records/index.js';
-import { SavedSearches } from '../searches/index.js';
+import { SavedSearches, SearchRow } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { ReactionRow, VisitRow } from './portal.entity.js';
@@ -23,6 +24,9 @@ export interface Told {
   readonly at: Date;
   readonly why: string;
 }
+
+/** Somebody with their household and agent. */
+type PortalReader = Awaited<ReturnType<ClientsService['person']>>;
 
 /** A visit goes on until nothing was opened for half an hour. */
 const ONE_VISIT_MS = 30 * 60_000;
@@ -64,6 +68,7 @@ export class PortalService {
   async open(personId: string): Promise<Portal> {
     const { person, client, agent } = await this.clients.person(personId);
     const searches = (await this.searches.list(agent.id, client.id)).filter(({ alert }) => alert);
+    const others = (await this.clients.peopleOf([client.id])).filter(({ id }) => id !== personId);
     const visits = this.database.getRepository(VisitRow);
     const now = this.clock.now();
     const recent = await visits.find({ where: { personId, listingKey: IsNull() }, order: { at: 'DESC', id: 'DESC' }, take: 2 });
@@ -78,6 +83,8 @@ export class PortalService {
       household: client.name,
       lastVisitAt: lastVisit?.at.toISOString() ?? null,
       countsVisits: person.countsVisits,
+      others: others.map(({ name }) => firstName(name)),
+      sharesReactions: person.sharesReactions,
       now: new Date(now).toISOString(),
       agent: {
         name: agent.name,
@@ -97,6 +104,7 @@ export class PortalService {
       homes: await this.homes(
         client.id,
         personId,
+        others,
         searches.map(({ id }) => id),
         lastVisit?.at ?? null,
       ),
@@ -107,14 +115,15 @@ export class PortalService {
   private async homes(
     clientId: string,
     personId: string,
+    others: readonly PersonRow[],
     searchIds: readonly string[],
     since: Date | null,
   ): Promise<PortalHome[]> {
     const told = await this.told(clientId, searchIds);
     const records = await this.listings.byKeys([...told.keys()]);
-    const reactions = new Map(
-      (await this.database.getRepository(ReactionRow).findBy({ personId })).map((row) => [row.listingKey, row]),
-    );
+    const said = await this.reactionsOf([clientId]);
+    const reactions = new Map(said.filter((row) => row.personId === personId).map((row) => [row.listingKey, row]));
+    const shared = new Map(others.filter((each) => each.sharesReactions).map(({ id, name }) => [id, firstName(name)]));
     const showings = new Map((await this.showings.ofClient(clientId)).reverse().map((row) => [row.listingKey, row]));
     return [...told].flatMap(([key, { at, why }]): PortalHome[] => {
       const record = records.get(key);
@@ -129,6 +138,10 @@ export class PortalService {
           toldAt: at.toISOString(),
           isNew: since === null || at > since,
           reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
+          others: said.flatMap(({ personId: by, listingKey, verdict, note }) => {
+            const person = shared.get(by);
+            return person !== undefined && listingKey === key ? [{ person, verdict, note }] : [];
+          }),
           showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
         },
       ];
@@ -195,6 +208,10 @@ export class PortalService {
     await this.events.say(agent.id, 'visit');
   }
 
+  shareReactions(personId: string, shared: boolean): Promise<void> {
+    return this.clients.setReactionsShared(personId, shared);
+  }
+
   countVisits(personId: string, counted: boolean): Promise<void> {
     return this.clients.setVisitsCounted(personId, counted);
   }
@@ -212,14 +229,16 @@ export class PortalService {
   }
 
   /** A link's reader sees and answers only for homes that were told to their household. */
-  private async guardTold(personId: string, listingKey: string): Promise<Awaited<ReturnType<ClientsService['person']>>> {
+  async guardTold(personId: string, listingKey: string): Promise<PortalReader> {
     const owner = await this.clients.person(personId);
-    const searches = await this.searches.list(owner.agent.id, owner.client.id);
-    const told =
-      (await this.database
-        .getRepository(AlertItemRow)
-        .existsBy({ searchId: In(searches.map(({ id }) => id)), listingKey, toldAt: Not(IsNull()) })) ||
-      (await this.sent.has(owner.client.id, listingKey));
+    const items = this.database
+      .getRepository(AlertItemRow)
+      .createQueryBuilder('item')
+      .innerJoin(SearchRow, 'search', 'search.id = item.searchId AND search.clientId = :clientId', {
+        clientId: owner.client.id,
+      })
+      .where('item.listingKey = :listingKey AND item.toldAt IS NOT NULL', { listingKey });
+    const told = (await items.getExists()) || (await this.sent.has(owner.client.id, listingKey));
     found(told ? true : null, 'home in this portal');
     return owner;
   }

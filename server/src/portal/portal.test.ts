@@ -1,6 +1,16 @@
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ClientFile, Deployment, ListingsAnswer, Portal, RecordAnswer, Today, ToVerify } from '@perambula/contract';
+import type {
+  ClientFile,
+  Deployment,
+  ListingAnswer,
+  ListingsAnswer,
+  Portal,
+  PortalHomeAnswer,
+  RecordAnswer,
+  Today,
+  ToVerify,
+} from '@perambula/contract';
 import { startTestStack } from '../testing/stack.js';
 import type { Browser, TestStack } from '../testing/stack.js';
 
@@ -82,6 +92,46 @@ describe('a portal', () => {
     });
     const { status } = await reader.ask('GET', `/api/portal/homes/${others.rows[0]?.ListingKey}/verify`);
     expect(status).toBe(404);
+  });
+
+  it('tells of a home by itself what a client may know: its time for sale, and when it could be seen', async () => {
+    const { homes, now } = await open();
+    let moments = 0;
+    for (const { listing } of homes) {
+      const key = listing.ListingKey;
+      const page = await reader.good<PortalHomeAnswer>('GET', `/api/portal/homes/${key}`);
+      const { history } = await stack.juno.good<ListingAnswer>('GET', `/api/listings/${key}`);
+      const life = history.lives.find(({ listingKey }) => listingKey === key);
+      expect(page.moments.map(({ at, kind }) => [at, kind])).toEqual(life?.moments.map(({ at, kind }) => [at, kind]).reverse());
+      moments += page.moments.length;
+      // by the audience table, neither what was paid nor who owns it
+      expect(JSON.stringify(page)).not.toMatch(/ClosePrice|Owner|PrivateRemarks|ShowingInstructions/);
+      expect(page.captions).toHaveLength(Number(listing['PhotosCount']));
+      for (const time of page.times) expect(time > now).toBe(true);
+      expect(page.times.length).toBeGreaterThan(2);
+    }
+    expect(moments).toBeGreaterThan(homes.length);
+  });
+
+  it('shows what others of the household say only of those who let it be seen', async () => {
+    const { homes, others, sharesReactions } = await open();
+    expect([others, sharesReactions]).toEqual([['Teo'], false]);
+    const key = homes[0]?.listing.ListingKey;
+    const othersSay = async () => (await open()).homes.find(({ listing }) => listing.ListingKey === key)?.others;
+    const database = await stack.connect();
+    await database.query(
+      `INSERT INTO reactions (id, clientId, personId, listingKey, verdict, note, at)
+       SELECT UUID(), clientId, id, ?, 'notForUs', 'the stairs', NOW() FROM people WHERE name LIKE 'Teo %'`,
+      [key],
+    );
+    expect(await othersSay()).toEqual([]);
+    await database.query("UPDATE people SET sharesReactions = 1 WHERE name LIKE 'Teo %'");
+    expect(await othersSay()).toEqual([{ person: 'Teo', verdict: 'notForUs', note: 'the stairs' }]);
+    await database.query("DELETE FROM reactions WHERE note = 'the stairs'");
+    await database.end();
+    await reader.good('PUT', '/api/portal/sharing', { shared: true });
+    expect((await open()).sharesReactions).toBe(true);
+    await reader.good('PUT', '/api/portal/sharing', { shared: false });
   });
 
   it('keeps one reaction a home, the last one, and refuses what is none', async () => {

@@ -4,7 +4,7 @@ import type { Showing } from '@perambula/contract';
 import { addressShown, dayNumber, forAudience, positionOf, today } from '@perambula/core';
 import type { Audience, ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
-import { DataSource } from 'typeorm';
+import { DataSource, In, MoreThan } from 'typeorm';
 import { ClientsService, firstName, LinksService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -14,6 +14,7 @@ import { ListingsService } from '../listings/index.js';
 import { MailService, toPerson } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { calendarOf } from './calendar.js';
+import { freeTimes } from './freeTimes.js';
 import { OfficeRequests } from './office.requests.js';
 import { ShowingRow } from './showing.entity.js';
 
@@ -66,6 +67,18 @@ export class ShowingsService {
 
   ofClient(clientId: string): Promise<ShowingRow[]> {
     return this.database.getRepository(ShowingRow).find({ where: { clientId }, order: { createdAt: 'DESC' } });
+  }
+
+  /** When an agent could show a home within the next days. */
+  async freeTimes(agentId: string): Promise<Date[]> {
+    const rows = await this.database.getRepository(ShowingRow).find({
+      where: { agentId, state: In(['proposed', 'confirmed']), startAt: MoreThan(this.clock.date()) },
+    });
+    return freeTimes(
+      this.clock.date(),
+      this.config.zone,
+      rows.flatMap(({ startAt }) => startAt ?? []),
+    );
   }
 
   /** A client's or agent's wish to see a home; a wish that still waits is changed, not doubled. */

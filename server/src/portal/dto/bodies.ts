@@ -17,6 +17,10 @@ export class WishBody {
   @ApiProperty() @IsText(500) wish: string;
 }
 
+export class SharedBody {
+  @ApiProperty() @IsBoolean() shared: boolean;
+}
+
 export class CountedBody {
   @ApiProperty() @IsBoolean() counted: boolean;
 }

@@ -1,7 +1,7 @@
 import type { ListingRecord } from '@perambula/core';
 import { Minus } from 'lucide-react';
 import { useMemo } from 'react';
-import { factsOf } from './facts.rules.js';
+import { factsOf } from '../../shared/listingFacts.js';
 import { classesOf } from '../../shared/classes.js';
 import listingsCss from './listings.module.css';
 import ownCss from './Facts.module.css';

@@ -2,8 +2,9 @@ import type { HomeHistory, Life } from '@perambula/core';
 import { lazy, Suspense, useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import { dateOf } from '../../shared/format.js';
+import { sayMoment } from '../../shared/moments.js';
 import { Waiting } from '../../shared/Waiting.js';
-import { sayCuts, sayForSale, sayGuess, sayHowItFollows, sayLife, sayMoment, toldInFull } from './history.rules.js';
+import { sayCuts, sayForSale, sayGuess, sayHowItFollows, sayLife, toldInFull } from './history.rules.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './History.module.css';
 

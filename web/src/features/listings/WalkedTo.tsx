@@ -1,20 +1,9 @@
-import type { WalkedTo as Kind } from '@perambula/core';
+import { WALKED_TO_LABEL } from '../../shared/walkedTo.js';
 import { useOnFoot } from './listing.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './WalkedTo.module.css';
 
 const cx = classesOf(ownCss);
-
-const SAID: Readonly<Record<Kind, string>> = {
-  busStop: 'Bus stop',
-  station: 'Station',
-  ferry: 'Ferry',
-  grocery: 'Groceries',
-  school: 'School',
-  clinic: 'Clinic',
-  beach: 'Beach',
-  trailhead: 'Trail',
-};
 
 /** The nearest of what one walks to, with the minutes on foot. */
 export function WalkedTo({ listingKey }: { readonly listingKey: string }) {
@@ -27,7 +16,7 @@ export function WalkedTo({ listingKey }: { readonly listingKey: string }) {
         <tbody>
           {walks.map(({ kind, name, minutes, miles }) => (
             <tr key={kind}>
-              <th scope="row">{SAID[kind]}</th>
+              <th scope="row">{WALKED_TO_LABEL[kind]}</th>
               <td>{name}</td>
               <td className="figure" title={`${miles.toFixed(1)} miles along streets`}>
                 {minutes} min

@@ -11,9 +11,9 @@ import {
   sayHowItFollows,
   sayLastPrice,
   sayLife,
-  sayMoment,
   toldInFull,
 } from './history.rules.js';
+import { sayMoment } from '../../shared/moments.js';
 
 const at = (date: string): number => Date.parse(`${date}T12:00:00Z`);
 const NOW = at('2026-04-14');

@@ -1,4 +1,3 @@
-export { factsOf } from './facts.rules.js';
 export { sayFitValue } from './fit.rules.js';
 export { useFits, useListings } from './listing.api.js';
 export { OutlookPanel } from './OutlookPanel.js';

@@ -1,19 +1,23 @@
 import type { Portal } from '@perambula/contract';
 import { messageOf } from '../../shared/http.js';
-import { useCountVisits, useStop, useWithdrawLinks } from './portal.api.js';
+import { useCountVisits, useShareReactions, useStop, useWithdrawLinks } from './portal.api.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
 import ownCss from './PortalFoot.module.css';
 
 const cx = classesOf(portalCss, ownCss);
 
+/** "Teo", "Teo and Ada" */
+const listed = (names: readonly string[]): string => new Intl.ListFormat('en-US').format(names);
+
 /** What a reader decides of their portal, and whose it is. */
 export function PortalFoot({ portal }: { readonly portal: Portal }) {
   const stop = useStop();
   const countVisits = useCountVisits();
+  const share = useShareReactions();
   const withdraw = useWithdrawLinks();
-  const { agent, countsVisits, source } = portal;
-  const problem = stop.error ?? countVisits.error ?? withdraw.error;
+  const { agent, countsVisits, others, sharesReactions, source } = portal;
+  const problem = stop.error ?? countVisits.error ?? share.error ?? withdraw.error;
   return (
     <footer className={cx('portal-foot')}>
       {problem && (
@@ -29,6 +33,16 @@ export function PortalFoot({ portal }: { readonly portal: Portal }) {
           {countsVisits ? 'Don’t count my visits' : 'Count them again'}
         </button>
       </p>
+      {others.length > 0 && (
+        <p>
+          {sharesReactions
+            ? `${listed(others)} can see what you say of homes.`
+            : `Only ${agent.name.split(' ')[0]} sees what you say of homes.`}{' '}
+          <button type="button" onClick={() => share.mutate(!sharesReactions)}>
+            {sharesReactions ? 'Keep it to myself' : `Let ${listed(others)} see it`}
+          </button>
+        </p>
+      )}
       <p>
         {stop.isSuccess ? (
           'The messages are stopped.'

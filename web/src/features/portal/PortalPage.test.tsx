@@ -1,47 +1,11 @@
 // @vitest-environment jsdom
-import type { Portal, PortalHome } from '@perambula/contract';
+import type { PortalHome } from '@perambula/contract';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
 import { drawn, failing } from '../../testing/drawn.js';
+import { home, portal } from '../../testing/portal.js';
 import { PortalPage } from './PortalPage.js';
-
-const home = (key: string, more: Partial<PortalHome> = {}): PortalHome => ({
-  listing: {
-    ListingKey: key,
-    ListPrice: 418_000,
-    StandardStatus: 'Active',
-    ListOfficeName: 'Marl & Mason',
-    ListOfficePhone: '555-0114',
-    ModificationTimestamp: '2026-04-14T13:00:00Z',
-    PhotosCount: 1,
-  } as unknown as PortalHome['listing'],
-  address: `${key} Lantern Ln, Port Ostrey`,
-  why: 'New on the market',
-  toldAt: '2026-04-14T13:00:00Z',
-  isNew: true,
-  reaction: null,
-  showing: null,
-  ...more,
-});
-const portal = (...homes: PortalHome[]): Portal => ({
-  person: 'Amara',
-  household: 'Amara & Teo Lindqvist',
-  agent: {
-    name: 'Juno Albright',
-    phone: '555-0142',
-    email: 'juno@wayfarer.example',
-    officeName: 'Wayfarer',
-    postalAddress: '12 Chandlery St',
-    licenseNumber: '00-417',
-  },
-  searches: [],
-  homes,
-  lastVisitAt: null,
-  countsVisits: true,
-  source: 'Deemed reliable.',
-  now: '2026-04-14T13:12:00.000Z',
-});
 
 describe('a client’s portal', () => {
   it('takes what is thought of a home, and then the reason why', async () => {
@@ -55,13 +19,17 @@ describe('a client’s portal', () => {
     });
     const card = await screen.findByRole('article', { name: '27 Lantern Ln, Port Ostrey' });
     await userEvent.click(within(card).getByRole('button', { name: 'Like' }));
-    const note = await within(card).findByLabelText('Why? A note for your agent');
+    await userEvent.click(await within(card).findByRole('button', { name: 'the garden' }));
+    expect((await within(card).findByRole('button', { name: 'the garden', pressed: true })).textContent).toBe('the garden');
+    await userEvent.click(within(card).getByRole('button', { name: 'say it …' }));
+    const note = within(card).getByLabelText('Why? A note for your agent');
     expect(within(card).getByRole('button', { name: 'Like' }).getAttribute('aria-pressed')).toBe('true');
-    await userEvent.type(note, 'The garden{Enter}');
+    await userEvent.type(note, 'and the light{Enter}');
     expect(await within(card).findByRole('button', { name: 'Kept' })).toBeTruthy();
     expect(asked.filter(({ what }) => what.startsWith('PUT')).map(({ body }) => body)).toEqual([
       { verdict: 'like', note: '' },
-      { verdict: 'like', note: 'The garden' },
+      { verdict: 'like', note: 'the garden' },
+      { verdict: 'like', note: 'the garden, and the light' },
     ]);
   });
   it('asks to see a home, and says why it could not', async () => {

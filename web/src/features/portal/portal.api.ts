@@ -3,10 +3,12 @@ import {
   askToSee,
   countVisits,
   getPortal,
+  getPortalHome,
   getToVerify,
   noteVisit,
   openPortal,
   react,
+  shareReactions,
   stopFromPortal,
   withdrawOwnLinks,
 } from '@perambula/contract';
@@ -15,7 +17,18 @@ import { ask } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
 
 const portalKeys = queryKeys('portal', { staleBy: [] }, { by: (token: string) => [token] });
+const homeKeys = queryKeys('portalHome', { staleBy: [] }, { of: (key: string) => [key] });
 const toVerifyKeys = queryKeys('toVerify', { staleBy: [] }, { of: (key: string) => [key] });
+
+/** What is read of one home by itself. */
+export function usePortalHome(key: string) {
+  return useQuery({
+    queryKey: homeKeys.of(key),
+    queryFn: ({ signal }) => ask(getPortalHome, { at: { key }, signal }),
+    retry: false,
+    staleTime: 5 * 60_000,
+  });
+}
 
 /** What to verify of a home; without it, where that cannot be told. */
 export function useToVerify(key: string) {
@@ -29,11 +42,15 @@ export function useToVerify(key: string) {
 
 /** Takes the link's token into a cookie once, then asks for the portal. */
 export function usePortal(token: string | undefined) {
+  const client = useQueryClient();
   return useQuery({
     queryKey: portalKeys.by(token ?? ''),
     queryFn: async () => {
       if (token) await ask(openPortal, { body: { token } });
-      return ask(getPortal);
+      const portal = await ask(getPortal);
+      // the pages that it leads to have no token in their address
+      if (token) client.setQueryData(portalKeys.by(''), portal);
+      return portal;
     },
     retry: false,
     staleTime: Infinity,
@@ -58,6 +75,8 @@ export const useAskToSee = (key: string) => usePortalChange((wish: string) => as
 export const useStop = () => usePortalChange(() => ask(stopFromPortal));
 export const useWithdrawLinks = () => useMutation({ mutationFn: () => ask(withdrawOwnLinks) });
 export const useCountVisits = () => usePortalChange((counted: boolean) => ask(countVisits, { body: { counted } }));
+
+export const useShareReactions = () => usePortalChange((shared: boolean) => ask(shareReactions, { body: { shared } }));
 
 export function tellOpened(key: string): void {
   void ask(noteVisit, { at: { key } }).catch(() => undefined);

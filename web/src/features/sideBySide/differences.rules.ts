@@ -1,5 +1,5 @@
 import type { ListingRecord } from '@perambula/core';
-import { factsOf } from '../listings/index.js';
+import { factsOf } from '../../shared/listingFacts.js';
 
 /** One fact of several homes, in their order; null where a home leaves it blank. */
 export interface ComparedFact {

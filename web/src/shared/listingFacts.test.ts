@@ -1,7 +1,7 @@
 import { FIELDS } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
-import { factsOf } from './facts.rules.js';
+import { factsOf } from './listingFacts.js';
 
 const home: ListingRecord = {
   ListingKey: 'a',

@@ -1,6 +1,6 @@
 import { appliesTo, FIELD_GROUPS, FIELDS, kindsOf, valueOf } from '@perambula/core';
 import type { Field, ListingRecord } from '@perambula/core';
-import { fieldText } from '../../shared/fieldText.js';
+import { fieldText } from './fieldText.js';
 
 export interface Fact {
   readonly field: Field;

@@ -1,0 +1,280 @@
+import type { Portal, PortalHome, PortalHomeAnswer } from '@perambula/contract';
+import { ChevronLeft } from 'lucide-react';
+import { useEffect } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { daysOnMarket, dayAndTime, clockTime, dateOf, isoDate } from '../../shared/format.js';
+import { messageOf } from '../../shared/http.js';
+import { factsOf } from '../../shared/listingFacts.js';
+import type { Fact } from '../../shared/listingFacts.js';
+import { sayMoment } from '../../shared/moments.js';
+import { Picture } from '../../shared/Picture.js';
+import { WALKED_TO_LABEL } from '../../shared/walkedTo.js';
+import { HomesOnMap } from '../homesMap/index.js';
+import { WriteToAgent } from './AgentLine.js';
+import { Gallery } from './Gallery.js';
+import { NotOpened, Opening } from './NotOpened.js';
+import { tellOpened, usePortal, usePortalHome, useToVerify } from './portal.api.js';
+import { PortalFoot } from './PortalFoot.js';
+import { homesBy, labelsOf, tabOf } from './portal.rules.js';
+import type { Tab } from './portal.rules.js';
+import { Verdicts } from './Verdicts.js';
+import { Visit } from './Visit.js';
+import { Credit, WhatItIs } from './WhatItIs.js';
+import { classesOf } from '../../shared/classes.js';
+import portalCss from './portal.module.css';
+import ownCss from './HomePage.module.css';
+
+const cx = classesOf(portalCss, ownCss);
+
+/** One home of a client's portal: its pictures, what they think of it, how far it is to their places, and all its facts. */
+export function HomePage() {
+  const { key = '' } = useParams();
+  const portal = usePortal(undefined);
+  if (portal.isPending) return <Opening what="Opening the home …" />;
+  if (portal.isError) return <NotOpened error={portal.error} />;
+  const home = portal.data.homes.find(({ listing }) => listing.ListingKey === key);
+  if (!home)
+    return (
+      <main className={cx('one-button')}>
+        <h1>This home does not stand in your portal</h1>
+        <p>It may have been taken off the internet. What was sent to you stands on your homes’ page.</p>
+        <Link to="/p">To your homes</Link>
+      </main>
+    );
+  return <Home key={key} home={home} portal={portal.data} />;
+}
+
+function Home({ home, portal }: { readonly home: PortalHome; readonly portal: Portal }) {
+  const [params] = useSearchParams();
+  const { listing, address } = home;
+  const key = listing.ListingKey;
+  useEffect(() => tellOpened(key), [key]);
+  const of = homesBy(portal.homes);
+  const wanted = tabOf(params.get('show'), of);
+  // what was said meanwhile may have taken it out of its tab
+  const tab: Tab = of[wanted].includes(home) ? wanted : 'all';
+  const at = of[tab].indexOf(home);
+  const answer = usePortalHome(key);
+  return (
+    <div className={cx('portal')}>
+      <header className={cx('bar')}>
+        <Link to={`/p?show=${tab}`} aria-label="Back to your homes" className={cx('back')}>
+          <ChevronLeft size={20} aria-hidden="true" />
+        </Link>
+        <span>
+          <b>
+            {at + 1} of {of[tab].length}
+          </b>
+          <span className="soft">{labelsOf(of)[tab].replace(/ \d+$/, '')}</span>
+        </span>
+        <WriteToAgent agent={portal.agent} about={address} />
+      </header>
+      <main>
+        <Gallery listing={listing} captions={answer.data?.captions ?? []} />
+        <div className={cx('sheet')}>
+          <h1 className="sr-only">{address}</h1>
+          <WhatItIs home={home} />
+          <p className={cx('lately')}>
+            <span className={cx('chip')}>{home.why}</span> {sayForSale(listing, portal.now)}
+          </p>
+          <Verdicts home={home} />
+          <Visit home={home} times={answer.data?.times ?? []} />
+          {answer.isPending && <p className="soft">Looking up the ways and the history …</p>}
+          {answer.isError && (
+            <p className={cx('portal-problem')} role="alert">
+              {messageOf(answer.error)}{' '}
+              <button type="button" className={cx('again')} onClick={() => void answer.refetch()}>
+                Try again
+              </button>
+            </p>
+          )}
+          {answer.data && <Ways answer={answer.data} />}
+          <ToVerify homeKey={key} />
+          <p className={cx('remarks')}>{String(listing['PublicRemarks'] ?? '')}</p>
+          {answer.data && <OpenHouses visits={answer.data.openHouses} />}
+          {answer.data && <Map home={home} bounds={answer.data.bounds} />}
+          {answer.data && <Time moments={answer.data.moments} />}
+          <Facts listing={listing} />
+          {answer.data && <Alike keys={answer.data.alike} portal={portal} />}
+          <Credit listing={listing} now={portal.now} />
+          <Neighbours homes={of[tab]} at={at} tab={tab} />
+        </div>
+      </main>
+      <PortalFoot portal={portal} />
+    </div>
+  );
+}
+
+/** "for sale 127 days"; since when it really is, over all its listings. */
+function sayForSale(listing: PortalHome['listing'], now: string): string {
+  const { ForSaleSince: since, OnMarketDate: listed } = listing;
+  const days = daysOnMarket({ ...listing, OnMarketDate: since ?? listed ?? null }, now);
+  if (days === null) return '';
+  const said = days === 0 ? 'for sale since today' : `for sale ${days} ${days === 1 ? 'day' : 'days'}`;
+  return typeof since === 'string' && typeof listed === 'string' && since < listed
+    ? `${said} in all, listed again ${isoDate(listed)}`
+    : said;
+}
+
+/** To their places, and to what one walks to. */
+function Ways({ answer: { journeys, onFoot } }: { readonly answer: PortalHomeAnswer }) {
+  if (journeys.length === 0 && onFoot.length === 0) return null;
+  return (
+    <dl className={cx('ways')} aria-label="How far it is">
+      {journeys.map(({ label, minutes }) => (
+        <div key={label}>
+          <dt>{label}</dt>
+          <dd>{minutes === null ? 'no way known' : `${minutes} min`}</dd>
+        </div>
+      ))}
+      {onFoot.map(({ kind, name, minutes }) => (
+        <div key={kind}>
+          <dt>
+            {WALKED_TO_LABEL[kind]} <span className="soft">{name}</span>
+          </dt>
+          <dd>{minutes} min walk</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** What another source states otherwise, so that nobody relies on it unasked. */
+function ToVerify({ homeKey }: { readonly homeKey: string }) {
+  const facts = useToVerify(homeKey).data?.facts;
+  if (facts === undefined || facts?.length === 0) return null;
+  return (
+    <p className={cx('verify')}>
+      {facts === null ? (
+        <>
+          <b>Verify its facts.</b> The public record could not be asked just now.
+        </>
+      ) : (
+        <>
+          <b>Verify: {facts.join(', ')}.</b> Another source states it otherwise; ask before you rely on it.
+        </>
+      )}
+    </p>
+  );
+}
+
+function OpenHouses({ visits }: { readonly visits: PortalHomeAnswer['openHouses'] }) {
+  if (visits.length === 0) return null;
+  return (
+    <section>
+      <h2>Open house</h2>
+      {visits.map(({ startsAt, endsAt }) => (
+        <p key={startsAt}>
+          {dayAndTime(startsAt)} to {clockTime(endsAt)}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function Map({ home, bounds }: { readonly home: PortalHome; readonly bounds: PortalHomeAnswer['bounds'] }) {
+  const { listing, address } = home;
+  if (typeof listing['Latitude'] !== 'number')
+    return <p className="soft">The seller withholds where exactly it is; ask your agent.</p>;
+  return (
+    <section>
+      <h2>Where it is</h2>
+      <HomesOnMap label={`Where ${address} lies`} homes={[listing]} bounds={bounds} />
+    </section>
+  );
+}
+
+function Time({ moments }: { readonly moments: PortalHomeAnswer['moments'] }) {
+  if (moments.length === 0) return null;
+  return (
+    <section>
+      <h2>Its time for sale</h2>
+      <ol className={cx('time')}>
+        {moments.map((moment, i) => (
+          <li key={i}>
+            <b className="figure">{dateOf(moment.at)}</b> {sayMoment(moment)}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** What one asks first. */
+const ASKED_FIRST: readonly string[] = ['AssociationFee', 'TaxAnnualAmount', 'YearBuilt', 'GarageSpaces', 'Heating', 'Cooling'];
+
+/** Fact by fact: those asked for first, then all by group. */
+function Facts({ listing }: Pick<PortalHome, 'listing'>) {
+  const groups = factsOf(listing).filter(({ name, facts }) => facts.length > 0 && name !== 'Remarks' && name !== 'People');
+  const all = groups.flatMap(({ facts }) => facts);
+  return (
+    <section>
+      <h2>Facts</h2>
+      <Rows facts={ASKED_FIRST.flatMap((name) => all.find(({ field }) => field.name === name) ?? [])} />
+      {groups.map(({ name, facts }) => (
+        <details key={name} className={cx('group')}>
+          <summary>
+            {name} <span className="soft">{facts.length}</span>
+          </summary>
+          <Rows facts={facts} />
+        </details>
+      ))}
+    </section>
+  );
+}
+
+function Rows({ facts }: { readonly facts: readonly Fact[] }) {
+  return (
+    <dl className={cx('facts')}>
+      {facts.map(({ field, text, unit }) => (
+        <div key={field.name}>
+          <dt>{field.label}</dt>
+          <dd>
+            {text} {unit}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** Homes like it that the reader liked before. */
+function Alike({ keys, portal }: { readonly keys: readonly string[]; readonly portal: Portal }) {
+  const homes = keys.flatMap((key) => portal.homes.find(({ listing }) => listing.ListingKey === key) ?? []);
+  if (homes.length === 0) return null;
+  return (
+    <section>
+      <h2>Like it, and liked by you</h2>
+      <ul className={cx('alike')}>
+        {homes.map((home) => (
+          <li key={home.listing.ListingKey}>
+            <Picture listingKey={home.listing.ListingKey} index={0} alt="" />
+            <div>
+              <WhatItIs home={home} page={`/p/home/${home.listing.ListingKey}?show=like`} />
+            </div>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** To the home before and the next of the same tab. */
+function Neighbours({ homes, at, tab }: { readonly homes: readonly PortalHome[]; readonly at: number; readonly tab: Tab }) {
+  const to = (i: number, label: string) => {
+    const key = homes[i]?.listing.ListingKey;
+    return key === undefined ? (
+      <span />
+    ) : (
+      <Link to={`/p/home/${key}?show=${tab}`} className={cx('portal-button')}>
+        {label}
+      </Link>
+    );
+  };
+  return (
+    <nav className={cx('neighbours')} aria-label="Other homes">
+      {to(at - 1, 'The home before')}
+      {to(at + 1, 'The next home')}
+    </nav>
+  );
+}

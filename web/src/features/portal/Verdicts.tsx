@@ -1,0 +1,56 @@
+import { VERDICTS } from '@perambula/contract';
+import type { PortalHome, Verdict } from '@perambula/contract';
+import { classesOf } from '../../shared/classes.js';
+import portalCss from './portal.module.css';
+import ownCss from './Verdicts.module.css';
+import { useReact } from './portal.api.js';
+import { messageOf } from '../../shared/http.js';
+import { SAYS, VERDICT_LABEL } from './portal.rules.js';
+import { Words } from './Words.js';
+
+const cx = classesOf(portalCss, ownCss);
+
+/** What somebody thinks of a home, and why; and what the others of the household say who let it be seen. */
+export function Verdicts({ home: { listing, reaction, others } }: { readonly home: PortalHome }) {
+  const react = useReact(listing.ListingKey);
+  const note = reaction?.note ?? '';
+  const say = (verdict: Verdict, why: string): void => react.mutate({ verdict, note: why });
+  return (
+    <>
+      <div className={cx('verdicts')} role="group" aria-label="What do you think?">
+        {VERDICTS.map((verdict) => (
+          <button
+            key={verdict}
+            type="button"
+            className={cx('portal-button')}
+            aria-pressed={reaction?.verdict === verdict}
+            disabled={react.isPending}
+            onClick={() => say(verdict, note)}
+          >
+            {VERDICT_LABEL[verdict]}
+          </button>
+        ))}
+      </div>
+      {reaction && (
+        <Words
+          key={listing.ListingKey}
+          id={listing.ListingKey}
+          kept={note}
+          busy={react.isPending}
+          onKeep={(why) => say(reaction.verdict, why)}
+        />
+      )}
+      {others.map(({ person, verdict, note: why }) => (
+        <p key={person} className={cx('other')}>
+          <b>{person}</b> {SAYS[verdict]}
+          {why && `: “${why}”`}
+        </p>
+      ))}
+      {react.error && (
+        <p className={cx('portal-problem')} role="alert">
+          {messageOf(react.error)}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,62 @@
+import { useState } from 'react';
+import { classesOf } from '../../shared/classes.js';
+import { noteOf, readNote, REASONS, toggled } from './portal.rules.js';
+import portalCss from './portal.module.css';
+import ownCss from './Words.module.css';
+
+const cx = classesOf(portalCss, ownCss);
+
+interface Props {
+  readonly id: string;
+  readonly kept: string;
+  readonly busy: boolean;
+  readonly onKeep: (note: string) => void;
+}
+
+/** Why somebody thinks so of a home: by a tap, or in words. */
+export function Words({ id, kept, busy, onKeep }: Props) {
+  const { reasons, words } = readNote(kept);
+  const [typed, setTyped] = useState(words);
+  const [writes, setWrites] = useState(words !== '');
+  return (
+    <>
+      <div className={cx('reasons')} role="group" aria-label="Because of">
+        {REASONS.map((reason) => (
+          <button
+            key={reason}
+            type="button"
+            className={cx('reason')}
+            aria-pressed={reasons.includes(reason)}
+            disabled={busy}
+            onClick={() => onKeep(toggled(kept, reason))}
+          >
+            {reason}
+          </button>
+        ))}
+        {!writes && (
+          <button type="button" className={cx('reason')} onClick={() => setWrites(true)}>
+            say it …
+          </button>
+        )}
+      </div>
+      {writes && (
+        <form className={cx('own')} onSubmit={(event) => (event.preventDefault(), onKeep(noteOf(reasons, typed)))}>
+          <label className="sr-only" htmlFor={`note-${id}`}>
+            Why? A note for your agent
+          </label>
+          <input
+            id={`note-${id}`}
+            value={typed}
+            maxLength={800}
+            autoFocus={words === ''}
+            placeholder="Why? A word helps"
+            onChange={({ target }) => setTyped(target.value)}
+          />
+          <button type="submit" className={cx('portal-button')} disabled={busy || typed.trim() === words}>
+            {typed.trim() === words && words !== '' ? 'Kept' : 'Keep note'}
+          </button>
+        </form>
+      )}
+    </>
+  );
+}

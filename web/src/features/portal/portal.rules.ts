@@ -1,0 +1,87 @@
+import type { PortalHome, Verdict } from '@perambula/contract';
+import { clockTime, day } from '../../shared/format.js';
+
+export const VERDICT_LABEL: Readonly<Record<Verdict, string>> = { like: 'Like', unsure: 'Unsure', notForUs: 'Not for us' };
+/** Of somebody else: "Teo is unsure". */
+export const SAYS: Readonly<Record<Verdict, string>> = { like: 'likes it', unsure: 'is unsure', notForUs: 'says no' };
+
+/** What a home is mostly liked or refused for, said by a tap. */
+export const REASONS = [
+  'the price',
+  'the size',
+  'the street',
+  'the kitchen',
+  'the garden',
+  'the layout',
+  'the condition',
+] as const;
+
+/** A note with one of the reasons put to it, or taken out of it; words of one's own stay. */
+export function toggled(note: string, reason: string): string {
+  const parts = partsOf(note);
+  return (parts.includes(reason) ? parts.filter((part) => part !== reason) : [...parts, reason]).join(', ');
+}
+
+/** The reasons that a note names, and what else it says. */
+export function readNote(note: string): { readonly reasons: readonly string[]; readonly words: string } {
+  const parts = partsOf(note);
+  const isReason = (part: string): boolean => (REASONS as readonly string[]).includes(part);
+  return { reasons: parts.filter(isReason), words: parts.filter((part) => !isReason(part)).join(', ') };
+}
+
+/** A note of reasons, and words of one's own. */
+export function noteOf(reasons: readonly string[], words: string): string {
+  return [...reasons, ...partsOf(words)].join(', ');
+}
+
+const partsOf = (note: string): string[] =>
+  note
+    .split(', ')
+    .map((part) => part.trim())
+    .filter(Boolean);
+
+export const TABS = ['new', 'all', 'like', 'unsure', 'differ', 'visits'] as const;
+export type Tab = (typeof TABS)[number];
+export type HomesBy = Readonly<Record<Tab, readonly PortalHome[]>>;
+
+/** The homes under each tab. */
+export function homesBy(homes: readonly PortalHome[]): HomesBy {
+  return {
+    new: homes.filter(({ isNew }) => isNew),
+    all: homes,
+    like: homes.filter(({ reaction }) => reaction?.verdict === 'like'),
+    unsure: homes.filter(({ reaction }) => reaction?.verdict === 'unsure'),
+    differ: homes.filter(differ),
+    visits: homes.filter(({ showing }) => showing && showing.state !== 'canceled'),
+  };
+}
+
+/** Whether those of a household who spoke, and let it be seen, are not of one mind. */
+function differ({ reaction, others }: PortalHome): boolean {
+  const said = new Set([reaction, ...others].flatMap((each) => each?.verdict ?? []));
+  return said.size > 1;
+}
+
+export function labelsOf(of: HomesBy): Readonly<Record<Tab, string>> {
+  return {
+    new: `New ${of.new.length}`,
+    all: `All ${of.all.length}`,
+    like: `Liked ${of.like.length}`,
+    unsure: `Unsure ${of.unsure.length}`,
+    differ: `You differ ${of.differ.length}`,
+    visits: `Visits ${of.visits.length}`,
+  };
+}
+
+/** The tab that the page's address names, or else the one to begin with. */
+export function tabOf(show: string | null, of: HomesBy): Tab {
+  return TABS.find((tab) => tab === show) ?? (of.new.length > 0 ? 'new' : 'all');
+}
+
+/** Times that suit, as they are asked for: "Sat, Apr 18, 10:00 am or Sun, Apr 19, 1:00 pm". */
+export function sayTimes(times: readonly string[]): string {
+  return [...times]
+    .sort()
+    .map((time) => `${day(time)}, ${clockTime(time)}`)
+    .join(' or ');
+}

@@ -1,0 +1,43 @@
+import type { Portal, PortalHome } from '@perambula/contract';
+
+/** A home of a portal. */
+export const home = (key: string, more: Partial<PortalHome> = {}): PortalHome => ({
+  listing: {
+    ListingKey: key,
+    ListPrice: 418_000,
+    StandardStatus: 'Active',
+    ListOfficeName: 'Marl & Mason',
+    ListOfficePhone: '555-0114',
+    ModificationTimestamp: '2026-04-14T13:00:00Z',
+    PhotosCount: 1,
+  } as unknown as PortalHome['listing'],
+  address: `${key} Lantern Ln, Port Ostrey`,
+  why: 'New on the market',
+  toldAt: '2026-04-14T13:00:00Z',
+  isNew: true,
+  reaction: null,
+  others: [],
+  showing: null,
+  ...more,
+});
+/** A portal with some homes. */
+export const portal = (...homes: PortalHome[]): Portal => ({
+  person: 'Amara',
+  household: 'Amara & Teo Lindqvist',
+  agent: {
+    name: 'Juno Albright',
+    phone: '555-0142',
+    email: 'juno@wayfarer.example',
+    officeName: 'Wayfarer',
+    postalAddress: '12 Chandlery St',
+    licenseNumber: '00-417',
+  },
+  searches: [],
+  homes,
+  lastVisitAt: null,
+  countsVisits: true,
+  others: [],
+  sharesReactions: false,
+  source: 'Deemed reliable.',
+  now: '2026-04-14T13:12:00.000Z',
+});
