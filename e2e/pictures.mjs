@@ -54,14 +54,6 @@ await main(async () => {
     await page.getByRole('button', { name: 'New search', exact: true }).last().click();
     await page.waitForTimeout(800);
   };
-  const onMap = async (...places) => {
-    const box = await page.getByRole('application').boundingBox();
-    for (const [x, y] of places) {
-      await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
-      await page.waitForTimeout(450);
-    }
-  };
-
   await call('POST', 'session', run.signIn);
   const { id } = (await call('GET', 'clients')).find(({ name }) => name.startsWith('Amara'));
   const file = await call('GET', `clients/${id}`);
@@ -109,14 +101,6 @@ await main(async () => {
   await page.keyboard.press('Enter');
   await take('minutes', page, 6000);
 
-  await anew();
-  await typed('homes within 1.4 miles of Wrenfield');
-  await page.keyboard.press('Enter');
-  await page.waitForTimeout(1500);
-  await page.getByRole('button', { name: 'Draw' }).click();
-  await onMap([0.28, 0.3], [0.5, 0.26], [0.62, 0.4], [0.52, 0.56], [0.3, 0.52], [0.28, 0.3]);
-  await take('bounds');
-
   // two days of the market, an alert, and what comes of it
   const alert = { cadence: 'eachMorning', tell: ['new', 'priceDown', 'backOnMarket'], held: false, subject: '', greeting: '' };
   await call('PUT', `searches/${search.id}/alert`, alert);
@@ -136,6 +120,11 @@ await main(async () => {
   // what they think of it they have said themselves
   await portal.getByText(/^All \d/).click();
   await take('portal', portal);
+  await portal
+    .getByRole('link', { name: /all about it$/ })
+    .first()
+    .click();
+  await take('portal-home', portal);
 
   const now = new Date((await call('GET', 'clock')).now);
   const at = (days, hour) =>

@@ -12,10 +12,9 @@ export interface Reaction {
   readonly at: string;
 }
 
+/** A home told to a household, and what was said of it. */
 export interface PortalHome {
-  /** The listing's fields that a client may see. */
-  readonly listing: ShownTo<'client'>;
-  readonly address: string;
+  readonly listingKey: string;
   readonly why: string;
   readonly toldAt: string;
   readonly isNew: boolean;
@@ -54,8 +53,17 @@ export interface Portal {
   readonly now: string;
 }
 
+/** What a home is, in the fields that a client may see. */
+export interface PortalCard {
+  readonly listing: ShownTo<'client'>;
+  readonly address: string;
+}
+
+/** Cards that are given at once, at most. */
+export const MOST_PORTAL_CARDS = 50;
+
 /** What is read of one home by itself, beside what the portal says of it. */
-export interface PortalHomeAnswer {
+export interface PortalHomeAnswer extends PortalCard {
   /** Captions of its pictures, in order; none where they cannot be told. */
   readonly captions: readonly string[];
   /** To the places of the household's searches: "Ferry Square by 8:30 am", in whole minutes; null where that is not known. */
@@ -84,6 +92,9 @@ export type FactsToVerify = readonly string[] | null;
 export interface ToVerify {
   readonly facts: FactsToVerify;
 }
+
+/** What some of the homes told are, by their keys with commas between, in that order; those that are not the reader's are left out. */
+export const getPortalCards = get('portal/homes').takes<{ readonly keys: string }>().gives<PortalCard[]>();
 
 export const getPortalHome = get('portal/homes/:key').gives<PortalHomeAnswer>();
 

@@ -14,7 +14,7 @@ describe('what a client may read of a listing’s history', () => {
       kind: 'back',
       status: 'Active',
       price: 430_000,
-      guess: { why: 'inspection', because: 'back after 8 days', sure: 'fairly' },
+      guess: { why: 'inspection', because: 'back after 8 days', sure: 'fairly', daysUnderContract: 8 },
     },
     { at: 20 * DAY, kind: 'price', from: 430_000, price: 418_000 },
     { at: 60 * DAY, kind: 'closed', status: 'Closed', price: 411_500, asked: 418_000 },

@@ -22,10 +22,17 @@ let application: Server;
 beforeAll(async () => {
   application = createServer((request, response) => {
     void text(request).then((body) => {
-      if (isAway) return response.writeHead(503).end();
+      if (isAway || body.includes('bad-token')) return response.writeHead(503).end();
       asked.push(`${request.method} ${request.url} ${body}`);
-      const homes = ['OST1', 'OST2', 'OST3'].map((ListingKey) => ({ listing: { ListingKey }, reaction: null, showing: null }));
-      const answer = request.url === '/api/portal' ? { countsVisits: true, homes } : {};
+      const keys = ['OST1', 'OST2', 'OST3'];
+      const homes = keys.map((listingKey) => ({ listingKey, reaction: null, showing: null }));
+      const cards = keys.map((ListingKey) => ({ listing: { ListingKey } }));
+      const answer =
+        request.url === '/api/portal'
+          ? { countsVisits: true, homes }
+          : request.url?.startsWith('/api/portal/homes?')
+            ? cards
+            : {};
       return response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify(answer));
     });
   });
@@ -114,7 +121,15 @@ describe('the county’s people', () => {
     isAway = true;
     await expect(before.live(MORNING + DAY)).rejects.toThrow('503');
     isAway = false;
-    await peopleIn(file).live(MORNING + DAY);
+    await peopleIn(file).live(MORNING + DAY + HOUR);
+    expect(asked).toEqual(['POST /api/confirm {"token":"yes-token"}']);
+  });
+
+  it('live on when one of them can do nothing', async () => {
+    const county = people();
+    await county.receive(mail(MORNING, 'Confirm: http://127.0.0.1/confirm/bad-token'), ['bashir@odell.example']);
+    await county.receive(mail(MORNING, 'Confirm: http://127.0.0.1/confirm/yes-token'), ['nadia@kesteven.example']);
+    await expect(county.live(MORNING + DAY)).rejects.toThrow('503');
     expect(asked).toEqual(['POST /api/confirm {"token":"yes-token"}']);
   });
 

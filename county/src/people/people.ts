@@ -9,6 +9,7 @@ import type { Memory } from './person.js';
 const SEED = 7;
 /** Acts of one person at one time, at most: one that cannot be done is not tried for ever. */
 const MOST_ACTS = 500;
+const TRIED_AGAIN_AFTER_MS = 30 * 60_000;
 
 interface Settings {
   /** The application's address. */
@@ -75,14 +76,21 @@ export class People {
 
   private async liveOn(now: number): Promise<void> {
     this.now = now;
+    const failures: unknown[] = [];
     for (let acts = 0; acts < MOST_ACTS; acts++) {
       const [first] = [...this.people].sort((a, b) => a.next - b.next);
       if (!first || first.next > now) break;
-      await first.act();
+      // what one cannot do keeps no other from living
+      await first.act().catch((error: unknown) => {
+        failures.push(error);
+        first.putOff(now + TRIED_AGAIN_AFTER_MS);
+      });
       this.isFresh = true;
     }
-    if (now < this.settings.agentsUntil) await Promise.all(this.agents.map((agent) => agent.work(now)));
+    if (now < this.settings.agentsUntil)
+      await Promise.all(this.agents.map((agent) => agent.work(now).catch((error: unknown) => failures.push(error))));
     if (this.isFresh) this.keep();
+    if (failures.length > 0) throw failures[0];
   }
 
   private personAt(address: string): Person | undefined {

@@ -17,10 +17,14 @@ interface SeenPortal {
   readonly countsVisits: boolean;
   readonly sharesReactions: boolean;
   readonly homes: readonly {
-    readonly listing: SeenHome & { readonly ListingKey: string };
+    readonly listingKey: string;
     readonly reaction: { readonly verdict: string } | null;
     readonly showing: object | null;
   }[];
+}
+
+interface SeenCard {
+  readonly listing: SeenHome & { readonly ListingKey: string };
 }
 
 /** A message as it lies in somebody's mailbox. */
@@ -87,6 +91,12 @@ export class Person {
     this.memory.plans = this.memory.plans.filter((each) => each !== plan);
   }
 
+  /** What is planned next is done at another time. */
+  putOff(until: number): void {
+    const [plan, ...later] = this.memory.plans;
+    if (plan) this.memory.plans = [{ ...plan, at: until }, ...later].sort((a, b) => a.at - b.at);
+  }
+
   private plan(at: number, what: Memory['plans'][number]['what'], token: string): void {
     this.memory.plans.push({ at, what, token });
     this.memory.plans.sort((a, b) => a.at - b.at);
@@ -102,16 +112,23 @@ export class Person {
     if (temper.uncounted && portal.countsVisits) await this.door.ask('PUT', 'portal/visits', { counted: false });
     if (temper.shares && !portal.sharesReactions) await this.door.ask('PUT', 'portal/sharing', { shared: true });
     const fresh = returns
-      ? portal.homes.filter(({ listing }) => listing.ListingKey === this.memory.favourite)
+      ? portal.homes.filter(({ listingKey }) => listingKey === this.memory.favourite)
       : portal.homes.filter(({ reaction }) => reaction === null).slice(0, MOST_AT_A_TIME);
-    const liked = await Promise.all(fresh.map((home) => this.consider(home, returns)));
+    const keys = fresh.map(({ listingKey }) => listingKey);
+    const cards = keys.length > 0 ? await this.door.ask<SeenCard[]>('GET', `portal/homes?keys=${keys.join(',')}`) : [];
+    const asked = new Set(fresh.flatMap(({ listingKey, showing }) => (showing ? listingKey : [])));
+    const liked = await Promise.all((cards ?? []).map(({ listing }) => this.consider(listing, asked, returns)));
     this.memory.favourite = liked.findLast((key) => key !== null) ?? this.memory.favourite;
     if (temper.returns && this.memory.favourite !== null && randomOf(this.seed, 73, Math.floor(at / HOUR)).chance(0.6))
       this.plan(waking(at + DAY), 'return', token);
   }
 
-  /** Looks at a home; gives its key where it is liked. */
-  private async consider({ listing, showing }: SeenPortal['homes'][number], returns: boolean): Promise<string | null> {
+  /**
+   * Looks at a home; gives its key where it is liked.
+   *
+   * @param asked  the homes that they have asked to see
+   */
+  private async consider(listing: SeenCard['listing'], asked: ReadonlySet<string>, returns: boolean): Promise<string | null> {
     const { temper, wishes } = this.who;
     const key = listing.ListingKey;
     const home = `portal/homes/${key}`;
@@ -123,7 +140,8 @@ export class Person {
     if (returns || !random.chance(temper.says)) return null;
     await this.door.ask('PUT', `${home}/reaction`, { verdict, note: random.chance(temper.writes) ? note : '' });
     if (verdict !== 'like') return null;
-    if (!showing && random.chance(temper.asks)) await this.door.ask('POST', `${home}/showing`, { wish: random.pick(WISHES) });
+    if (!asked.has(key) && random.chance(temper.asks))
+      await this.door.ask('POST', `${home}/showing`, { wish: random.pick(WISHES) });
     return key;
   }
 }

@@ -137,7 +137,7 @@ describe('homes chosen for a client', () => {
     expect(
       told
         .filter(({ why }) => why === 'Chosen for you')
-        .map(({ listing }) => listing.ListingKey)
+        .map(({ listingKey }) => listingKey)
         .sort(),
     ).toEqual([first, pending].sort());
     await reader.good('PUT', `/api/portal/homes/${first}/reaction`, { verdict: 'notForUs', note: 'too dark' });

@@ -1,8 +1,17 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
 import type { ListingAnswer } from '@perambula/contract';
-import { forAudience, homeHistory, ON_MARKET, STATUSES, statusesInReach } from '@perambula/core';
-import type { FieldValue, HomeHistory, Life, ListingChange, ListingRecord, Search, TaleOfListing } from '@perambula/core';
+import { forAudience, homeHistory, mayShow, ON_MARKET, STATUSES, statusesInReach } from '@perambula/core';
+import type {
+  Audience,
+  FieldValue,
+  HomeHistory,
+  Life,
+  ListingChange,
+  ListingRecord,
+  Search,
+  TaleOfListing,
+} from '@perambula/core';
 import { DataSource, In, MoreThanOrEqual, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
@@ -61,6 +70,22 @@ export class ListingsService {
         )),
       );
     return new Map(rows.map(({ listingKey, data }) => [listingKey, data]));
+  }
+
+  /** Those of some listings that may be shown to an audience. */
+  async thoseShown(keys: readonly string[], audience: Audience): Promise<ReadonlySet<string>> {
+    if (keys.length === 0) return new Set();
+    const rows = await this.database.query<{ listingKey: string; flag: string | null; office: string | null }[]>(
+      // as texts, whatever they are: the driver would read JSON
+      `SELECT listingKey, CONCAT('', JSON_EXTRACT(data, '$.InternetEntireListingDisplayYN')) AS flag,
+         CONCAT('', JSON_EXTRACT(data, '$.ListOfficeName')) AS office
+       FROM listings WHERE listingKey IN (?)`,
+      [keys],
+    );
+    const told = (field: string, text: string | null): object => (text === null ? {} : { [field]: JSON.parse(text) as unknown });
+    const isShown = ({ flag, office }: (typeof rows)[number]): boolean =>
+      mayShow({ ...told('InternetEntireListingDisplayYN', flag), ...told('ListOfficeName', office) }, audience);
+    return new Set(rows.filter(isShown).map(({ listingKey }) => listingKey));
   }
 
   /** Those of some listings that the feed has no more. */

@@ -7,7 +7,6 @@ import {
   likenessParts,
   mayShow,
   positionOf,
-  forAudience,
   shownMoments,
   today,
   USUAL_WEIGHTS,
@@ -21,7 +20,7 @@ import { RecordsSource } from '../records/index.js';
 import { CountyContext, RoadsService } from '../roads/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { ShowingsService } from '../showings/index.js';
-import { PortalService } from './portal.service.js';
+import { cardOf, PortalService } from './portal.service.js';
 
 const MOST_ALIKE = 3;
 /** Homes that are less like it than so, from 0 to 1, are not called alike. */
@@ -48,7 +47,8 @@ export class HomePages {
     const searches = await this.searches.list(agent.id, client.id);
     const documents = searches.filter(({ alert }) => alert).map(({ document }) => document);
     // where the seller withholds the address, nothing tells it in another way
-    const at = positionOf(forAudience(record, 'client'));
+    const card = cardOf(record);
+    const at = positionOf(card.listing);
     const [captions, journeys, onFoot, [life], openHouses, times, alike] = await Promise.all([
       this.captionsOf(key),
       at ? this.journeys(documents, record) : [],
@@ -60,6 +60,7 @@ export class HomePages {
     ]);
     const now = this.clock.date().toISOString();
     return {
+      ...card,
       captions,
       journeys,
       onFoot,

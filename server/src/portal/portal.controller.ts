@@ -10,18 +10,19 @@ import {
   Param,
   Post,
   Put,
+  Query,
   Req,
   Res,
   UseGuards,
 } from '@nestjs/common';
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
-import type { Portal, PortalHomeAnswer, ToVerify } from '@perambula/contract';
+import type { Portal, PortalCard, PortalHomeAnswer, ToVerify } from '@perambula/contract';
 import type { Request, Response } from 'express';
 import { takesTurnsAs } from '../common/asking.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';
-import { CountedBody, OpenBody, ReactionBody, SharedBody, WishBody } from './dto/bodies.js';
+import { CardsQuery, CountedBody, OpenBody, ReactionBody, SharedBody, WishBody } from './dto/bodies.js';
 import { HomePages } from './home.pages.js';
 import { PortalService } from './portal.service.js';
 
@@ -81,6 +82,12 @@ export class PortalController {
   @UseGuards(PortalGuard)
   open(@Visitor() personId: string): Promise<Portal> {
     return this.portal.open(personId);
+  }
+
+  @Get('homes')
+  @UseGuards(PortalGuard)
+  cards(@Visitor() personId: string, @Query() { keys }: CardsQuery): Promise<PortalCard[]> {
+    return this.portal.cards(personId, keys);
   }
 
   @Get('homes/:key')

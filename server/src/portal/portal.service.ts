@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { FactsToVerify, Portal, PortalHome, Verdict } from '@perambula/contract';
+import type { FactsToVerify, Portal, PortalCard, PortalHome, Verdict } from '@perambula/contract';
 import { addressShown, CADENCE_LABEL, forAudience, mayShow, sentenceOf } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import { AlertItemRow } from '../alerts/index.js';
 import { ClientsService, firstName, LinksService } from '../clients/index.js';
@@ -120,20 +121,17 @@ export class PortalService {
     since: Date | null,
   ): Promise<PortalHome[]> {
     const told = await this.told(clientId, searchIds);
-    const records = await this.listings.byKeys([...told.keys()]);
+    const shown = await this.listings.thoseShown([...told.keys()], 'client');
     const said = await this.reactionsOf([clientId]);
     const reactions = new Map(said.filter((row) => row.personId === personId).map((row) => [row.listingKey, row]));
     const shared = new Map(others.filter((each) => each.sharesReactions).map(({ id, name }) => [id, firstName(name)]));
     const showings = new Map((await this.showings.ofClient(clientId)).reverse().map((row) => [row.listingKey, row]));
     return [...told].flatMap(([key, { at, why }]): PortalHome[] => {
-      const record = records.get(key);
-      if (!record || !mayShow(record, 'client')) return [];
-      const listing = forAudience(record, 'client');
+      if (!shown.has(key)) return [];
       const [reaction, showing] = [reactions.get(key), showings.get(key)];
       return [
         {
-          listing,
-          address: addressShown(listing),
+          listingKey: key,
           why,
           toldAt: at.toISOString(),
           isNew: since === null || at > since,
@@ -145,6 +143,17 @@ export class PortalService {
           showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
         },
       ];
+    });
+  }
+
+  /** What some homes are that were told to the reader's household, in the order of their keys. */
+  async cards(personId: string, keys: readonly string[]): Promise<PortalCard[]> {
+    const { client, agent } = await this.clients.person(personId);
+    const told = await this.toldTo(agent.id, client.id);
+    const records = await this.listings.byKeys(keys.filter((key) => told.has(key)));
+    return keys.flatMap((key) => {
+      const record = records.get(key);
+      return record && mayShow(record, 'client') ? [cardOf(record)] : [];
     });
   }
 
@@ -242,4 +251,10 @@ export class PortalService {
     found(told ? true : null, 'home in this portal');
     return owner;
   }
+}
+
+/** A home as a client may see it. */
+export function cardOf(record: ListingRecord): PortalCard {
+  const listing = forAudience(record, 'client');
+  return { listing, address: addressShown(listing) };
 }

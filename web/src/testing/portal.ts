@@ -1,17 +1,8 @@
-import type { Portal, PortalHome } from '@perambula/contract';
+import type { Portal, PortalCard, PortalHome } from '@perambula/contract';
 
-/** A home of a portal. */
+/** A home told to a household. */
 export const home = (key: string, more: Partial<PortalHome> = {}): PortalHome => ({
-  listing: {
-    ListingKey: key,
-    ListPrice: 418_000,
-    StandardStatus: 'Active',
-    ListOfficeName: 'Marl & Mason',
-    ListOfficePhone: '555-0114',
-    ModificationTimestamp: '2026-04-14T13:00:00Z',
-    PhotosCount: 1,
-  } as unknown as PortalHome['listing'],
-  address: `${key} Lantern Ln, Port Ostrey`,
+  listingKey: key,
   why: 'New on the market',
   toldAt: '2026-04-14T13:00:00Z',
   isNew: true,
@@ -20,6 +11,21 @@ export const home = (key: string, more: Partial<PortalHome> = {}): PortalHome =>
   showing: null,
   ...more,
 });
+
+/** What it is. */
+export const card = (key: string): PortalCard => ({
+  listing: {
+    ListingKey: key,
+    ListPrice: 418_000,
+    StandardStatus: 'Active',
+    ListOfficeName: 'Marl & Mason',
+    ListOfficePhone: '555-0114',
+    ModificationTimestamp: '2026-04-14T13:00:00Z',
+    PhotosCount: 1,
+  } as unknown as PortalCard['listing'],
+  address: `${key} Lantern Ln, Port Ostrey`,
+});
+
 /** A portal with some homes. */
 export const portal = (...homes: PortalHome[]): Portal => ({
   person: 'Amara',

@@ -1,11 +1,22 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { VERDICTS } from '@perambula/contract';
+import { MOST_PORTAL_CARDS, VERDICTS } from '@perambula/contract';
 import type { Verdict } from '@perambula/contract';
+import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn } from 'class-validator';
-import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
+import { IsLine, IsTested, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class OpenBody {
   @ApiProperty() @IsLine(100) token: string;
+}
+
+export class CardsQuery {
+  @ApiProperty({ isArray: true, description: 'Listing keys, by commas.' })
+  @Transform(({ value }) => String(value).split(','))
+  @IsTested(
+    (keys) => Array.isArray(keys) && keys.length <= MOST_PORTAL_CARDS,
+    `keys are listing keys by commas, ${MOST_PORTAL_CARDS} at most.`,
+  )
+  keys: string[];
 }
 
 export class ReactionBody {

@@ -1,4 +1,4 @@
-import type { PortalHome } from '@perambula/contract';
+import type { PortalCard, PortalHome } from '@perambula/contract';
 import { Link } from 'react-router';
 import { Leafed, useLeaf } from '../../shared/Leafed.js';
 import { Picture } from '../../shared/Picture.js';
@@ -13,27 +13,27 @@ const cx = classesOf(ownCss);
 
 interface Props {
   readonly home: PortalHome;
+  readonly card: PortalCard;
   readonly now: string;
   /** The tab under which it stands, to come back to. */
   readonly tab: Tab;
 }
 
 /** A home told to a household in short: it opens to a page of its own. */
-export function HomeCard({ home, now, tab }: Props) {
-  const { listing, address, why } = home;
-  const key = listing.ListingKey;
+export function HomeCard({ home, card, now, tab }: Props) {
+  const { listing, address } = card;
   const leaf = useLeaf(Number(listing['PhotosCount'] ?? 1));
-  const page = `/p/home/${key}?show=${tab}`;
+  const page = `/p/home/${home.listingKey}?show=${tab}`;
   return (
     <article className={cx('home')} aria-label={address}>
       <Leafed leaf={leaf}>
         <Link to={page} className={cx('picture')} onKeyDown={leaf.onKeyDown} aria-label={`${address}: all about it`}>
-          <Picture listingKey={key} index={leaf.index} alt="" />
-          <span className={cx('why')}>{why}</span>
+          <Picture listingKey={home.listingKey} index={leaf.index} alt="" />
+          <span className={cx('why')}>{home.why}</span>
         </Link>
       </Leafed>
       <div className={cx('text')}>
-        <WhatItIs home={home} page={page} />
+        <WhatItIs card={card} page={page} />
         <Verdicts home={home} />
         <Visit home={home} times={[]} />
         <Credit listing={listing} now={now} />

@@ -1,4 +1,4 @@
-import type { Portal, PortalHome, PortalHomeAnswer } from '@perambula/contract';
+import type { Portal, PortalCard, PortalHome, PortalHomeAnswer } from '@perambula/contract';
 import { ChevronLeft } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -13,7 +13,7 @@ import { HomesOnMap } from '../homesMap/index.js';
 import { WriteToAgent } from './AgentLine.js';
 import { Gallery } from './Gallery.js';
 import { NotOpened, Opening } from './NotOpened.js';
-import { tellOpened, usePortal, usePortalHome, useToVerify } from './portal.api.js';
+import { tellOpened, useCards, usePortal, usePortalHome, useToVerify } from './portal.api.js';
 import { PortalFoot } from './PortalFoot.js';
 import { homesBy, labelsOf, tabOf } from './portal.rules.js';
 import type { Tab } from './portal.rules.js';
@@ -32,7 +32,7 @@ export function HomePage() {
   const portal = usePortal(undefined);
   if (portal.isPending) return <Opening what="Opening the home …" />;
   if (portal.isError) return <NotOpened error={portal.error} />;
-  const home = portal.data.homes.find(({ listing }) => listing.ListingKey === key);
+  const home = portal.data.homes.find(({ listingKey }) => listingKey === key);
   if (!home)
     return (
       <main className={cx('one-button')}>
@@ -46,8 +46,7 @@ export function HomePage() {
 
 function Home({ home, portal }: { readonly home: PortalHome; readonly portal: Portal }) {
   const [params] = useSearchParams();
-  const { listing, address } = home;
-  const key = listing.ListingKey;
+  const key = home.listingKey;
   useEffect(() => tellOpened(key), [key]);
   const of = homesBy(portal.homes);
   const wanted = tabOf(params.get('show'), of);
@@ -67,46 +66,61 @@ function Home({ home, portal }: { readonly home: PortalHome; readonly portal: Po
           </b>
           <span className="soft">{labelsOf(of)[tab].replace(/ \d+$/, '')}</span>
         </span>
-        <WriteToAgent agent={portal.agent} about={address} />
+        <WriteToAgent agent={portal.agent} {...(answer.data ? { about: answer.data.address } : {})} />
       </header>
       <main>
-        <Gallery listing={listing} captions={answer.data?.captions ?? []} />
-        <div className={cx('sheet')}>
-          <h1 className="sr-only">{address}</h1>
-          <WhatItIs home={home} />
-          <p className={cx('lately')}>
-            <span className={cx('chip')}>{home.why}</span> {sayForSale(listing, portal.now)}
+        {answer.isPending && <Opening what="Opening the home …" />}
+        {answer.isError && (
+          <p className={cx('sheet portal-problem')} role="alert">
+            {messageOf(answer.error)}{' '}
+            <button type="button" className={cx('again')} onClick={() => void answer.refetch()}>
+              Try again
+            </button>
           </p>
-          <Verdicts home={home} />
-          <Visit home={home} times={answer.data?.times ?? []} />
-          {answer.isPending && <p className="soft">Looking up the ways and the history …</p>}
-          {answer.isError && (
-            <p className={cx('portal-problem')} role="alert">
-              {messageOf(answer.error)}{' '}
-              <button type="button" className={cx('again')} onClick={() => void answer.refetch()}>
-                Try again
-              </button>
-            </p>
-          )}
-          {answer.data && <Ways answer={answer.data} />}
-          <ToVerify homeKey={key} />
-          <p className={cx('remarks')}>{String(listing['PublicRemarks'] ?? '')}</p>
-          {answer.data && <OpenHouses visits={answer.data.openHouses} />}
-          {answer.data && <Map home={home} bounds={answer.data.bounds} />}
-          {answer.data && <Time moments={answer.data.moments} />}
-          <Facts listing={listing} />
-          {answer.data && <Alike keys={answer.data.alike} portal={portal} />}
-          <Credit listing={listing} now={portal.now} />
-          <Neighbours homes={of[tab]} at={at} tab={tab} />
-        </div>
+        )}
+        {answer.data && <Sheet home={home} portal={portal} answer={answer.data} />}
+        <Neighbours homes={of[tab]} at={at} tab={tab} />
       </main>
       <PortalFoot portal={portal} />
     </div>
   );
 }
 
+interface SheetProps {
+  readonly home: PortalHome;
+  readonly portal: Portal;
+  readonly answer: PortalHomeAnswer;
+}
+
+function Sheet({ home, portal, answer }: SheetProps) {
+  const { listing, address, captions, bounds, moments, openHouses, times, alike } = answer;
+  return (
+    <>
+      <Gallery listing={listing} captions={captions} />
+      <div className={cx('sheet')}>
+        <h1 className="sr-only">{address}</h1>
+        <WhatItIs card={answer} />
+        <p className={cx('lately')}>
+          <span className={cx('chip')}>{home.why}</span> {sayForSale(listing, portal.now)}
+        </p>
+        <Verdicts home={home} />
+        <Visit home={home} times={times} />
+        <Ways answer={answer} />
+        <ToVerify homeKey={home.listingKey} />
+        <p className={cx('remarks')}>{String(listing['PublicRemarks'] ?? '')}</p>
+        <OpenHouses visits={openHouses} />
+        <Map card={answer} bounds={bounds} />
+        <Time moments={moments} />
+        <Facts listing={listing} />
+        <Alike keys={alike} />
+        <Credit listing={listing} now={portal.now} />
+      </div>
+    </>
+  );
+}
+
 /** "for sale 127 days"; since when it really is, over all its listings. */
-function sayForSale(listing: PortalHome['listing'], now: string): string {
+function sayForSale(listing: PortalCard['listing'], now: string): string {
   const { ForSaleSince: since, OnMarketDate: listed } = listing;
   const days = daysOnMarket({ ...listing, OnMarketDate: since ?? listed ?? null }, now);
   if (days === null) return '';
@@ -172,8 +186,8 @@ function OpenHouses({ visits }: { readonly visits: PortalHomeAnswer['openHouses'
   );
 }
 
-function Map({ home, bounds }: { readonly home: PortalHome; readonly bounds: PortalHomeAnswer['bounds'] }) {
-  const { listing, address } = home;
+function Map({ card, bounds }: { readonly card: PortalCard; readonly bounds: PortalHomeAnswer['bounds'] }) {
+  const { listing, address } = card;
   if (typeof listing['Latitude'] !== 'number')
     return <p className="soft">The seller withholds where exactly it is; ask your agent.</p>;
   return (
@@ -204,7 +218,7 @@ function Time({ moments }: { readonly moments: PortalHomeAnswer['moments'] }) {
 const ASKED_FIRST: readonly string[] = ['AssociationFee', 'TaxAnnualAmount', 'YearBuilt', 'GarageSpaces', 'Heating', 'Cooling'];
 
 /** Fact by fact: those asked for first, then all by group. */
-function Facts({ listing }: Pick<PortalHome, 'listing'>) {
+function Facts({ listing }: Pick<PortalCard, 'listing'>) {
   const groups = factsOf(listing).filter(({ name, facts }) => facts.length > 0 && name !== 'Remarks' && name !== 'People');
   const all = groups.flatMap(({ facts }) => facts);
   return (
@@ -239,18 +253,18 @@ function Rows({ facts }: { readonly facts: readonly Fact[] }) {
 }
 
 /** Homes like it that the reader liked before. */
-function Alike({ keys, portal }: { readonly keys: readonly string[]; readonly portal: Portal }) {
-  const homes = keys.flatMap((key) => portal.homes.find(({ listing }) => listing.ListingKey === key) ?? []);
-  if (homes.length === 0) return null;
+function Alike({ keys }: { readonly keys: readonly string[] }) {
+  const cards = useCards(keys).data ?? [];
+  if (cards.length === 0) return null;
   return (
     <section>
       <h2>Like it, and liked by you</h2>
       <ul className={cx('alike')}>
-        {homes.map((home) => (
-          <li key={home.listing.ListingKey}>
-            <Picture listingKey={home.listing.ListingKey} index={0} alt="" />
+        {cards.map((card) => (
+          <li key={card.listing.ListingKey}>
+            <Picture listingKey={card.listing.ListingKey} index={0} alt="" />
             <div>
-              <WhatItIs home={home} page={`/p/home/${home.listing.ListingKey}?show=like`} />
+              <WhatItIs card={card} page={`/p/home/${card.listing.ListingKey}?show=like`} />
             </div>
           </li>
         ))}
@@ -262,7 +276,7 @@ function Alike({ keys, portal }: { readonly keys: readonly string[]; readonly po
 /** To the home before and the next of the same tab. */
 function Neighbours({ homes, at, tab }: { readonly homes: readonly PortalHome[]; readonly at: number; readonly tab: Tab }) {
   const to = (i: number, label: string) => {
-    const key = homes[i]?.listing.ListingKey;
+    const key = homes[i]?.listingKey;
     return key === undefined ? (
       <span />
     ) : (

@@ -4,7 +4,7 @@ import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
 import { drawn, failing } from '../../testing/drawn.js';
-import { home, portal } from '../../testing/portal.js';
+import { card, home, portal } from '../../testing/portal.js';
 import { PortalPage } from './PortalPage.js';
 
 describe('a client’s portal', () => {
@@ -12,20 +12,21 @@ describe('a client’s portal', () => {
     let liked = portal(home('27'));
     const { asked } = drawn(<PortalPage />, {
       'GET portal': () => liked,
+      'GET portal/homes': [card('27')],
       'PUT portal/homes/27/reaction': (body: unknown) => (
         (liked = portal(home('27', { reaction: body as PortalHome['reaction'] }))),
         {}
       ),
     });
-    const card = await screen.findByRole('article', { name: '27 Lantern Ln, Port Ostrey' });
-    await userEvent.click(within(card).getByRole('button', { name: 'Like' }));
-    await userEvent.click(await within(card).findByRole('button', { name: 'the garden' }));
-    expect((await within(card).findByRole('button', { name: 'the garden', pressed: true })).textContent).toBe('the garden');
-    await userEvent.click(within(card).getByRole('button', { name: 'say it …' }));
-    const note = within(card).getByLabelText('Why? A note for your agent');
-    expect(within(card).getByRole('button', { name: 'Like' }).getAttribute('aria-pressed')).toBe('true');
+    const article = await screen.findByRole('article', { name: '27 Lantern Ln, Port Ostrey' });
+    await userEvent.click(within(article).getByRole('button', { name: 'Like' }));
+    await userEvent.click(await within(article).findByRole('button', { name: 'the garden' }));
+    expect((await within(article).findByRole('button', { name: 'the garden', pressed: true })).textContent).toBe('the garden');
+    await userEvent.click(within(article).getByRole('button', { name: 'say it …' }));
+    const note = within(article).getByLabelText('Why? A note for your agent');
+    expect(within(article).getByRole('button', { name: 'Like' }).getAttribute('aria-pressed')).toBe('true');
     await userEvent.type(note, 'and the light{Enter}');
-    expect(await within(card).findByRole('button', { name: 'Kept' })).toBeTruthy();
+    expect(await within(article).findByRole('button', { name: 'Kept' })).toBeTruthy();
     expect(asked.filter(({ what }) => what.startsWith('PUT')).map(({ body }) => body)).toEqual([
       { verdict: 'like', note: '' },
       { verdict: 'like', note: 'the garden' },
@@ -35,6 +36,7 @@ describe('a client’s portal', () => {
   it('asks to see a home, and says why it could not', async () => {
     drawn(<PortalPage />, {
       'GET portal': portal(home('27')),
+      'GET portal/homes': [card('27')],
       'POST portal/homes/27/showing': () => failing(409, 'showing.tooEarly', 'It takes no visits before May 1.'),
     });
     await userEvent.click(await screen.findByRole('button', { name: 'Ask to see it' }));
@@ -45,11 +47,16 @@ describe('a client’s portal', () => {
   it('shows homes by what was said of them', async () => {
     drawn(
       <PortalPage />,
-      { 'GET portal': portal(home('1'), home('2', { isNew: false, reaction: { verdict: 'unsure', note: '' } })) },
+      {
+        'GET portal': portal(home('1'), home('2', { isNew: false, reaction: { verdict: 'unsure', note: '' } })),
+        'GET portal/homes': [card('2')],
+      },
       '/?show=unsure',
     );
     expect(await screen.findByRole('button', { name: 'Unsure 1' })).toBeTruthy();
-    expect(screen.getAllByRole('article').map((each) => each.getAttribute('aria-label'))).toEqual(['2 Lantern Ln, Port Ostrey']);
+    expect((await screen.findAllByRole('article')).map((each) => each.getAttribute('aria-label'))).toEqual([
+      '2 Lantern Ln, Port Ostrey',
+    ]);
     await userEvent.click(screen.getByRole('button', { name: 'Visits 0' }));
     expect(screen.getByText('Homes you ask to see stand here with their time.')).toBeTruthy();
   });
@@ -57,6 +64,7 @@ describe('a client’s portal', () => {
     let fails = true;
     drawn(<PortalPage />, {
       'GET portal': portal(home('1')),
+      'GET portal/homes': [card('1')],
       'POST portal/stop': () => (fails ? failing(503, 'server.failed', 'Something failed on our side.') : {}),
     });
     await userEvent.click(await screen.findByRole('button', { name: 'Stop all messages' }));

@@ -1,10 +1,9 @@
 import type { Portal } from '@perambula/contract';
-import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { day } from '../../shared/format.js';
-import { HomesOnMap } from '../homesMap/index.js';
-import { HomeCard } from './HomeCard.js';
+import { HomesInPages } from './HomesInPages.js';
+import { HomesMapped } from './HomesMapped.js';
 import { homesBy, labelsOf, tabOf, TABS } from './portal.rules.js';
 import type { HomesBy, Tab } from './portal.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
@@ -33,9 +32,8 @@ function Homes({ portal }: { readonly portal: Portal }) {
   const of = homesBy(homes);
   const tab = tabOf(params.get('show'), of);
   const mapped = params.get('as') === 'map';
-  const [picked, setPicked] = useState<string | null>(null);
   // the home that the message's link was about
-  if (homes.some(({ listing }) => listing.ListingKey === asked)) return <Navigate to={`/p/home/${asked}`} replace />;
+  if (homes.some(({ listingKey }) => listingKey === asked)) return <Navigate to={`/p/home/${asked}`} replace />;
   const shown = of[tab];
   return (
     <div className={cx('portal')}>
@@ -57,21 +55,11 @@ function Homes({ portal }: { readonly portal: Portal }) {
             {mapped ? 'As a list' : 'On the map'}
           </button>
         )}
-        {mapped && shown.length > 0 && (
-          <>
-            <HomesOnMap
-              key={tab}
-              label="Where these homes lie"
-              homes={shown.map(({ listing }) => listing)}
-              hovered={picked}
-              onOpen={setPicked}
-            />
-            <p className="soft">Tap a home to see it here.</p>
-          </>
+        {mapped && shown.length > 0 ? (
+          <HomesMapped homes={shown} now={portal.now} tab={tab} />
+        ) : (
+          <HomesInPages key={tab} homes={shown} now={portal.now} tab={tab} />
         )}
-        {(mapped ? shown.filter(({ listing }) => listing.ListingKey === picked) : shown).map((home) => (
-          <HomeCard key={home.listing.ListingKey} home={home} now={portal.now} tab={tab} />
-        ))}
       </main>
       <PortalFoot portal={portal} />
     </div>

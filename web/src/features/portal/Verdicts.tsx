@@ -11,8 +11,8 @@ import { Words } from './Words.js';
 const cx = classesOf(portalCss, ownCss);
 
 /** What somebody thinks of a home, and why; and what the others of the household say who let it be seen. */
-export function Verdicts({ home: { listing, reaction, others } }: { readonly home: PortalHome }) {
-  const react = useReact(listing.ListingKey);
+export function Verdicts({ home: { listingKey, reaction, others } }: { readonly home: PortalHome }) {
+  const react = useReact(listingKey);
   const note = reaction?.note ?? '';
   const say = (verdict: Verdict, why: string): void => react.mutate({ verdict, note: why });
   return (
@@ -32,13 +32,7 @@ export function Verdicts({ home: { listing, reaction, others } }: { readonly hom
         ))}
       </div>
       {reaction && (
-        <Words
-          key={listing.ListingKey}
-          id={listing.ListingKey}
-          kept={note}
-          busy={react.isPending}
-          onKeep={(why) => say(reaction.verdict, why)}
-        />
+        <Words key={listingKey} id={listingKey} kept={note} busy={react.isPending} onKeep={(why) => say(reaction.verdict, why)} />
       )}
       {others.map(({ person, verdict, note: why }) => (
         <p key={person} className={cx('other')}>

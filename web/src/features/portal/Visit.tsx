@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** When a home is seen; or the wish to see it, at one of the agent's times or another. */
-export function Visit({ home: { listing, showing }, times }: Props) {
+export function Visit({ home: { listingKey, showing }, times }: Props) {
   if (showing?.state === 'confirmed' && showing.startAt)
     return (
       <p className={cx('visit')}>
@@ -29,7 +29,7 @@ export function Visit({ home: { listing, showing }, times }: Props) {
     return <p className={cx('visit is-waiting')}>You asked to see it; your agent will propose a time</p>;
   if (showing?.state === 'proposed')
     return <p className={cx('visit is-waiting')}>Your agent has asked the listing office for a time</p>;
-  return <Wish homeKey={listing.ListingKey} times={times} />;
+  return <Wish homeKey={listingKey} times={times} />;
 }
 
 function Wish({ homeKey, times }: { readonly homeKey: string; readonly times: readonly string[] }) {

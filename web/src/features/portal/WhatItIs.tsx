@@ -1,4 +1,4 @@
-import type { PortalHome } from '@perambula/contract';
+import type { PortalCard } from '@perambula/contract';
 import { Link } from 'react-router';
 import { ago, facts, price } from '../../shared/format.js';
 import { Status } from '../../shared/status.js';
@@ -8,13 +8,13 @@ import ownCss from './WhatItIs.module.css';
 const cx = classesOf(ownCss);
 
 interface Props {
-  readonly home: PortalHome;
+  readonly card: PortalCard;
   /** Where all about it stands, unless this is there. */
   readonly page?: string;
 }
 
 /** What a home costs, how it stands, where it is, and its facts in a line. */
-export function WhatItIs({ home: { listing, address }, page }: Props) {
+export function WhatItIs({ card: { listing, address }, page }: Props) {
   return (
     <>
       <p className={cx('line')}>
@@ -27,7 +27,7 @@ export function WhatItIs({ home: { listing, address }, page }: Props) {
 }
 
 /** Whose listing it is, and of when. */
-export function Credit({ listing, now }: Pick<PortalHome, 'listing'> & { readonly now: string }) {
+export function Credit({ listing, now }: Pick<PortalCard, 'listing'> & { readonly now: string }) {
   return (
     <p className={cx('credit')}>
       Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} · updated{' '}

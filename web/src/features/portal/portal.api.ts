@@ -3,6 +3,7 @@ import {
   askToSee,
   countVisits,
   getPortal,
+  getPortalCards,
   getPortalHome,
   getToVerify,
   noteVisit,
@@ -18,7 +19,19 @@ import { queryKeys } from '../../shared/queryKeys.js';
 
 const portalKeys = queryKeys('portal', { staleBy: [] }, { by: (token: string) => [token] });
 const homeKeys = queryKeys('portalHome', { staleBy: [] }, { of: (key: string) => [key] });
+const cardKeys = queryKeys('portalCards', { staleBy: [] }, { of: (keys: readonly string[]) => keys });
 const toVerifyKeys = queryKeys('toVerify', { staleBy: [] }, { of: (key: string) => [key] });
+
+/** What some homes are, one after the other. */
+export function useCards(keys: readonly string[]) {
+  return useQuery({
+    queryKey: cardKeys.of(keys),
+    queryFn: ({ signal }) => ask(getPortalCards, { query: { keys: keys.join(',') }, signal }),
+    enabled: keys.length > 0,
+    retry: false,
+    staleTime: 5 * 60_000,
+  });
+}
 
 /** What is read of one home by itself. */
 export function usePortalHome(key: string) {

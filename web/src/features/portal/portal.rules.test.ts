@@ -29,7 +29,7 @@ describe('where those of a household differ', () => {
       home('3', { others: [{ person: 'Teo', verdict: 'like', note: '' }] }),
       home('4', { reaction: like }),
     ]);
-    expect(of.differ.map(({ listing }) => listing.ListingKey)).toEqual(['1']);
+    expect(of.differ.map(({ listingKey }) => listingKey)).toEqual(['1']);
     expect(labelsOf(of).differ).toBe('You differ 1');
   });
 });
