@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import compression from 'compression';
 import express from 'express';
 import type { Express, NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
@@ -82,7 +83,7 @@ export function refuseForeignOrigins(request: Request, response: Response, next:
 
 /** Serves the built interface: the agent's side, and the pages that clients open from a message. */
 export function serveInterface(app: Express, webDir: string): void {
-  app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '365d' }));
+  app.use('/assets', compression(), express.static(join(webDir, 'assets'), { immutable: true, maxAge: '365d' }));
   const pageOf = (file: string): string => {
     const path = join(webDir, file);
     return existsSync(path) ? readFileSync(path, 'utf8') : '';

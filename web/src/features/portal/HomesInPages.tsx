@@ -22,8 +22,10 @@ export function HomesInPages({ homes, now, tab }: Props) {
   const [pages, setPages] = useState(1);
   const end = useRef<HTMLButtonElement>(null);
   const more = homes.length - pages * ON_A_PAGE;
+  // before the last page stands, its end is not where it will be
+  const { isSuccess } = useCards(keysOf(pageOf(homes, pages - 1)));
   useEffect(() => {
-    if (!end.current || typeof IntersectionObserver === 'undefined') return;
+    if (!isSuccess || !end.current || typeof IntersectionObserver === 'undefined') return;
     const observer = new IntersectionObserver(
       ([entry]) => {
         if (entry?.isIntersecting) setPages(pages + 1);
@@ -32,11 +34,11 @@ export function HomesInPages({ homes, now, tab }: Props) {
     );
     observer.observe(end.current);
     return () => observer.disconnect();
-  }, [pages, more]);
+  }, [pages, more, isSuccess]);
   return (
     <>
       {Array.from({ length: Math.min(pages, Math.ceil(homes.length / ON_A_PAGE)) }, (_, i) => (
-        <PageOfHomes key={i} homes={homes.slice(i * ON_A_PAGE, (i + 1) * ON_A_PAGE)} now={now} tab={tab} />
+        <PageOfHomes key={i} homes={pageOf(homes, i)} now={now} tab={tab} />
       ))}
       {more > 0 && (
         <button ref={end} type="button" className={cx('portal-button')} onClick={() => setPages(pages + 1)}>
@@ -47,8 +49,12 @@ export function HomesInPages({ homes, now, tab }: Props) {
   );
 }
 
+const pageOf = (homes: readonly PortalHome[], i: number): readonly PortalHome[] =>
+  homes.slice(i * ON_A_PAGE, (i + 1) * ON_A_PAGE);
+const keysOf = (homes: readonly PortalHome[]): readonly string[] => homes.map(({ listingKey }) => listingKey);
+
 function PageOfHomes({ homes, now, tab }: Props) {
-  const cards = useCards(homes.map(({ listingKey }) => listingKey));
+  const cards = useCards(keysOf(homes));
   if (cards.isPending)
     return (
       <p className={cx('portal-wait')} role="status">
