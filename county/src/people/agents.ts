@@ -61,7 +61,10 @@ export class DeskAgent {
   /** When they are at their desk next, milliseconds since 1970 UTC. */
   get next(): number {
     if (this.doneOn === '') return -Infinity;
-    return DateTime.fromISO(this.doneOn, { zone: TIME_ZONE }).plus({ days: 1 }).set({ hour: 8, minute: 30 }).toMillis();
+    return DateTime.fromISO(this.doneOn, { zone: TIME_ZONE })
+      .plus({ days: 1 })
+      .set({ hour: Math.floor(AT_DESK), minute: (AT_DESK % 1) * 60 })
+      .toMillis();
   }
 
   /** Does a day's work, once each weekday. */

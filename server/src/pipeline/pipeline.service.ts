@@ -32,7 +32,9 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly feed: Step;
   private readonly alerts: readonly Step[];
   private readonly timers = new Set<NodeJS.Timeout>();
+  /** Until when, in real time, a feed that failed is not asked again while the clock is moved. */
   private leftAloneUntil = 0;
+  /** Whether the clock is being moved on from where it stands. */
   private isOnTheWay = false;
   private stopped = false;
 
@@ -93,6 +95,8 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
     await this.writeAlerts();
     // what was written has arrived by then, unless the mail server takes its time
     await Promise.race([this.mail.sendQueued(), wait(LONGEST_SENDING_MS, undefined, { ref: false })]);
+    // when the clock is moved again, the feed may have come back
+    if (!isOnTheWay) this.leftAloneUntil = 0;
     return this.clock.now();
   }
 

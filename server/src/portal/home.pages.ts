@@ -1,3 +1,4 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
 import type { PortalHomeAnswer } from '@perambula/contract';
 import {
@@ -23,6 +24,8 @@ import { ShowingsService } from '../showings/index.js';
 import { cardOf, PortalService } from './portal.service.js';
 
 const MOST_ALIKE = 3;
+/** Captions that take longer are done without. */
+const LONGEST_CAPTIONS_MS = 1_500;
 /** Homes that are less like it than so, from 0 to 1, are not called alike. */
 const LEAST_LIKE = 0.5;
 
@@ -77,7 +80,8 @@ export class HomePages {
   /** A page without captions is better than none. */
   private async captionsOf(key: string): Promise<readonly string[]> {
     try {
-      return (await this.source.media(key)).pictures;
+      const media = await Promise.race([this.source.media(key), wait(LONGEST_CAPTIONS_MS, null, { ref: false })]);
+      return media?.pictures ?? [];
     } catch (error) {
       log.warn({ error }, 'captions of a home were not read');
       return [];
