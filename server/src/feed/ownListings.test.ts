@@ -1,4 +1,13 @@
-import type { ClientFile, CountAnswer, FileReport, KeysAnswer, ListingsAnswer, OwnListings, Portal } from '@perambula/contract';
+import type {
+  ClientFile,
+  CountAnswer,
+  FileReport,
+  KeysAnswer,
+  ListingsAnswer,
+  OwnListings,
+  Portal,
+  PortalCard,
+} from '@perambula/contract';
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestStack } from '../testing/stack.js';
@@ -126,9 +135,13 @@ describe('a file of an agent’s own', () => {
       expect((await silas.ask('POST', path, body)).body).toMatchObject({ code: 'listing.own' });
     const person = stack.browser();
     await person.good('POST', '/api/portal/session', { token: /\/p\/([\w-]+)/.exec(letter)?.[1] });
-    const portal = JSON.stringify(await person.good<Portal>('GET', '/api/portal'));
-    expect(portal).toContain('3 Open Way');
-    expect(portal).not.toContain('Whisper');
+    const portal = await person.good<Portal>('GET', '/api/portal');
+    const keys = [...portal.homes.map(({ listingKey }) => listingKey), key];
+    const cards = await person.good<PortalCard[]>('GET', `/api/portal/homes?keys=${keys.join(',')}`);
+    const shown = JSON.stringify([portal, cards]);
+    expect(shown).toContain('3 Open Way');
+    expect(shown).not.toContain('Whisper');
+    expect((await person.ask('GET', `/api/portal/homes/${key}`)).status).toBe(404);
   });
 
   it('does not touch that of another, whose homes go by the same keys, and is gone when it is taken out', async () => {
