@@ -3,7 +3,6 @@ import { ChevronLeft } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { daysOnMarket, dayAndTime, clockTime, dateOf, isoDate } from '../../shared/format.js';
-import { messageOf } from '../../shared/http.js';
 import { factsOf } from '../../shared/listingFacts.js';
 import type { Fact } from '../../shared/listingFacts.js';
 import { sayMoment } from '../../shared/moments.js';
@@ -13,6 +12,7 @@ import { HomesOnMap } from '../homesMap/index.js';
 import { WriteToAgent } from './AgentLine.js';
 import { Gallery } from './Gallery.js';
 import { NotOpened, Opening } from './NotOpened.js';
+import { Problem } from './Problem.js';
 import { tellOpened, useCards, usePortal, usePortalHome, useToVerify } from './portal.api.js';
 import { PortalFoot } from './PortalFoot.js';
 import { homesBy, labelsOf, tabOf } from './portal.rules.js';
@@ -71,12 +71,9 @@ function Home({ home, portal }: { readonly home: PortalHome; readonly portal: Po
       <main>
         {answer.isPending && <Opening what="Opening the home …" />}
         {answer.isError && (
-          <p className={cx('sheet portal-problem')} role="alert">
-            {messageOf(answer.error)}{' '}
-            <button type="button" className={cx('again')} onClick={() => void answer.refetch()}>
-              Try again
-            </button>
-          </p>
+          <div className={cx('sheet')}>
+            <Problem error={answer.error} retry={() => void answer.refetch()} />
+          </div>
         )}
         {answer.data && <Sheet home={home} portal={portal} answer={answer.data} />}
         <Neighbours homes={of[tab]} at={at} tab={tab} />

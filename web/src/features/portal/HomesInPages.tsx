@@ -1,8 +1,8 @@
 import type { PortalHome } from '@perambula/contract';
 import { useEffect, useRef, useState } from 'react';
-import { messageOf } from '../../shared/http.js';
 import { classesOf } from '../../shared/classes.js';
 import { HomeCard } from './HomeCard.js';
+import { Problem } from './Problem.js';
 import { useCards } from './portal.api.js';
 import type { Tab } from './portal.rules.js';
 import portalCss from './portal.module.css';
@@ -61,15 +61,7 @@ function PageOfHomes({ homes, now, tab }: Props) {
         Opening {homes.length === 1 ? 'a home' : `${homes.length} homes`} …
       </p>
     );
-  if (cards.isError)
-    return (
-      <p className={cx('portal-problem')} role="alert">
-        {messageOf(cards.error)}{' '}
-        <button type="button" className={cx('portal-button')} onClick={() => void cards.refetch()}>
-          Try again
-        </button>
-      </p>
-    );
+  if (cards.isError) return <Problem error={cards.error} retry={() => void cards.refetch()} />;
   return homes.map((home) => {
     const card = cards.data.find(({ listing }) => listing.ListingKey === home.listingKey);
     return card && <HomeCard key={home.listingKey} home={home} card={card} now={now} tab={tab} />;

@@ -1,15 +1,11 @@
 import type { PortalHome } from '@perambula/contract';
 import { MOST_PORTAL_CARDS } from '@perambula/contract';
 import { useState } from 'react';
-import { messageOf } from '../../shared/http.js';
 import { HomesOnMap } from '../homesMap/index.js';
-import { classesOf } from '../../shared/classes.js';
 import { HomeCard } from './HomeCard.js';
+import { Problem } from './Problem.js';
 import { useCards } from './portal.api.js';
 import type { Tab } from './portal.rules.js';
-import portalCss from './portal.module.css';
-
-const cx = classesOf(portalCss);
 
 interface Props {
   readonly homes: readonly PortalHome[];
@@ -22,12 +18,7 @@ export function HomesMapped({ homes, now, tab }: Props) {
   const [picked, setPicked] = useState<string | null>(null);
   const newest = homes.slice(0, MOST_PORTAL_CARDS);
   const cards = useCards(newest.map(({ listingKey }) => listingKey));
-  if (cards.isError)
-    return (
-      <p className={cx('portal-problem')} role="alert">
-        {messageOf(cards.error)}
-      </p>
-    );
+  if (cards.isError) return <Problem error={cards.error} retry={() => void cards.refetch()} />;
   const home = homes.find(({ listingKey }) => listingKey === picked);
   const card = cards.data?.find(({ listing }) => listing.ListingKey === picked);
   return (

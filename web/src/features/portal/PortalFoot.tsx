@@ -1,5 +1,5 @@
 import type { Portal } from '@perambula/contract';
-import { messageOf } from '../../shared/http.js';
+import { Problem } from './Problem.js';
 import { useCountVisits, useShareReactions, useStop, useWithdrawLinks } from './portal.api.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
@@ -20,11 +20,7 @@ export function PortalFoot({ portal }: { readonly portal: Portal }) {
   const problem = stop.error ?? countVisits.error ?? share.error ?? withdraw.error;
   return (
     <footer className={cx('portal-foot')}>
-      {problem && (
-        <p className={cx('portal-problem')} role="alert">
-          {messageOf(problem)}
-        </p>
-      )}
+      <Problem error={problem} />
       <p>
         {countsVisits
           ? `${agent.name.split(' ')[0]} can see when you come by and which homes you open; nobody else in your household can.`

@@ -1,11 +1,12 @@
 import { VERDICTS } from '@perambula/contract';
 import type { PortalHome, Verdict } from '@perambula/contract';
+import { VERDICT_SAID } from '../../shared/verdicts.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
 import ownCss from './Verdicts.module.css';
 import { useReact } from './portal.api.js';
-import { messageOf } from '../../shared/http.js';
-import { SAYS, VERDICT_LABEL } from './portal.rules.js';
+import { Problem } from './Problem.js';
+import { VERDICT_LABEL } from './portal.rules.js';
 import { Words } from './Words.js';
 
 const cx = classesOf(portalCss, ownCss);
@@ -36,15 +37,11 @@ export function Verdicts({ home: { listingKey, reaction, others } }: { readonly 
       )}
       {others.map(({ person, verdict, note: why }) => (
         <p key={person} className={cx('other')}>
-          <b>{person}</b> {SAYS[verdict]}
+          <b>{person}</b> {VERDICT_SAID[verdict]}
           {why && `: “${why}”`}
         </p>
       ))}
-      {react.error && (
-        <p className={cx('portal-problem')} role="alert">
-          {messageOf(react.error)}
-        </p>
-      )}
+      <Problem error={react.error} />
     </>
   );
 }

@@ -1,15 +1,15 @@
 import type { PortalHome } from '@perambula/contract';
 import { useState } from 'react';
 import { clockTime, day } from '../../shared/format.js';
-import { messageOf } from '../../shared/http.js';
 import { classesOf } from '../../shared/classes.js';
+import { Chips } from './Chips.js';
+import { Problem } from './Problem.js';
 import { useAskToSee } from './portal.api.js';
 import { sayTimes } from './portal.rules.js';
 import portalCss from './portal.module.css';
-import wordsCss from './Words.module.css';
 import ownCss from './Visit.module.css';
 
-const cx = classesOf(portalCss, wordsCss, ownCss);
+const cx = classesOf(portalCss, ownCss);
 
 interface Props {
   readonly home: PortalHome;
@@ -47,21 +47,14 @@ function Wish({ homeKey, times }: { readonly homeKey: string; readonly times: re
   return (
     <form className={cx('wish')} onSubmit={(event) => (event.preventDefault(), ask.mutate(wish))}>
       {times.length > 0 && (
-        <div className={cx('reasons')} role="group" aria-label="Times that suit you">
-          {times.map((time) => (
-            <button
-              key={time}
-              type="button"
-              className={cx('reason')}
-              aria-pressed={chosen.includes(time)}
-              onClick={() => choose(chosen.includes(time) ? chosen.filter((each) => each !== time) : [...chosen, time])}
-            >
-              {day(time)}, {clockTime(time)}
-            </button>
-          ))}
-        </div>
+        <Chips
+          label="Times that suit you"
+          choices={new Map(times.map((time) => [time, sayTimes([time])]))}
+          chosen={chosen}
+          onToggle={(time) => choose(chosen.includes(time) ? chosen.filter((each) => each !== time) : [...chosen, time])}
+        />
       )}
-      <div className={cx('own')}>
+      <div className={cx('portal-own')}>
         <label className="sr-only" htmlFor={`wish-${homeKey}`}>
           When would suit you?
         </label>
@@ -77,11 +70,7 @@ function Wish({ homeKey, times }: { readonly homeKey: string; readonly times: re
           Ask
         </button>
       </div>
-      {ask.error && (
-        <p className={cx('portal-problem')} role="alert">
-          {messageOf(ask.error)}
-        </p>
-      )}
+      <Problem error={ask.error} />
     </form>
   );
 }

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { classesOf } from '../../shared/classes.js';
+import { Chip, Chips } from './Chips.js';
 import { noteOf, readNote, REASONS, toggled } from './portal.rules.js';
 import portalCss from './portal.module.css';
-import ownCss from './Words.module.css';
 
-const cx = classesOf(portalCss, ownCss);
+const cx = classesOf(portalCss);
+
+const CHOICES = new Map(REASONS.map((reason) => [reason, reason]));
 
 interface Props {
   readonly id: string;
@@ -20,27 +22,17 @@ export function Words({ id, kept, busy, onKeep }: Props) {
   const [writes, setWrites] = useState(words !== '');
   return (
     <>
-      <div className={cx('reasons')} role="group" aria-label="Because of">
-        {REASONS.map((reason) => (
-          <button
-            key={reason}
-            type="button"
-            className={cx('reason')}
-            aria-pressed={reasons.includes(reason)}
-            disabled={busy}
-            onClick={() => onKeep(toggled(kept, reason))}
-          >
-            {reason}
-          </button>
-        ))}
-        {!writes && (
-          <button type="button" className={cx('reason')} onClick={() => setWrites(true)}>
-            say it …
-          </button>
-        )}
-      </div>
+      <Chips
+        label="Because of"
+        choices={CHOICES}
+        chosen={reasons}
+        busy={busy}
+        onToggle={(reason) => onKeep(toggled(kept, reason))}
+      >
+        {!writes && <Chip onPress={() => setWrites(true)}>say it …</Chip>}
+      </Chips>
       {writes && (
-        <form className={cx('own')} onSubmit={(event) => (event.preventDefault(), onKeep(noteOf(reasons, typed)))}>
+        <form className={cx('portal-own')} onSubmit={(event) => (event.preventDefault(), onKeep(noteOf(reasons, typed)))}>
           <label className="sr-only" htmlFor={`note-${id}`}>
             Why? A note for your agent
           </label>

@@ -2,8 +2,6 @@ import type { PortalHome, Verdict } from '@perambula/contract';
 import { clockTime, day } from '../../shared/format.js';
 
 export const VERDICT_LABEL: Readonly<Record<Verdict, string>> = { like: 'Like', unsure: 'Unsure', notForUs: 'Not for us' };
-/** Of somebody else: "Teo is unsure". */
-export const SAYS: Readonly<Record<Verdict, string>> = { like: 'likes it', unsure: 'is unsure', notForUs: 'says no' };
 
 /** What a home is mostly liked or refused for, said by a tap. */
 export const REASONS = [
