@@ -185,9 +185,15 @@ export function linkIn(text: string, path: 'asked' | 'p' | 'confirm' | 'stop'): 
 
 /** axe finds nothing serious on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
-  // what is opening or closing has the contrast of neither
-  await page.waitForTimeout(700);
+  // what is opening or closing has the contrast of neither: it jumps to its end, and nothing begins to move meanwhile
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.waitForFunction(() =>
+    document
+      .getAnimations()
+      .every((moving) => moving.effect?.getComputedTiming().endTime === Infinity || moving.playState === 'finished'),
+  );
   const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze();
+  await page.emulateMedia({ reducedMotion: null });
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(
     serious.map(

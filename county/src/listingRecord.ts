@@ -45,6 +45,11 @@ export function modifiedAt({ events }: Listing, now: number): number | null {
   return events.findLast(({ at }) => at <= now)?.at ?? null;
 }
 
+/** A listing's status at a moment, as its record has it. */
+export function statusAt({ events }: Listing, now: number): unknown {
+  return events.findLast(({ at, changes }) => at <= now && 'StandardStatus' in changes)?.changes['StandardStatus'] ?? null;
+}
+
 /** A parcel's number in the county's register. */
 export function parcelNumberOf({ town, id }: Parcel): string {
   return `${(town.postal[0] as { code: string }).code.slice(-2)}-${String(id).padStart(5, '0')}`;

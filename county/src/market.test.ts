@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { linearRegression } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { buildCounty } from './county.js';
-import { addressOf, parcelNumberOf } from './listingRecord.js';
+import { addressOf, parcelNumberOf, statusAt } from './listingRecord.js';
 import { DAY, lifeOf, MAY_FOLLOW } from './lives.js';
 import type { Listing, Status } from './lives.js';
 import { Market } from './market.js';
@@ -177,6 +177,11 @@ describe('Market', () => {
     expect(blank('GarageYN')).toBeGreaterThan(0.06);
     expect(blank('MainLevelBedrooms')).toBeGreaterThan(blank('GarageYN'));
   });
+  it('knows how a listing stands without the rest of its record', () => {
+    for (const entry of market.entries().filter((_, i) => i % 100 === 0))
+      expect(statusAt(entry.listing, NOW)).toBe(market.record(entry)['StandardStatus']);
+  });
+
   it('tells nothing of the future, and its history ends where its listings stand', () => {
     expect(market.entries().every(({ modified }) => modified <= NOW)).toBe(true);
     const stands = new Map(market.history().map((row) => [`${row.ResourceRecordKey} ${row.FieldName}`, row.NewValue]));

@@ -121,7 +121,7 @@ export class Columns {
     const kinds = kindsOf(record);
     this.kinds.codes.set(row, codeFor(this.kinds, kinds));
     this.readers.codes.set(row, codeFor(this.readers, reader));
-    for (const field of FIELDS) this.putValue(field, row, record, kinds);
+    for (const field of FIELDS) this.putValue(field, row, record, kinds, known === undefined);
     this.changes.add(row);
   }
 
@@ -152,7 +152,7 @@ export class Columns {
     this.changes.addAll();
   }
 
-  private putValue(field: Field, row: number, record: ListingRecord, kinds: readonly PropertyType[]): void {
+  private putValue(field: Field, row: number, record: ListingRecord, kinds: readonly PropertyType[], isNew: boolean): void {
     const column = this.column(field.name);
     const applies = appliesTo(field, kinds);
     const value = applies ? valueOf(field, record) : undefined;
@@ -165,8 +165,9 @@ export class Columns {
         break;
       case 'choices': {
         const values = Array.isArray(value) ? (value as readonly string[]) : [];
-        for (const [choice, bits] of column.has) setBit(bits, row, values.includes(choice));
-        for (const choice of values) if (!column.has.has(choice)) setBit(this.newChoice(column, choice), row, true);
+        // a new row has none of them yet, and there are very many
+        if (!isNew) for (const bits of column.has.values()) setBit(bits, row, false);
+        for (const choice of values) setBit(column.has.get(choice) ?? this.newChoice(column, choice), row, true);
         setBit(column.blank, row, applies && values.length === 0);
         setBit(column.applies, row, applies);
         break;

@@ -8,9 +8,7 @@ const MOST_VALUES = 3_000_000;
 const [QUOTE, ESCAPE, LINE_FEED, RETURN] = ['"', '\\', '\n', '\r'].map((each) => each.charCodeAt(0));
 /** What can stand between a line's cells: comma, semicolon, tab, bar, and ASCII's separators of records and units. */
 const BETWEEN_CELLS: ReadonlySet<number> = new Set([...',;\t|\x1e\x1f'].map((each) => each.charCodeAt(0)));
-const OPENING: ReadonlySet<number> = new Set([...'[{'].map((each) => each.charCodeAt(0)));
-const CLOSING: ReadonlySet<number> = new Set([...']}'].map((each) => each.charCodeAt(0)));
-const COMMA = ','.charCodeAt(0);
+const [COMMA, OPENS_LIST, ENDS_LIST, OPENS_OBJECT, ENDS_OBJECT] = [...',[]{}'].map((each) => each.charCodeAt(0));
 
 /**
  * Holds a CSV text to limits before it is parsed: what a parser makes of many commas can be a hundred times their size.
@@ -49,21 +47,27 @@ export function guardCsv(text: string): void {
  * @throws Error with a sentence
  */
 export function guardJson(text: string): void {
-  let [levels, values, isString] = [0, 0, false];
+  let [levels, values] = [0, 0];
   for (let i = 0; i < text.length; i++) {
     const code = text.charCodeAt(i);
-    if (isString) {
-      if (code === ESCAPE) i++;
-      else if (code === QUOTE) isString = false;
-    } else if (code === QUOTE) isString = true;
-    else if (CLOSING.has(code)) levels--;
+    if (code === QUOTE) i = endOfString(text, i);
     else if (code === COMMA) values++;
-    else if (OPENING.has(code)) {
+    else if (code === OPENS_LIST || code === OPENS_OBJECT) {
       values++;
       if (++levels > MOST_LEVELS) throw new Error('It is nested too deeply to be read.');
-    }
+    } else if (code === ENDS_LIST || code === ENDS_OBJECT) levels--;
     if (values > MOST_VALUES) throw new Error(`It holds more than ${said(MOST_VALUES)} values. Send it in parts.`);
   }
+}
+
+/** The place of the quotation mark that ends a string of JSON; the text's length where none does. */
+function endOfString(text: string, begin: number): number {
+  for (let end = text.indexOf('"', begin + 1); end >= 0; end = text.indexOf('"', end + 1)) {
+    let escapes = 0;
+    while (text.charCodeAt(end - 1 - escapes) === ESCAPE) escapes++;
+    if (escapes % 2 === 0) return end;
+  }
+  return text.length;
 }
 
 function said(figure: number): string {

@@ -1,5 +1,6 @@
 import type { County } from '../county.js';
 import { documentsOf } from '../documents.js';
+import { statusAt } from '../listingRecord.js';
 import { byLastChange, firstAt } from '../market.js';
 import type { Entry, Market } from '../market.js';
 import { captionsOf } from '../pictures/pictures.js';
@@ -121,19 +122,23 @@ function since<T>(rows: readonly T[], filter: Filter | null, changedAt: (row: T)
   return from === null ? rows : rows.slice(firstAt(rows, (row) => changedAt(row) >= from));
 }
 
+/** What readers ask for most, which is known without the rest of a record. */
+const KNOWN_OF = new Map<string, (entry: Entry, market: Market) => unknown>([
+  ['ListingKey', ({ key }) => key],
+  ['ModificationTimestamp', ({ modified }) => new Date(modified).toISOString()],
+  ['StandardStatus', ({ listing }, { moment }) => statusAt(listing, moment)],
+]);
+
 function propertyItem(market: Market, entry: Entry): Item {
   let record: Row | null = null;
   const whole = (): Row => (record ??= market.record(entry));
   return {
     whole,
     media: () => mediaOf(market, entry),
-    // what readers ask for most is known without the rest
-    read: (field) =>
-      field === 'ListingKey'
-        ? entry.key
-        : field === 'ModificationTimestamp'
-          ? new Date(entry.modified).toISOString()
-          : whole()[field],
+    read: (field) => {
+      const known = KNOWN_OF.get(field);
+      return known ? known(entry, market) : whole()[field];
+    },
   };
 }
 

@@ -113,8 +113,17 @@ export class Digests {
         why: before ? `${before.why}, ${item.why.toLowerCase()}` : item.why,
       });
     }
-    await manager.save(items);
+    await this.keep(manager, items);
     if (told.size > 0) await this.address(manager, alert, search, readers, [...told.values()], digestId);
+  }
+
+  /** Keeps what became of each item, all of the same fate at once. */
+  private async keep(manager: EntityManager, items: readonly AlertItemRow[]): Promise<void> {
+    for (const fate of new Set(items.map(({ dropped }) => dropped))) {
+      const alike = items.filter(({ dropped }) => dropped === fate);
+      const [{ digestId, toldAt, dropped }] = alike as [AlertItemRow];
+      await manager.update(AlertItemRow, { id: In(alike.map(({ id }) => id)) }, { digestId, toldAt, dropped });
+    }
   }
 
   /** Every item is looked at again when its message is written. */
