@@ -9,7 +9,7 @@ const [DATA = '.data'] = process.argv.slice(2);
 /** The map and its pictures are drawn by and by. */
 const DRAWN_MS = 3000;
 
-/** Takes the pictures of docs/screenshots from a new demo, which it lives through: node e2e/pictures.mjs DATA-FOLDER */
+/** Takes the pictures of docs/screenshots from a new demo (npm start -- --lived 0), which it lives through: node e2e/pictures.mjs DATA-FOLDER */
 await main(async () => {
   const run = JSON.parse(readFileSync(join(DATA, 'run.json'), 'utf8'));
   const browser = await chromium.launch({

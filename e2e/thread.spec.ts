@@ -174,7 +174,7 @@ test('it is saved for the client, with an alert whose e-mail and forecast are se
   await agent.click(page.getByRole('radio', { name: /At once/ }));
   await agent.type(page.getByLabel('Words'), 'here is what I found near the ferry.');
   await agent.click(agent.button('Start the alert'));
-  await expect(agent.button('Pause')).toBeVisible();
+  await expect(agent.button('Pause …')).toBeVisible();
 });
 
 test('as the clock moves the feed brings news, and each message comes once', async () => {
@@ -205,6 +205,24 @@ test('as the clock moves the feed brings news, and each message comes once', asy
   expect(said.length).toBeGreaterThan(5);
   expect(new Set(said).size).toBe(said.length);
   await expectAccessible(page);
+});
+
+test('the ceiling of a running alert is raised, and only what that adds is sent', async () => {
+  await agent.openFile('Marit Halvorsen');
+  await agent.click(page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Clients' }));
+  await agent.click(page.getByRole('link', { name: 'Marit Halvorsen' }));
+  const before = agent.actions;
+  await agent.click(page.getByRole('link', { name: 'Near the ferry', exact: true }));
+  await expect(agent.line('List price')).toBeVisible();
+  await agent.setLine('List price', 'up to 520k');
+  await agent.click(agent.button('Save and send what it adds'));
+  const said = await page.getByText(/^Saved\. The (\d+ homes|home) that it adds goe?s? in/).innerText();
+  console.log(`  A ceiling raised, only the difference sent: ${agent.actions - before} of at most 4 actions`);
+  expect(agent.actions - before).toBeLessThanOrEqual(4);
+  const added = Number(/\d+/.exec(said)?.[0] ?? 1);
+  await agent.moveClock('One hour on');
+  const mail = await agent.readMail(new RegExp(`Near the ferry: ${added} homes?$`));
+  expect(mail).toContain('On the market');
 });
 
 test('the portal opens from the message on a telephone, and takes what she says', async ({ browser }) => {

@@ -21,8 +21,9 @@ export function daysBefore(days) {
  * as it is.
  *
  * @param {{ web: string, signIn: { email: string, password: string } }} run
+ * @param {(text: string) => void} tell  hears how far they are
  */
-export async function liveUntilHandedOver({ web, signIn }) {
+export async function liveUntilHandedOver({ web, signIn }, tell) {
   const headers = { 'content-type': 'application/json', origin: web };
   const session = await fetch(`${web}/api/session`, { method: 'POST', headers, body: JSON.stringify(signIn) });
   headers.cookie = session.headers
@@ -31,6 +32,7 @@ export async function liveUntilHandedOver({ web, signIn }) {
     .join('; ');
   const { now } = await (await fetch(`${web}/api/clock`, { headers })).json();
   for (let at = Date.parse(now); HANDED_OVER > at;) {
+    tell(`Its people live, ${Math.ceil((HANDED_OVER - at) / DAY_MS)} days to go …`);
     const minutes = Math.ceil(Math.min(AT_A_TIME_MS, HANDED_OVER - at) / 60_000);
     const moved = await fetch(`${web}/api/demo/clock`, {
       method: 'POST',

@@ -18,6 +18,7 @@ export class MariaDb {
     this.password = password;
     this.socket = join(folder, 'socket');
     this.pidFile = join(folder, 'pid');
+    process.once('exit', () => this.process?.kill('SIGTERM'));
   }
 
   async start() {

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { bringLinksTo } from './address.mjs';
 import { daysBefore, liveUntilHandedOver } from './daysLived.mjs';
 import { freePort, lastBuild, ROOT } from './machine.mjs';
 import { MariaDb } from './mariadb.mjs';
@@ -67,13 +68,23 @@ class Part {
  * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
  *
  * @param {{ data: string, port: number, county?: { parcels?: number, since?: string }, loaded?: boolean, peopled?: boolean,
- *   lived?: number, publicUrl?: string, inspect?: string }} options
+ *   lived?: number, publicUrl?: string, inspect?: string, tell?: (text: string) => void }} options
  *   `loaded`: not ready before all listings of the feed have been read, rather than those on the market, and every part does its
  *   work; `peopled`: clients read their mail and say what they think, as the clock goes on; `lived`: they have done so for so
  *   many days; `publicUrl`: where the interface is met, if not at the server's own address; `inspect`: the address at which a
- *   debugger finds the server
+ *   debugger finds the server; `tell`: hears how far it is
  */
-export async function startStack({ data, port, county = {}, loaded = false, peopled = false, lived = 0, publicUrl, inspect }) {
+export async function startStack({
+  data,
+  port,
+  county = {},
+  loaded = false,
+  peopled = false,
+  lived = 0,
+  publicUrl,
+  inspect,
+  tell = () => undefined,
+}) {
   mkdirSync(join(data, 'logs'), { recursive: true, mode: 0o700 });
   chmodSync(data, 0o700);
   const secrets = secretsOf(data);
@@ -149,15 +160,17 @@ export async function startStack({ data, port, county = {}, loaded = false, peop
     inspect ? [`--inspect=${inspect}`] : [],
   );
   feed.start();
-  mail.start();
   try {
     await database.start();
+    bringLinksTo(data, publicUrl ?? web, database);
+    mail.start();
     server.start();
+    if (lived > 0) tell('Reading 25 years of listings …');
     // days without the feed's whole past would be days without news
     await healthy(web, logs, loaded || lived > 0);
-    if (lived > 0) await liveUntilHandedOver(run);
+    if (lived > 0) await liveUntilHandedOver(run, tell);
   } catch (error) {
-    await Promise.all([server.process && server.stop(), feed.stop(), mail.stop()]);
+    await Promise.all([server, feed, mail].map((part) => part.process && part.stop()));
     await database.stop();
     throw error;
   }

@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { isFree, lockData, requireBuild, requireDisk, requirePackages, requirePrograms, ROOT } from './machine.mjs';
 import { MARIADB_PACKAGES } from './mariadb.mjs';
+import { empty, fillWithDemo, isFilled } from './madeDemo.mjs';
 import { main, say, Stop } from './say.mjs';
 import { startStack } from './stack.mjs';
 
@@ -20,25 +21,25 @@ await main(async () => {
   requirePackages();
   requireBuild();
   lockData(data);
-  if (fresh)
-    for (const part of ['mariadb', 'mail', 'county', 'run.json']) rmSync(resolve(data, part), { recursive: true, force: true });
-  say('Starting MariaDB, the feed, the mail server and the server …');
-  if (lived > 0) say(`Its people live in it for ${lived} days, which takes a few minutes …`);
-  const stack = await startStack({ data, port, peopled: true, lived });
-  say(
-    `\nPerambula runs at ${stack.run.web}\nSign in as ${stack.run.signIn.email} with the password “${stack.run.signIn.password}”. Ctrl-C stops it; nothing is lost.`,
-  );
+  let stack = null;
   let ending = false;
   const end = async () => {
     if (ending) return;
     ending = true;
     say('Stopping …');
-    await stack.stop();
+    await stack?.stop();
     rmSync(resolve(data, 'lock'), { force: true });
     process.exit(0);
   };
   process.on('SIGTERM', end);
   process.on('SIGINT', end);
+  if (fresh) empty(data);
+  if (lived > 0 && !isFilled(data)) await fillWithDemo(data, lived);
+  say('Starting MariaDB, the feed, the mail server and the server …');
+  stack = await startStack({ data, port, peopled: true });
+  say(
+    `\nPerambula runs at ${stack.run.web}\nSign in as ${stack.run.signIn.email} with the password “${stack.run.signIn.password}”. Ctrl-C stops it; nothing is lost.`,
+  );
 });
 
 function options() {
@@ -49,7 +50,7 @@ function options() {
         port: { type: 'string', default: '4100' },
         data: { type: 'string', default: '.data' },
         fresh: { type: 'boolean', default: false },
-        lived: { type: 'string', default: '0' },
+        lived: { type: 'string', default: String(MOST_DAYS) },
       },
     }));
   } catch (error) {

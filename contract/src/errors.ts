@@ -29,6 +29,8 @@ export const ERRORS = {
   'address.confirmed': { status: 409, means: 'The address is confirmed already.' },
   'address.asked': { status: 409, means: 'The person was asked to confirm their address too lately, or often enough.' },
   'alert.noAddress': { status: 409, means: 'The client has no confirmed e-mail address, so an alert could not be sent.' },
+  'alert.notRunning': { status: 409, means: 'The search’s alert has not begun, or does not run now.' },
+  'alert.emptyMessage': { status: 409, means: 'The held message would tell no home at all; throw it away instead.' },
   'alert.running': { status: 409, means: 'The search’s alert is running; stop it first.' },
   'choice.doubtful': {
     status: 409,

@@ -1,9 +1,11 @@
 export type { Cadence } from './alerts/cadence.js';
 export { CADENCES, CADENCE_LABEL, nextDue } from './alerts/cadence.js';
 export type { ListingChange, Tellable } from './alerts/change.js';
-export { TELLABLE, TELLABLE_LABEL, tellableOf } from './alerts/change.js';
+export { TELLABLE, TELLABLE_LABEL, tellableOf, tellsChange } from './alerts/change.js';
 export type { Forecast } from './alerts/forecast.js';
 export { forecast } from './alerts/forecast.js';
+export type { HoldReason } from './alerts/holdIf.js';
+export { heldFor, HOLD_REASON_LABEL, HOLD_REASONS } from './alerts/holdIf.js';
 export type { HomesTable } from './choice/homesTable.js';
 export { homesTable } from './choice/homesTable.js';
 export type { Doubt, DoubtKind, HomeToSend } from './choice/lastLook.js';

@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest';
 import type { ListingRecord } from '../listing/record.js';
 import type { Search } from '../search/document.js';
 import { CADENCES, duesOf, nextDue } from './cadence.js';
-import { tellableOf } from './change.js';
+import { tellableOf, tellsChange } from './change.js';
 import { forecast } from './forecast.js';
+import { heldFor, HOLD_REASONS } from './holdIf.js';
 
 const ZONE = 'America/New_York';
 const at = (local: string): number => DateTime.fromISO(local, { zone: ZONE }).toMillis();
@@ -95,7 +96,7 @@ describe('forecast', () => {
   const to = at('2026-04-14T09:12');
   const from = to - 60 * 86_400_000;
   const replay = (records: ListingRecord[], changes: Parameters<typeof forecast>[0]['changes']): ReturnType<typeof forecast> =>
-    forecast({ search, tell: ['new', 'priceDown'], zone: ZONE, from, to, records, changes });
+    forecast({ search, tell: ['new', 'priceDown'], leastPercent: 0, zone: ZONE, from, to, records, changes });
 
   it('tells a home by how it stood then, not by how it stands now', () => {
     const sold = home('a', 440_000, 'Closed');
@@ -131,4 +132,34 @@ describe('forecast', () => {
 
   it('says so when nothing would have been told', () =>
     expect(replay([], [])).toMatchObject({ homes: 0, homesAWeek: 0, recommended: 'atOnce' }));
+});
+
+describe('tellsChange', () => {
+  const cut = (from: number, to: number) => ({ ListingKey: 'A', field: 'ListPrice', from, to, at: 0 });
+  it('tells a change of price of so many per cent or more, and never one of another kind', () => {
+    const news = { tell: ['new', 'priceDown'] as const, leastPercent: 2 };
+    expect(tellsChange(news, cut(500_000, 490_000))).toBe(true);
+    expect(tellsChange(news, cut(500_000, 490_001))).toBe(false);
+    expect(tellsChange(news, cut(500_000, 600_000))).toBe(false);
+    expect(tellsChange(news, { ListingKey: 'A', field: 'ListingKey', from: null, to: 'A', at: 0 })).toBe(true);
+  });
+  it('meets 1 to 50 per cent of whole hundreds exactly', () => {
+    for (let percent = 1; percent <= 50; percent++)
+      for (let from = 100; from <= 1_000_000; from += 12_300) {
+        const least = (from / 100) * percent;
+        expect(tellsChange({ tell: ['priceDown'], leastPercent: percent }, cut(from, from - least))).toBe(true);
+        expect(tellsChange({ tell: ['priceDown'], leastPercent: percent }, cut(from, from - least + 1))).toBe(false);
+      }
+  });
+});
+
+describe('heldFor', () => {
+  const home = { status: 'Active', wasToldBefore: false };
+  it('gives those of the agent’s reasons that there are', () => {
+    const homes = [home, { status: 'Pending', wasToldBefore: true }];
+    expect(heldFor(HOLD_REASONS, homes)).toEqual(['underContract', 'toldBefore']);
+    expect(heldFor(['manyHomes'], homes)).toEqual([]);
+    expect(heldFor(HOLD_REASONS, Array<typeof home>(13).fill(home))).toEqual(['manyHomes']);
+    expect(heldFor(HOLD_REASONS, Array<typeof home>(12).fill(home))).toEqual([]);
+  });
 });

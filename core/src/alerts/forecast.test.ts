@@ -99,7 +99,7 @@ describe('forecast', () => {
     fc.assert(
       fc.property(lives, tells, (all, tell) => {
         const { records, changes, news } = lived(all, tell);
-        const result = forecast({ search, tell, zone: ZONE, from: FROM, to: TO, records, changes });
+        const result = forecast({ search, tell, leastPercent: 0, zone: ZONE, from: FROM, to: TO, records, changes });
         told += news.length;
         expect(result.homes).toBe(new Set(news.map(({ key }) => key)).size);
         expect(result.days).toBe(60);
@@ -116,7 +116,7 @@ describe('forecast', () => {
     fc.assert(
       fc.property(lives, (all) => {
         const { records, changes } = lived(all, TELLABLE);
-        const replay = { search, tell: TELLABLE, zone: ZONE, from: FROM, to: TO, records };
+        const replay = { search, tell: TELLABLE, leastPercent: 0, zone: ZONE, from: FROM, to: TO, records };
         expect(forecast({ ...replay, changes: changes.toReversed() })).toEqual(forecast({ ...replay, changes }));
       }),
       { numRuns: 100 },
@@ -126,7 +126,16 @@ describe('forecast', () => {
     fc.assert(
       fc.property(lives, (all) => {
         const { records, changes, news } = lived(all, TELLABLE);
-        const { messages } = forecast({ search, tell: TELLABLE, zone: ZONE, from: FROM, to: TO, records, changes });
+        const { messages } = forecast({
+          search,
+          tell: TELLABLE,
+          leastPercent: 0,
+          zone: ZONE,
+          from: FROM,
+          to: TO,
+          records,
+          changes,
+        });
         expect(messages.atOnce).toBeLessThanOrEqual(news.length);
         expect(messages.eachMorning).toBeLessThanOrEqual(messages.morningAndEvening);
         expect(messages.weekly).toBeLessThanOrEqual(messages.eachMorning);
@@ -145,7 +154,7 @@ describe('forecast', () => {
     const few = many.slice(0, 4);
     const advised = (all: readonly Life[]): ReturnType<typeof forecast> => {
       const { records, changes } = lived(all, ['new']);
-      return forecast({ search, tell: ['new'], zone: ZONE, from: FROM, to: TO, records, changes });
+      return forecast({ search, tell: ['new'], leastPercent: 0, zone: ZONE, from: FROM, to: TO, records, changes });
     };
     expect(advised(few)).toMatchObject({ recommended: 'atOnce', homes: 4 });
     const much = advised(many);

@@ -3,8 +3,8 @@ import type { Search } from '../search/document.js';
 import { fits } from '../search/evaluate.js';
 import { CADENCES, duesOf } from './cadence.js';
 import type { Cadence } from './cadence.js';
-import { tellableOf } from './change.js';
-import type { ListingChange, Tellable } from './change.js';
+import { tellsChange } from './change.js';
+import type { ListingChange, ToldNews } from './change.js';
 
 /** What an alert would have sent over a past span. */
 export interface Forecast {
@@ -17,9 +17,8 @@ export interface Forecast {
   readonly reason: string;
 }
 
-interface Replay {
+interface Replay extends ToldNews {
   readonly search: Search;
-  readonly tell: readonly Tellable[];
   readonly zone: string;
   /** The span replayed: half-open, (from, to], milliseconds since 1970 UTC. */
   readonly from: number;
@@ -48,7 +47,7 @@ interface News {
   readonly at: number;
 }
 
-function newsOf({ search, tell, zone, from, to, records, changes }: Replay): News[] {
+function newsOf({ search, tell, leastPercent, zone, from, to, records, changes }: Replay): News[] {
   const byListing = new Map<string, ListingChange[]>();
   for (const change of changes) {
     const list = byListing.get(change.ListingKey);
@@ -61,8 +60,8 @@ function newsOf({ search, tell, zone, from, to, records, changes }: Replay): New
     let then: ListingRecord = record;
     const latestFirst = (byListing.get(record.ListingKey) ?? []).sort((a, b) => b.at - a.at);
     for (const change of latestFirst) {
-      const kind = tellableOf(change);
-      if (change.at > from && change.at <= to && kind && tell.includes(kind) && fits(search, then, { now: change.at, zone })) {
+      const isTold = change.at > from && change.at <= to && tellsChange({ tell, leastPercent }, change);
+      if (isTold && fits(search, then, { now: change.at, zone })) {
         news.push({ key: record.ListingKey, at: change.at });
       }
       if (change.field !== 'ListingKey') then = { ...then, [change.field]: change.from };

@@ -14,12 +14,22 @@ export class AlertItemRow {
   @Column('varchar', { length: 20 }) kind: string;
   @Column('varchar', { length: 120 }) why: string;
   @Column('datetime', { precision: 3 }) at: Date;
+  /** What the agent says of the home in the message. */
+  @Column('varchar', { length: 300, default: '' }) words: string;
   /** The digest that told it. */
   @Index() @Column('char', { length: 36, nullable: true }) digestId: string | null;
   @Column('datetime', { precision: 3, nullable: true }) toldAt: Date | null;
   /** Why it was kept back when its digest was written; null when it was not. */
   @Column('varchar', { length: 120, nullable: true }) dropped: string | null;
 }
+
+/** Why somebody decided that a home is not told; other reasons come from the home, and may pass. */
+export const NOT_TOLD = {
+  already: 'told already',
+  leftOut: 'left out by the agent',
+  keptBack: 'kept back by the agent',
+  notAdded: 'not sent when the search was changed',
+} as const;
 
 /** How far listing changes have been matched against the alerts: one row, locked by whoever matches. */
 @Entity('match_cursor')

@@ -10,12 +10,13 @@ import { SessionsModule } from '../sessions/index.js';
 import { AlertsController } from './alerts.controller.js';
 import { AlertsService } from './alerts.service.js';
 import { Digests } from './digests.js';
+import { HeldMessages } from './heldMessages.js';
 import { Matcher } from './matcher.js';
 
 @Module({
   imports: [ClientsModule, ClockModule, DeskModule, ListingsModule, MailModule, RoadsModule, SearchesModule, SessionsModule],
   controllers: [AlertsController],
-  providers: [AlertsService, Digests, Matcher],
+  providers: [AlertsService, Digests, HeldMessages, Matcher],
   exports: [AlertsService, Digests, Matcher],
 })
 export class AlertsModule {}

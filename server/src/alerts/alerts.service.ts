@@ -1,25 +1,28 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
-import { fits, forAudience, forecast, mayShow, nextDue } from '@perambula/core';
+import { addressShown, fits, forAudience, forecast, mayShow, nextDue, tellableOf } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
-import { DataSource } from 'typeorm';
+import { DataSource, In, IsNull, Not } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { clean, OutboxRow, renderLetter, whyNotWrite } from '../mail/index.js';
+import { clean, renderLetter } from '../mail/index.js';
 import { CountyContext } from '../roads/index.js';
 import { AlertRow, alertState } from '../schedules/index.js';
 import { SavedSearches } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { AlertItemRow } from './alert.entity.js';
+import { AlertItemRow, NOT_TOLD } from './alert.entity.js';
 import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
 import type { DigestItem } from './digests.js';
+import { insertOnce, whyOf } from './matcher.js';
 
 const FORECAST_DAYS = 60;
+/** A later message tells about so many homes. */
+const HOMES_OF_LATER = 2;
 
 @Injectable()
 export class AlertsService {
@@ -44,7 +47,7 @@ export class AlertsService {
     const fit = this.fitting(search, await this.listings.inReach([search.document]));
     const told = this.told(fit);
     return {
-      forecast: forecast({ search: search.document, tell: settings.tell, zone, from, to: now, records, changes }),
+      forecast: forecast({ ...settings, search: search.document, zone, from, to: now, records, changes }),
       to: search.clientId ? await this.clients.addressees(search.clientId) : [],
       subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
       homes: told.length,
@@ -52,15 +55,31 @@ export class AlertsService {
     };
   }
 
-  /** The first message's HTML as it would arrive now, with the words given. */
-  async firstLetter(agent: AgentRow, searchId: string, greeting: string): Promise<string> {
+  /** The first message as it would arrive now, or a later one with the latest news there was, in both its parts. */
+  async letter(agent: AgentRow, searchId: string, greeting: string, isLater: boolean): Promise<{ html: string; text: string }> {
     const search = await this.searches.own(agent.id, searchId);
     const [reader] = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
-    const told = this.told(this.fitting(search, await this.listings.inReach([search.document])));
+    const fitting = this.fitting(search, await this.listings.inReach([search.document]));
+    const told = isLater ? await this.lately(fitting) : this.told(fitting);
     const { publicUrl } = this.config;
     const [portal, stop] = [`${publicUrl}/p/preview`, `${publicUrl}/stop/preview`];
     const letter = this.digests.letter({ greeting }, reader?.name ?? 'there', agent, told, portal, stop);
-    return clean((await renderLetter(letter)).html);
+    const { html, text } = await renderLetter(letter);
+    return { html: clean(html), text };
+  }
+
+  /** Of homes that fit, those of which there was news last, as a later message tells it. */
+  private async lately(fitting: readonly ListingRecord[]): Promise<DigestItem[]> {
+    const records = new Map(fitting.filter((record) => mayShow(record, 'message')).map((record) => [record.ListingKey, record]));
+    const changes = await this.listings.changesFrom(new Date(this.clock.now() - FORECAST_DAYS * 86_400_000), true);
+    const homes = new Map<string, DigestItem>();
+    for (const change of changes.toSorted((a, b) => b.at - a.at)) {
+      const [kind, record] = [tellableOf(change), records.get(change.ListingKey)];
+      if (!kind || !record || homes.has(record.ListingKey)) continue;
+      homes.set(record.ListingKey, { listing: forAudience(record, 'message'), why: whyOf(kind, change, record), words: '' });
+      if (homes.size === HOMES_OF_LATER) break;
+    }
+    return [...homes.values()];
   }
 
   private fitting(search: SearchRow, records: readonly ListingRecord[]): ListingRecord[] {
@@ -72,7 +91,7 @@ export class AlertsService {
     return fit
       .filter((record) => mayShow(record, 'message'))
       .sort(freshestFirst)
-      .map((record) => ({ listing: forAudience(record, 'message'), why: firstWhy(record) }));
+      .map((record) => ({ listing: forAudience(record, 'message'), why: firstWhy(record), words: '' }));
   }
 
   /** Starts a search's alert, or changes one that runs without telling anything again. */
@@ -98,7 +117,9 @@ export class AlertsService {
         searchId,
         ...settings,
         tell: [...settings.tell],
+        holdIf: [...settings.holdIf],
         state: 'running',
+        pausedUntil: null,
         startedAt,
         nextDueAt: new Date(due),
         introduced: before?.introduced ?? false,
@@ -108,38 +129,69 @@ export class AlertsService {
     });
   }
 
-  async setState(agentId: string, searchId: string, state: AlertState['state']): Promise<AlertState> {
+  /** @param until  when a paused one runs again by itself */
+  async setState(agentId: string, searchId: string, state: AlertState['state'], until: Date | null): Promise<AlertState> {
     await this.searches.own(agentId, searchId);
     const alerts = this.database.getRepository(AlertRow);
     const alert = found(await alerts.findOneBy({ searchId }), 'alert');
     const now = this.clock.now();
+    if (until && (state !== 'paused' || until.getTime() <= now))
+      throw new Failure('request.invalid', 'Only a pause ends at a time, and that time is still to come.', { path: 'until' });
     const due = state === 'running' ? new Date(nextDue(alert.cadence, now, this.config.zone, alert.startedAt.getTime())) : null;
-    await alerts.update({ searchId }, { state, nextDueAt: due });
+    await alerts.update({ searchId }, { state, nextDueAt: due, pausedUntil: until });
     return alertState(found(await alerts.findOneBy({ searchId }), 'alert'));
   }
 
-  /** Lets a held message go, or throws it away; what no reader was told does not stand in the portal either. */
-  async pass(agentId: string, messageId: string, send: boolean): Promise<void> {
-    await this.database.transaction(async (manager) => {
-      const held = await manager.findOne(OutboxRow, {
-        where: { id: messageId, agentId, state: 'held' },
-        lock: { mode: 'pessimistic_write' },
-      });
-      const { id, digestId, personId, kind } = found(held, 'held message');
-      if (send) {
-        const why = await whyNotWrite(manager, personId, kind);
-        if (why) throw new Failure('address.stopped', `This message is not sent: ${why}.`);
-        await manager.update(OutboxRow, { id }, { state: 'queued', nextTryAt: new Date() });
-        return;
-      }
-      await manager.delete(OutboxRow, { id });
-      if (digestId && !(await manager.existsBy(OutboxRow, { digestId }))) {
-        await manager.update(AlertItemRow, { digestId }, { toldAt: null, dropped: 'kept back by the agent' });
-      }
-    });
+  /** The homes that fit now, and that the household was never told of nor passed over for: what a changed search adds. */
+  async added(agentId: string, searchId: string): Promise<{ key: string; address: string; why: string }[]> {
+    const search = await this.searches.own(agentId, searchId);
+    // one that has not begun yet tells all that fits when it does
+    const begun = { searchId, state: 'running' as const, introduced: true };
+    if (!(await this.database.getRepository(AlertRow).existsBy(begun))) return [];
+    const known = await this.database.query<{ listingKey: string }[]>(
+      `SELECT i.listingKey FROM alert_items i JOIN searches s ON s.id = i.searchId
+         WHERE (i.searchId = ? AND (i.dropped IS NULL OR i.dropped IN (?))) OR (s.clientId = ? AND i.toldAt IS NOT NULL)
+       UNION SELECT listingKey FROM sent_homes WHERE clientId = ?`,
+      [searchId, Object.values(NOT_TOLD), search.clientId, search.clientId],
+    );
+    const keys = new Set(known.map(({ listingKey }) => listingKey));
+    return this.told(this.fitting(search, await this.listings.inReach([search.document])))
+      .filter(({ listing }) => !keys.has(listing.ListingKey))
+      .map(({ listing, why }) => ({ key: listing.ListingKey, address: addressShown(listing), why }));
   }
 
-  async heldMessage(agentId: string, messageId: string): Promise<OutboxRow> {
-    return found(await this.database.getRepository(OutboxRow).findOneBy({ id: messageId, agentId }), 'message');
+  /** Tells what a changed search adds in a message of its own, as soon as one may be sent; or never, where it is not sent. */
+  async tellAdded(
+    agentId: string,
+    searchId: string,
+    homes: readonly { key: string; why: string }[],
+    send: boolean,
+  ): Promise<AlertState> {
+    await this.searches.own(agentId, searchId);
+    return this.database.transaction(async (manager) => {
+      const alert = found(await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } }), 'alert');
+      if (alert.state !== 'running' || !alert.introduced)
+        throw new Failure('alert.notRunning', 'This alert has not begun, or does not run now: what fits is told when it does.');
+      const at = this.clock.date();
+      const dropped = send ? null : NOT_TOLD.notAdded;
+      // what did not fit when it should have been told
+      const passed = {
+        searchId,
+        sequence: 0,
+        listingKey: In(homes.map(({ key }) => key)),
+        toldAt: IsNull(),
+        dropped: Not(IsNull()),
+      };
+      await manager.delete(AlertItemRow, passed);
+      await insertOnce(
+        manager,
+        homes.map(({ key, why }) => ({ searchId, listingKey: key, sequence: 0, kind: 'new', why, at, dropped })),
+      );
+      if (send && homes.length > 0) {
+        const due = nextDue('atOnce', at.getTime(), this.config.zone, alert.startedAt.getTime());
+        await manager.update(AlertRow, { searchId }, { nextDueAt: new Date(due) });
+      }
+      return alertState(await manager.findOneByOrFail(AlertRow, { searchId }));
+    });
   }
 }

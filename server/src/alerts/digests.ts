@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { addressShown, fits, forAudience, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
+import { addressShown, fits, forAudience, heldFor, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
 import type { ListingRecord, Search, ShownTo } from '@perambula/core';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -17,7 +17,7 @@ import { CountyContext } from '../roads/index.js';
 import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
-import { AlertItemRow } from './alert.entity.js';
+import { AlertItemRow, NOT_TOLD } from './alert.entity.js';
 import { insertOnce, lockMatching } from './matcher.js';
 
 const MOST_HOMES_A_MESSAGE = 6;
@@ -26,6 +26,15 @@ const MOST_HOMES_A_MESSAGE = 6;
 export interface DigestItem {
   readonly listing: ShownTo<'message'>;
   readonly why: string;
+  /** What the agent says of it. */
+  readonly words: string;
+}
+
+/** When a home was told to a household last. */
+interface ToldLast {
+  readonly byAny: ReadonlyMap<string, Date>;
+  /** By its other alerts, or chosen and sent by hand. */
+  readonly byOthers: ReadonlyMap<string, Date>;
 }
 
 /** Writes the messages that are due. A digest claims its items and writes to the outbox in one transaction. */
@@ -43,24 +52,42 @@ export class Digests {
   ) {}
 
   async run(): Promise<void> {
+    await this.resume();
     const due = await this.database
       .getRepository(AlertRow)
       .find({ select: { searchId: true }, where: { state: 'running', nextDueAt: LessThanOrEqual(this.clock.date()) } });
     for (const { searchId } of due) await this.database.transaction((manager) => this.write(manager, searchId));
   }
 
+  /** Those run again that were paused until now; what came meanwhile is told at their usual time. */
+  private async resume(): Promise<void> {
+    const over = await this.database
+      .getRepository(AlertRow)
+      .find({ select: { searchId: true }, where: { state: 'paused', pausedUntil: LessThanOrEqual(this.clock.date()) } });
+    for (const { searchId } of over) {
+      await this.database.transaction(async (manager) => {
+        const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
+        if (alert?.state !== 'paused' || !alert.pausedUntil || alert.pausedUntil.getTime() > this.clock.now()) return;
+        const due = nextDue(alert.cadence, alert.pausedUntil.getTime(), this.config.zone, alert.startedAt.getTime());
+        await manager.update(AlertRow, { searchId }, { state: 'running', pausedUntil: null, nextDueAt: new Date(due) });
+      });
+    }
+  }
+
   private async write(manager: EntityManager, searchId: string): Promise<void> {
     const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
     const now = this.clock.now();
     if (!alert || alert.state !== 'running' || !alert.nextDueAt || alert.nextDueAt.getTime() > now) return;
-    // held before the first plain read, which is what the database's snapshot begins with: a change that is matched
-    // between that snapshot and this transaction's end would see an alert without its first message, and pass it over
+    // both are held before the first plain read, which is what the database's snapshot begins with: another alert of this
+    // household would else tell the same home meanwhile, and a change that is matched between that snapshot and this
+    // transaction's end would see an alert without its first message, and pass it over
+    await manager.query('SELECT c.id FROM searches s JOIN clients c ON c.id = s.clientId WHERE s.id = ? FOR UPDATE', [searchId]);
     if (!alert.introduced) await lockMatching(manager);
     const search = await manager.findOneByOrFail(SearchRow, { id: searchId });
     const readers = search.clientId ? await this.clients.readersOf(search.clientId) : [];
     // with nobody to read it, the news is kept until somebody's address is confirmed
     if (search.clientId && readers.length > 0) {
-      if (!alert.introduced) alert.sinceSequence = await this.gatherAll(manager, search);
+      if (!alert.introduced) alert.sinceSequence = await this.begin(manager, alert, search);
       await this.tell(manager, alert, search, readers);
       alert.introduced = true;
     }
@@ -70,10 +97,11 @@ export class Digests {
     await manager.save(alert);
   }
 
-  /** The first message tells all that fits. Gives the sequence number that the listings were read at. */
-  private async gatherAll(manager: EntityManager, search: SearchRow): Promise<number> {
+  /** The first message tells all that fits, if it should. Gives the sequence number from which on changes are news. */
+  private async begin(manager: EntityManager, { newsOnly }: AlertRow, search: SearchRow): Promise<number> {
     // both reads see one snapshot of the database, so no change falls between them
     const { value } = await manager.findOneByOrFail(SequenceRow, { id: 1 });
+    if (newsOnly) return value;
     const context = this.context.now();
     const fitting = (await this.listings.inReach([search.document], manager))
       .filter((record) => fits(search.document, record, context))
@@ -101,20 +129,41 @@ export class Digests {
     const rows = await manager.findBy(ListingRow, { listingKey: In([...new Set(items.map(({ listingKey }) => listingKey))]) });
     const records = new Map(rows.filter(({ removed }) => !removed).map(({ listingKey, data }) => [listingKey, data]));
     const digestId = randomUUID();
-    const told = new Map<string, DigestItem>();
+    const last = await this.toldLast(manager, search, [...records.keys()]);
     for (const item of items) {
       const record = records.get(item.listingKey);
-      item.dropped = record ? this.whyNot(search.document, record) : 'no longer in the feed';
-      if (item.dropped || !record) continue;
-      Object.assign(item, { digestId, toldAt: this.clock.date() });
-      const before = told.get(item.listingKey);
-      told.set(item.listingKey, {
-        listing: forAudience(record, 'message'),
-        why: before ? `${before.why}, ${item.why.toLowerCase()}` : item.why,
-      });
+      item.dropped = record
+        ? (this.whyNot(search.document, item, record) ?? whyToldAlready(item, last))
+        : 'no longer in the feed';
+      if (!item.dropped) Object.assign(item, { digestId, toldAt: this.clock.date() });
     }
     await this.keep(manager, items);
-    if (told.size > 0) await this.address(manager, alert, search, readers, [...told.values()], digestId);
+    const told = items.filter(({ dropped }) => !dropped);
+    if (told.length === 0) return;
+    const homes = [...new Set(told.map(({ listingKey }) => listingKey))].map((key) => ({
+      status: records.get(key)?.['StandardStatus'],
+      wasToldBefore: last.byAny.has(key),
+    }));
+    const state = alert.held || heldFor(alert.holdIf, homes).length > 0 ? 'held' : 'queued';
+    await this.address(manager, { alert, search, readers, told: gathered(told, records), digestId, state });
+  }
+
+  /** When each of some homes was told to a search's household last. */
+  private async toldLast(manager: EntityManager, { id, clientId }: SearchRow, keys: readonly string[]): Promise<ToldLast> {
+    if (keys.length === 0) return { byAny: new Map(), byOthers: new Map() };
+    const rows = await manager.query<{ listingKey: string; isOther: 0 | 1 | '0' | '1'; at: Date }[]>(
+      `SELECT listingKey, isOther, MAX(at) AS at FROM (
+         SELECT i.listingKey, i.searchId <> ? AS isOther, i.toldAt AS at FROM alert_items i
+           JOIN searches s ON s.id = i.searchId
+           WHERE s.clientId = ? AND i.listingKey IN (?) AND i.toldAt IS NOT NULL
+         UNION ALL
+         SELECT listingKey, 1, at FROM sent_homes WHERE clientId = ? AND listingKey IN (?)
+       ) AS told GROUP BY listingKey, isOther ORDER BY at`,
+      [id, clientId, keys, clientId, keys],
+    );
+    const others = rows.filter(({ isOther }) => Number(isOther) === 1);
+    const byKey = (told: typeof rows): Map<string, Date> => new Map(told.map(({ listingKey, at }) => [listingKey, at]));
+    return { byAny: byKey(rows), byOthers: byKey(others) };
   }
 
   /** Keeps what became of each item, all of the same fate at once. */
@@ -127,20 +176,15 @@ export class Digests {
   }
 
   /** Every item is looked at again when its message is written. */
-  private whyNot(search: Search, record: ListingRecord): string | null {
+  private whyNot(search: Search, { kind }: AlertItemRow, record: ListingRecord): string | null {
     if (!mayShow(record, 'message')) return 'the seller allows no display on the internet';
+    // what was sold fits no more
+    if (kind === 'sold') return null;
     if (!inReach(search, record)) return `now ${String(record['StandardStatus'])}`;
     return standingOf(judge(search, record, this.context.now())) === 'fit' ? null : 'no longer fits';
   }
 
-  private async address(
-    manager: EntityManager,
-    alert: AlertRow,
-    search: SearchRow,
-    readers: readonly PersonRow[],
-    told: readonly DigestItem[],
-    digestId: string,
-  ): Promise<void> {
+  private async address(manager: EntityManager, { alert, search, readers, told, digestId, state }: Digest): Promise<void> {
     const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
     const client = found(await manager.findOneBy(ClientRow, { id: search.clientId ?? '' }), 'client');
     for (const person of readers) {
@@ -150,7 +194,7 @@ export class Digests {
         ...toPerson(agent, client.id, person),
         subject: subjectOf(alert, search.name, told),
         letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
-        state: alert.held ? 'held' : 'queued',
+        state,
         digestId,
         kind: 'digest',
       });
@@ -171,12 +215,43 @@ export class Digests {
     return {
       greeting: `Hello ${firstName(personName)},`,
       paragraphs: alert.greeting.trim() ? [alert.greeting.trim()] : [],
-      homes: shown.map(({ listing, why }) => letterHome(listing, why, portalUrl, this.config)),
+      homes: shown.map(({ listing, why, words }) => ({ ...letterHome(listing, why, portalUrl, this.config), words })),
       button: { label: more > 0 ? `See these and ${more} more` : 'See them and say what you think', url: portalUrl },
       agent,
       stopUrl,
     };
   }
+}
+
+/** A message as it is addressed to each of a household. */
+interface Digest {
+  readonly alert: AlertRow;
+  readonly search: SearchRow;
+  readonly readers: readonly PersonRow[];
+  readonly told: readonly DigestItem[];
+  readonly digestId: string;
+  readonly state: 'queued' | 'held';
+}
+
+/** A message's homes, each once with all its news, in the order of what came first. */
+export function gathered(items: readonly AlertItemRow[], records: ReadonlyMap<string, ListingRecord>): DigestItem[] {
+  const homes = new Map<string, DigestItem>();
+  for (const { listingKey, why, words } of items) {
+    const [record, before] = [records.get(listingKey), homes.get(listingKey)];
+    if (!record) continue;
+    homes.set(listingKey, {
+      listing: forAudience(record, 'message'),
+      why: before ? `${before.why}, ${why.toLowerCase()}` : why,
+      words: before?.words || words,
+    });
+  }
+  return [...homes.values()];
+}
+
+/** Whether the household learned of it otherwise: of a home that fits, ever; of news, since it happened. */
+function whyToldAlready({ listingKey, sequence, at }: AlertItemRow, { byOthers }: ToldLast): string | null {
+  const last = byOthers.get(listingKey);
+  return last && (sequence === 0 || last >= at) ? NOT_TOLD.already : null;
 }
 
 /** The order of an alert's first message, which shows only some of its homes: those that changed last come first. */

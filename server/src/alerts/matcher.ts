@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { dollars, fits, ReverseIndex, tellableOf, today } from '@perambula/core';
+import { dollars, fits, ReverseIndex, tellableOf, tellsChange, today } from '@perambula/core';
 import type { ListingChange, ListingRecord, Search, Tellable } from '@perambula/core';
 import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -94,7 +94,7 @@ export class Matcher {
       if (!kind || !record) continue;
       for (const alert of fitting.get(event.listingKey) ?? []) {
         const isNews = alert.introduced && event.sequence > alert.sinceSequence;
-        if (isNews && alert.tell.includes(kind)) {
+        if (isNews && kind !== 'sold' && tellsChange(alert, change)) {
           items.push({
             searchId: alert.searchId,
             listingKey: event.listingKey,
@@ -106,7 +106,30 @@ export class Matcher {
         }
       }
     }
+    const sold = events.filter((event) => tellableOf(asChange(event)) === 'sold');
+    if (sold.length > 0) items.push(...(await this.soldOnes(manager, running, sold)));
     await insertOnce(manager, items);
+  }
+
+  /** That a home was sold is news to those who were told of it, and of whom somebody likes it. */
+  private async soldOnes(
+    manager: EntityManager,
+    running: readonly Running[],
+    sold: readonly ListingEventRow[],
+  ): Promise<Partial<AlertItemRow>[]> {
+    const liked = await manager.query<{ searchId: string; listingKey: string }[]>(
+      `SELECT DISTINCT i.searchId, i.listingKey FROM alert_items i
+         JOIN searches s ON s.id = i.searchId
+         JOIN reactions r ON r.clientId = s.clientId AND r.listingKey = i.listingKey AND r.verdict = 'like'
+       WHERE i.listingKey IN (?) AND i.toldAt IS NOT NULL`,
+      [sold.map(({ listingKey }) => listingKey)],
+    );
+    const tells = new Set(running.filter(({ alert }) => alert.tell.includes('sold')).map(({ alert }) => alert.searchId));
+    return sold.flatMap(({ listingKey, sequence, at }) =>
+      liked
+        .filter((told) => told.listingKey === listingKey && tells.has(told.searchId))
+        .map(({ searchId }) => ({ searchId, listingKey, sequence, kind: 'sold', why: 'Sold', at })),
+    );
   }
 
   /** What fits since midnight by the calendar alone: "new in the last 30 days", "open in the next week". */
@@ -172,5 +195,7 @@ export function whyOf(kind: Tellable, { from, to }: ListingChange, record: Listi
       return 'Back on the market';
     case 'underContract':
       return 'Under contract';
+    case 'sold':
+      return 'Sold';
   }
 }

@@ -32,7 +32,10 @@ afterAll(() => stack.end());
 const SETTINGS: AlertSettings = {
   cadence: 'atOnce',
   tell: ['new', 'priceDown', 'backOnMarket'],
+  leastPercent: 0,
+  newsOnly: false,
   held: false,
+  holdIf: [],
   subject: '',
   greeting: 'here is what fits — & more <b>soon</b>.',
 };

@@ -46,8 +46,8 @@ describe('a home that comes while another server writes an alert’s first messa
     database = await new DataSource({ ...databaseOptions({ database: stack.run.database }), migrationsRun: false }).initialize();
     const now = Date.parse('2026-04-14T14:00:00Z');
     await database.query(
-      `INSERT INTO alerts (searchId, cadence, tell, held, subject, greeting, state, startedAt, nextDueAt, introduced, sinceSequence)
-       VALUES (?, 'atOnce', ?, 0, '', '', 'running', ?, ?, 0, 0)`,
+      `INSERT INTO alerts (searchId, cadence, tell, held, holdIf, subject, greeting, state, startedAt, nextDueAt, introduced, sinceSequence)
+       VALUES (?, 'atOnce', ?, 0, '[]', '', '', 'running', ?, ?, 0, 0)`,
       [searchId, JSON.stringify(TELL), new Date(now), new Date(now)],
     );
     const clock = { now: () => now, date: () => new Date(now), time: () => ({ now, zone: 'America/New_York' }) };

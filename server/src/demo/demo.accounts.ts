@@ -114,6 +114,7 @@ export class DemoAccounts implements OnModuleInit {
           cadence: 'eachMorning',
           tell: ['new', 'priceDown', 'backOnMarket'],
           held: false,
+          holdIf: [],
           subject: '',
           greeting: '',
           state: 'running',

@@ -17,6 +17,7 @@ const letter = (more: Partial<Letter> = {}): Letter => ({
   paragraphs: ['here is what I found.'],
   homes: [
     {
+      words: '',
       why: 'New on the market',
       price: '$418,000',
       address: '27 Lantern Ln, Port Ostrey',

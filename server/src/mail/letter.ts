@@ -47,7 +47,7 @@ ${button ? `<mj-section background-color="#FFFFFF" padding="4px 0 20px"><mj-colu
 
 function homeMarkup(home: LetterHome): string {
   return `<mj-section background-color="#FFFFFF" padding="10px 4px" border-top="1px solid #E4DFD5"><mj-column width="36%"><mj-image src="${escape(home.picture)}" alt="${escape(`Drawing of ${home.address}`)}" href="${escape(home.url)}" border-radius="8px" padding="4px 12px"/></mj-column>
-<mj-column width="64%"><mj-text font-size="14px" line-height="1.45" padding="2px 12px"><span style="color:${MULBERRY};font-weight:600;font-size:13px">${escape(home.why)}</span><br/><a href="${escape(home.url)}" style="color:${INK};text-decoration:none;font-size:17px;font-weight:700">${escape(home.price)} · ${escape(home.address)}</a><br/>${escape(home.facts)}<br/><span style="color:${SOFT};font-size:12px">${escape(home.credit)}</span></mj-text></mj-column></mj-section>`;
+<mj-column width="64%"><mj-text font-size="14px" line-height="1.45" padding="2px 12px"><span style="color:${MULBERRY};font-weight:600;font-size:13px">${escape(home.why)}</span><br/><a href="${escape(home.url)}" style="color:${INK};text-decoration:none;font-size:17px;font-weight:700">${escape(home.price)} · ${escape(home.address)}</a><br/>${escape(home.facts)}${home.words ? `<br/><em>${escape(home.words)}</em>` : ''}<br/><span style="color:${SOFT};font-size:12px">${escape(home.credit)}</span></mj-text></mj-column></mj-section>`;
 }
 
 function plainText({ greeting, paragraphs, words, homes, report, button, agent, stopUrl }: Letter): string {
@@ -55,7 +55,10 @@ function plainText({ greeting, paragraphs, words, homes, report, button, agent, 
     greeting,
     ...paragraphs,
     ...(words?.text ? [words.text] : []),
-    ...homes.map((home) => `${home.why}\n${home.price}  ${home.address}\n${home.facts}\n${home.credit}\n${home.url}`),
+    ...homes.map(
+      (home) =>
+        `${home.why}\n${home.price}  ${home.address}\n${home.facts}\n${home.words ? `${home.words}\n` : ''}${home.credit}\n${home.url}`,
+    ),
     ...(report?.table ? [comparedText(report.table)] : []),
     ...(report ? report.homes.map(pictureText) : []),
     ...(button ? [`${button.label}: ${button.url}`] : []),

@@ -7,6 +7,8 @@ import type { Config } from '../common/config.js';
 /** A home as a letter tells it. */
 export interface LetterHome {
   readonly why: string;
+  /** What the agent says of it; empty where they say nothing. */
+  readonly words: string;
   readonly price: string;
   readonly address: string;
   readonly facts: string;
@@ -26,6 +28,7 @@ export function letterHome(
   const price = numberIn(listing, 'ListPrice');
   return {
     why,
+    words: '',
     price: price === null ? 'Price not given' : dollars(price),
     address: addressShown(listing),
     facts: factsOf(listing),

@@ -73,9 +73,10 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
     await this.clock.look();
     const now = this.clock.now();
     const [row] = await this.database.query<{ due: Date | null; atOnce: string | null }[]>(
-      `SELECT MIN(IF(cadence <> 'atOnce' AND nextDueAt > ?, nextDueAt, NULL)) AS due, SUM(cadence = 'atOnce') AS atOnce
-       FROM alerts WHERE state = 'running'`,
-      [new Date(now)],
+      `SELECT MIN(IF(state = 'paused', pausedUntil, IF(cadence <> 'atOnce' AND nextDueAt > ?, nextDueAt, NULL))) AS due,
+         SUM(state = 'running' AND cadence = 'atOnce') AS atOnce
+       FROM alerts WHERE state = 'running' OR (state = 'paused' AND pausedUntil > ?)`,
+      [new Date(now), new Date(now)],
     );
     const step = isFar || Number(row?.atOnce) === 0 ? LONGEST_STEP_MS : AT_ONCE_STEP_MS;
     return Math.min(now + step, row?.due?.getTime() ?? Infinity);

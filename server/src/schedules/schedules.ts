@@ -16,14 +16,18 @@ export class Schedules {
 }
 
 export function alertState(row: AlertRow): AlertState {
-  const { cadence, tell, held, subject, greeting, state, nextDueAt } = row;
+  const { cadence, tell, leastPercent, newsOnly, held, holdIf, subject, greeting, state, nextDueAt, pausedUntil } = row;
   return {
     cadence,
     tell,
+    leastPercent,
+    newsOnly,
     held,
+    holdIf,
     subject,
     greeting,
     state,
     nextDueAt: state === 'running' ? (nextDueAt?.toISOString() ?? null) : null,
+    pausedUntil: state === 'paused' ? (pausedUntil?.toISOString() ?? null) : null,
   };
 }

@@ -1,8 +1,8 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { CADENCES, TELLABLE } from '@perambula/core';
-import type { Cadence, Tellable } from '@perambula/core';
-import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn } from 'class-validator';
-import { IsLine, IsText } from '../../common/fields.js';
+import { CADENCES, HOLD_REASONS, TELLABLE } from '@perambula/core';
+import type { Cadence, HoldReason, Tellable } from '@perambula/core';
+import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, Max, Min } from 'class-validator';
+import { IsLine, IsMoment, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class AlertBody {
   @ApiProperty({ enum: CADENCES }) @IsIn(CADENCES) cadence: Cadence;
@@ -12,14 +12,41 @@ export class AlertBody {
   @ArrayUnique()
   @IsIn(TELLABLE, { each: true })
   tell: Tellable[];
+  @ApiProperty({ description: 'Of price changes, those of so many per cent or more are told.' })
+  @IsInt()
+  @Min(0)
+  @Max(50)
+  leastPercent: number = 0;
+  @ApiProperty() @IsBoolean() newsOnly: boolean = false;
   @ApiProperty() @IsBoolean() held: boolean;
+  @ApiProperty({ enum: HOLD_REASONS, isArray: true })
+  @IsArray()
+  @ArrayUnique()
+  @IsIn(HOLD_REASONS, { each: true })
+  holdIf: HoldReason[] = [];
   @ApiProperty() @IsLine(200) subject: string;
   @ApiProperty() @IsText(2000) greeting: string;
+}
+
+/** Which of an alert's messages is looked at, and how. */
+export class LetterQuery {
+  @ApiProperty({ required: false }) @IsText(2000) greeting: string = '';
+  @ApiProperty({ required: false, enum: ['first', 'later'] }) @IsIn(['first', 'later']) which: 'first' | 'later' = 'first';
+  @ApiProperty({ required: false, enum: ['html', 'text'] }) @IsIn(['html', 'text']) as: 'html' | 'text' = 'html';
 }
 
 export class AlertStateBody {
   @ApiProperty({ enum: ['running', 'paused', 'stopped'] }) @IsIn(['running', 'paused', 'stopped']) state:
     'running' | 'paused' | 'stopped';
+  @ApiProperty({ required: false, format: 'date-time' })
+  @MayBeLeftOut()
+  @IsMoment('When it runs again is a moment, such as 2026-05-01T04:00:00Z.')
+  until?: string;
+}
+
+export class HeldHomeBody {
+  @ApiProperty() @IsLine(300) words: string;
+  @ApiProperty() @IsBoolean() isLeftOut: boolean;
 }
 
 export class PassBody {

@@ -10,8 +10,10 @@ import { useFile } from '../clients/index.js';
 import { FilePanel } from '../files/index.js';
 import { useSavedSearch } from '../searches/index.js';
 import { useAlertState, usePreview, useStartAlert } from './alerts.api.js';
+import { BeforeItGoes } from './BeforeItGoes.js';
 import { HowOften } from './HowOften.js';
 import { LetterSheet } from './LetterSheet.js';
+import { PauseMenu } from './PauseMenu.js';
 import { WhatToTell } from './WhatToTell.js';
 import { classesOf } from '../../shared/classes.js';
 import alertsCss from './alerts.module.css';
@@ -22,7 +24,10 @@ const cx = classesOf(alertsCss, ownCss);
 const STARTING: AlertSettings = {
   cadence: 'eachMorning',
   tell: ['new', 'priceDown', 'backOnMarket'],
+  leastPercent: 0,
+  newsOnly: false,
   held: false,
+  holdIf: [],
   subject: '',
   greeting: 'here is what fits your search. Tap like, unsure or not for us; it helps me to look for you.',
 };
@@ -51,8 +56,8 @@ function Editor({ search }: { readonly search: SavedSearch }) {
   const { alert } = search;
   const [settings, setSettings] = useState<AlertSettings>(() => {
     if (!alert) return STARTING;
-    const { cadence, tell, held, subject, greeting } = alert;
-    return { cadence, tell, held, subject, greeting };
+    const { cadence, tell, leastPercent, newsOnly, held, holdIf, subject, greeting } = alert;
+    return { cadence, tell, leastPercent, newsOnly, held, holdIf, subject, greeting };
   });
   const preview = usePreview(search.id, settings);
   const set = (changes: Partial<AlertSettings>): void => setSettings({ ...settings, ...changes });
@@ -62,23 +67,35 @@ function Editor({ search }: { readonly search: SavedSearch }) {
       <aside className={cx('how')} aria-label="How often and what">
         <h2>How often</h2>
         {preview.data && <HowOften preview={preview.data} settings={settings} onChoose={(cadence) => set({ cadence })} />}
-        <WhatToTell tell={settings.tell} onChange={(tell) => set({ tell })} />
-        <h2>Before it goes</h2>
-        <div className={cx('chips')}>
-          <button type="button" className={cx('choice')} aria-pressed={settings.held} onClick={() => set({ held: true })}>
-            Hold it for my look
-          </button>
-          <button type="button" className={cx('choice')} aria-pressed={!settings.held} onClick={() => set({ held: false })}>
-            Send without a look
-          </button>
-        </div>
+        <WhatToTell news={settings} onChange={set} />
+        {!alert && <Beginning newsOnly={settings.newsOnly} onChange={(newsOnly) => set({ newsOnly })} />}
+        <BeforeItGoes settings={settings} onChange={set} />
         <h2>When</h2>
         <p className="soft">
           7:30 am by the county’s clock, evenings at 6:00 pm; at once not before 7 am or after 9 pm.
           {alert?.nextDueAt && ` Next: ${dayAndTime(alert.nextDueAt)}.`}
+          {alert?.state === 'paused' &&
+            ` Paused${alert.pausedUntil ? ` until ${dayAndTime(alert.pausedUntil)}` : ' until you resume it'}.`}
         </p>
         <StartAndStop search={search} settings={settings} />
       </aside>
+    </>
+  );
+}
+
+/** What an alert's first message tells. */
+function Beginning({ newsOnly, onChange }: { readonly newsOnly: boolean; readonly onChange: (newsOnly: boolean) => void }) {
+  return (
+    <>
+      <h2>To begin with</h2>
+      <div className={cx('chips')}>
+        <button type="button" className={cx('choice')} aria-pressed={!newsOnly} onClick={() => onChange(false)}>
+          What fits now
+        </button>
+        <button type="button" className={cx('choice')} aria-pressed={newsOnly} onClick={() => onChange(true)}>
+          Only what comes
+        </button>
+      </div>
     </>
   );
 }
@@ -97,7 +114,9 @@ function StartAndStop({ search, settings }: { readonly search: SavedSearch; read
         void message.success(
           running
             ? 'Kept; it applies from the next message on.'
-            : `Started. The first message goes ${nextDueAt ? dayAndTime(nextDueAt) : 'soon'}.`,
+            : settings.newsOnly
+              ? 'Started. It tells what comes from now on.'
+              : `Started. The first message goes ${nextDueAt ? dayAndTime(nextDueAt) : 'soon'}.`,
         ),
       onError: fail,
     });
@@ -106,8 +125,10 @@ function StartAndStop({ search, settings }: { readonly search: SavedSearch; read
       <Button type="primary" disabled={settings.tell.length === 0} loading={start.isPending} onClick={begin}>
         {running ? 'Keep the changes' : alert?.state === 'paused' ? 'Resume the alert' : 'Start the alert'}
       </Button>
-      {running && <Button onClick={() => setState.mutate('paused', { onError: fail })}>Pause</Button>}
-      {alert && alert.state !== 'stopped' && <Button onClick={() => setState.mutate('stopped', { onError: fail })}>Stop</Button>}
+      {running && <PauseMenu onPause={(until) => setState.mutate({ state: 'paused', until }, { onError: fail })} />}
+      {alert && alert.state !== 'stopped' && (
+        <Button onClick={() => setState.mutate({ state: 'stopped' }, { onError: fail })}>Stop</Button>
+      )}
     </div>
   );
 }

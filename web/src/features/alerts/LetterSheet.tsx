@@ -1,5 +1,6 @@
 import type { AlertSettings, SavedSearch } from '@perambula/contract';
-import { Input } from 'antd';
+import { Input, Segmented } from 'antd';
+import { useState } from 'react';
 import { Addressees, LetterLine } from '../../shared/LetterLine.js';
 import { useSettled } from '../../shared/useSettled.js';
 import { Failed } from '../../shared/Waiting.js';
@@ -45,7 +46,7 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
         </LetterLine>
         {preview.data && preview.data.keptOff > 0 && <KeptOff homes={preview.data.keptOff} />}
         {preview.isError && <Failed error={preview.error} retry={() => void preview.refetch()} />}
-        <LetterFrame searchId={search.id} greeting={settings.greeting} />
+        <LetterFrame search={search} greeting={settings.greeting} />
       </div>
     </section>
   );
@@ -65,13 +66,41 @@ function KeptOff({ homes }: { readonly homes: number }) {
 const TYPING_PAUSE_MS = 400;
 
 /** The message in a frame of its own, which the server fills, once the typing pauses. */
-function LetterFrame({ searchId, greeting }: { readonly searchId: string; readonly greeting: string }) {
+function LetterFrame({ search, greeting }: { readonly search: SavedSearch; readonly greeting: string }) {
   const settled = useSettled(greeting, TYPING_PAUSE_MS);
+  const [which, setWhich] = useState<'first' | 'later'>(search.alert ? 'later' : 'first');
+  const [look, setLook] = useState<'mail' | 'telephone' | 'text'>('mail');
+  const query = new URLSearchParams({ greeting: settled, which, as: look === 'text' ? 'text' : 'html' });
   return (
-    <iframe
-      className={cx('letter-frame')}
-      title="The message as it will arrive"
-      src={`/api/searches/${searchId}/alert/letter?greeting=${encodeURIComponent(settled)}`}
-    />
+    <>
+      <div className={cx('looks')}>
+        <Segmented
+          size="small"
+          aria-label="Which message"
+          value={which}
+          options={[
+            { value: 'first', label: 'First message' },
+            { value: 'later', label: 'Later ones' },
+          ]}
+          onChange={setWhich}
+        />
+        <Segmented
+          size="small"
+          aria-label="Seen as"
+          value={look}
+          options={[
+            { value: 'mail', label: 'Mail' },
+            { value: 'telephone', label: 'Telephone' },
+            { value: 'text', label: 'Plain text' },
+          ]}
+          onChange={setLook}
+        />
+      </div>
+      <iframe
+        className={cx(look === 'telephone' ? 'letter-frame is-telephone' : 'letter-frame')}
+        title="The message as it will arrive"
+        src={`/api/searches/${search.id}/alert/letter?${query}`}
+      />
+    </>
   );
 }

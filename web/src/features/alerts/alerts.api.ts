@@ -30,4 +30,9 @@ function useAlertChange<T>(change: (input: T) => Promise<AlertState>) {
 export const useStartAlert = (searchId: string) =>
   useAlertChange((body: AlertSettings) => ask(startAlert, { at: { id: searchId }, body }));
 export const useAlertState = (searchId: string) =>
-  useAlertChange((state: AlertState['state']) => ask(setAlertState, { at: { id: searchId }, body: { state } }));
+  useAlertChange((body: Pick<AlertState, 'state'> & { readonly until?: string | undefined }) =>
+    ask(setAlertState, {
+      at: { id: searchId },
+      body: body.until === undefined ? { state: body.state } : { ...body, until: body.until },
+    }),
+  );

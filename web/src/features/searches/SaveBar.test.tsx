@@ -46,6 +46,20 @@ describe('saving a search', () => {
     await userEvent.click((await screen.findAllByRole('button', { name: 'Look at that version' })).at(-1) as HTMLElement);
     expect(useDraft.getState()).toMatchObject({ version: 5, document: { kinds: ['Farm'] } });
   });
+  it('whose alert runs asks whether what it adds is sent, and sends it or never does', async () => {
+    const alert = { state: 'running' } as SavedSearch['alert'];
+    const answers = {
+      'PUT searches/s1': { ...saved(4, ['Land']), alert },
+      'GET searches/s1/alert/added': { homes: 5, first: ['1 Kelp Rd', '2 Kelp Rd', '3 Kelp Rd'] },
+      'POST searches/s1/alert/added': {},
+    };
+    const { asked } = drawn(bar, answers);
+    await userEvent.click(screen.getByRole('button', { name: 'Save 1 change' }));
+    expect(await screen.findByText(/1 Kelp Rd · 2 Kelp Rd · 3 Kelp Rd and 2 more\./)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Send these 5' }));
+    expect(await screen.findByText('Saved. The 5 homes that it adds go in one message.')).toBeTruthy();
+    expect(asked.filter(({ what }) => what.startsWith('POST searches/s1')).map(({ body }) => body)).toEqual([{ send: true }]);
+  });
   it('that fails says why, and stays unsaved', async () => {
     drawn(bar, { 'PUT searches/s1': () => failing(503, 'server.failed', 'Something failed on our side.') });
     await userEvent.click(screen.getByRole('button', { name: 'Save 1 change' }));

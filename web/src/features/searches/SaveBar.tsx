@@ -10,8 +10,9 @@ import { useFile } from '../clients/index.js';
 import { AdviceNotes } from './lines/AdviceNotes.js';
 import { changesUnsaved, useDraft } from './draft/draft.js';
 import { useRemoveDraft } from './draft/keptSearches.api.js';
-import { useSaveSearch } from './draft/searches.api.js';
+import { useSavedSearch, useSaveSearch } from './draft/searches.api.js';
 import { useBeginAnew } from './draft/useBeginAnew.js';
+import { useAddedToAlert } from './useAddedToAlert.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './SaveBar.module.css';
 
@@ -23,10 +24,12 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
   const { store, isStoring } = useStore();
   const begin = useBeginAnew();
   const navigate = useNavigate();
-  const { message } = App.useApp();
+  const added = useAddedToAlert();
   const unsaved = changesUnsaved(draft);
-  const saveAgain = async (): Promise<void> => {
-    if (await store({ id: draft.searchId, name: draft.name })) void message.success('Saved.');
+  const isTold = useSavedSearch(draft.searchId ?? undefined).data?.alert?.state === 'running';
+  const saveAgain = async (then: 'askToSend' | 'send'): Promise<void> => {
+    const saved = await store({ id: draft.searchId, name: draft.name });
+    if (saved) await added[then](saved);
   };
   return (
     <footer className={cx('save')}>
@@ -34,9 +37,14 @@ export function SaveBar(advised: React.ComponentProps<typeof AdviceNotes>) {
       <div className={cx('save-buttons')}>
         {draft.searchId ? (
           <>
-            <Button type="primary" disabled={unsaved === 0} loading={isStoring} onClick={() => void saveAgain()}>
+            <Button type="primary" disabled={unsaved === 0} loading={isStoring} onClick={() => void saveAgain('askToSend')}>
               {unsaved === 0 ? 'Saved' : `Save ${unsaved} ${unsaved === 1 ? 'change' : 'changes'}`}
             </Button>
+            {isTold && unsaved > 0 && (
+              <Button disabled={isStoring} onClick={() => void saveAgain('send')}>
+                Save and send what it adds
+              </Button>
+            )}
             {draft.clientId && (
               <Button onClick={() => void navigate(`/clients/${draft.clientId}/alerts/${draft.searchId}`)}>Alert …</Button>
             )}

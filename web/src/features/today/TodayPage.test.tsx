@@ -61,6 +61,35 @@ describe('Today', () => {
     const passed = asked.filter(({ what }) => what === 'POST outbox/m1/pass').map(({ body }) => body);
     expect(passed).toEqual([{ send: true }, { send: false }]);
   });
+  it('leaves a home of a held message out, and puts a word to another; what is refused is said', async () => {
+    const home = { price: 410_000, why: 'New on the market', words: '', isLeftOut: false };
+    let homes = [
+      { ...home, listingKey: 'OST1', address: '27 Lantern Ln, Port Ostrey' },
+      { ...home, listingKey: 'OST2', address: '9 Kelp Rd, Sedge Ferry' },
+    ];
+    const { asked } = drawn(
+      <TodayPage />,
+      answers(
+        { held: [message] },
+        {
+          'GET outbox/m1/homes': () => homes,
+          'PATCH outbox/m1/homes/OST1': () => (homes = homes.map((each, i) => ({ ...each, isLeftOut: i === 0 }))),
+          'PATCH outbox/m1/homes/OST2': () => failing(409, 'alert.emptyMessage', 'It would tell no home at all.'),
+        },
+      ),
+    );
+    await userEvent.click(await screen.findByRole('button', { name: 'Look' }));
+    const list = within(await screen.findByRole('list', { name: 'Homes in the message' }));
+    await userEvent.click(list.getAllByRole('button', { name: 'Leave out' })[0] as HTMLElement);
+    expect(await list.findByRole('button', { name: 'Put back' })).toBeTruthy();
+    await userEvent.type(list.getByLabelText('A word to 9 Kelp Rd, Sedge Ferry'), 'By the water{Enter}');
+    expect(await screen.findByText('It would tell no home at all.')).toBeTruthy();
+    const changes = asked.filter(({ what }) => what.startsWith('PATCH outbox')).map(({ body }) => body);
+    expect(changes).toEqual([
+      { words: '', isLeftOut: true },
+      { words: 'By the water', isLeftOut: false },
+    ]);
+  });
   it('leaves a follow-up and keeps what was typed when that fails', async () => {
     let fails = true;
     const { asked } = drawn(

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { addTask, getToday, noteLooked, passMessage, tickTask } from '@perambula/contract';
+import { addTask, changeHeldHome, getToday, heldHomes, noteLooked, passMessage, tickTask } from '@perambula/contract';
+import type { HeldHome } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
 import type { Change } from '../../shared/queryKeys.js';
@@ -29,6 +30,25 @@ function useTodayChange<T>(what: Change, change: (input: T) => Promise<unknown>)
 export const useLooked = () => useTodayChange('visit', () => ask(noteLooked));
 export const usePass = () =>
   useTodayChange('mail', ({ id, send }: { id: string; send: boolean }) => ask(passMessage, { at: { id }, body: { send } }));
+
+const heldKeys = queryKeys('held', { staleBy: ['mail'] }, { of: (messageId: string) => [messageId] });
+
+export function useHeldHomes(messageId: string) {
+  return useQuery({ queryKey: heldKeys.of(messageId), queryFn: () => ask(heldHomes, { at: { id: messageId } }) });
+}
+
+export function useChangeHeldHome(messageId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ listingKey, words, isLeftOut }: HeldHome) =>
+      ask(changeHeldHome, { at: { id: messageId, key: listingKey }, body: { words, isLeftOut } }),
+    onSuccess: async (homes) => {
+      client.setQueryData(heldKeys.of(messageId), homes);
+      await makeStale(client, 'mail');
+    },
+  });
+}
+
 export const useAddTask = () =>
   useTodayChange('task', (body: { text: string; clientId?: string; dueOn?: string }) => ask(addTask, { body }));
 export const useTickTask = () =>

@@ -1,0 +1,238 @@
+import type { AddedHomes, AlertSettings, AlertState, HeldHome, SavedSearch, Today } from '@perambula/contract';
+import { TELLABLE } from '@perambula/core';
+import { simpleParser } from 'mailparser';
+import type { RowDataPacket } from 'mysql2/promise';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestStack } from '../testing/stack.js';
+import type { Browser, TestStack } from '../testing/stack.js';
+
+let stack: TestStack;
+let juno: Browser;
+beforeAll(async () => {
+  stack = await startTestStack();
+  ({ juno } = stack);
+});
+afterAll(() => stack.end());
+
+const SETTINGS: AlertSettings = {
+  cadence: 'atOnce',
+  tell: TELLABLE,
+  leastPercent: 0,
+  newsOnly: false,
+  held: false,
+  holdIf: [],
+  subject: '',
+  greeting: '',
+};
+const HOUSES = { version: 1, kinds: ['Residential'], lines: [] as object[], bounds: [], order: [] };
+const upTo = (dollars: number) => ({ ...HOUSES, lines: [{ id: 'p', field: 'ListPrice', is: { atMost: dollars } }] });
+
+async function rows<T>(sql: string, values: unknown[] = []): Promise<T[]> {
+  const database = await stack.connect();
+  const [found] = await database.query<RowDataPacket[]>(sql, values);
+  await database.end();
+  return found as T[];
+}
+
+/** A household of one, whose address is confirmed. */
+async function household(name: string): Promise<string> {
+  const people = [{ name, email: `${name.toLowerCase().replace(/\W/g, '.')}@household.example` }];
+  const { id } = await juno.good<{ id: string }>('POST', '/api/clients', { name, people });
+  await rows('UPDATE people SET confirmedAt = ? WHERE clientId = ?', [new Date('2026-04-14T12:00:00Z'), id]);
+  return id;
+}
+
+async function alertFor(
+  clientId: string,
+  name: string,
+  document: object,
+  more: Partial<AlertSettings> = {},
+): Promise<SavedSearch> {
+  const search = await juno.good<SavedSearch>('POST', '/api/searches', { name, clientId, document });
+  await juno.good('PUT', `/api/searches/${search.id}/alert`, { ...SETTINGS, ...more });
+  return search;
+}
+
+const move = (advance: string) => juno.good('POST', '/api/demo/clock', { advance });
+
+describe('alerts of one household', () => {
+  it('tell a home once between them, and each piece of news', async () => {
+    const clientId = await household('Bo Castell');
+    const one = await alertFor(clientId, 'Houses', HOUSES);
+    await move('PT2H');
+    const two = await alertFor(clientId, 'Houses once more', upTo(600_000));
+    await move('P4D');
+    const both = [one.id, two.id];
+    const twice = await rows(
+      'SELECT listingKey, sequence FROM alert_items WHERE searchId IN (?) AND toldAt IS NOT NULL GROUP BY listingKey, sequence HAVING COUNT(*) > 1',
+      [both],
+    );
+    expect(twice).toEqual([]);
+    const [kept] = await rows<{ n: number }>(
+      "SELECT COUNT(*) AS n FROM alert_items WHERE searchId IN (?) AND dropped = 'told already'",
+      [both],
+    );
+    expect(kept?.n).toBeGreaterThan(10);
+    // each home that the second found was told by the first, and none was lost between them
+    const lost = await rows(
+      `SELECT DISTINCT listingKey FROM alert_items WHERE searchId = ? AND dropped = 'told already'
+         AND listingKey NOT IN (SELECT listingKey FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL)`,
+      [two.id, one.id],
+    );
+    expect(lost).toEqual([]);
+  });
+
+  it('tell that a home was sold, where somebody likes it and was told of it', async () => {
+    const search = await juno.searchOf('Bo Castell');
+    const [person] = (await juno.fileOf('Bo Castell')).people;
+    await rows(
+      `INSERT IGNORE INTO reactions (id, clientId, personId, listingKey, verdict, note, at)
+         SELECT UUID(), ?, ?, i.listingKey, 'like', '', '2026-04-14' FROM alert_items i JOIN searches s ON s.id = i.searchId
+         WHERE s.clientId = ? AND i.toldAt IS NOT NULL GROUP BY i.listingKey`,
+      [search.clientId, person?.id, search.clientId],
+    );
+    const [before] = await rows<{ value: number }>('SELECT MAX(sequence) AS value FROM listing_events');
+    await move('P10D');
+    const closed = await rows<{ listingKey: string }>(
+      `SELECT DISTINCT e.listingKey FROM listing_events e JOIN reactions r ON r.listingKey = e.listingKey AND r.clientId = ?
+         WHERE e.sequence > ? AND e.field = 'StandardStatus' AND e.toValue = 'Closed' ORDER BY 1`,
+      [search.clientId, before?.value],
+    );
+    const told = await rows<{ listingKey: string }>(
+      `SELECT DISTINCT i.listingKey FROM alert_items i JOIN searches s ON s.id = i.searchId
+         WHERE s.clientId = ? AND i.kind = 'sold' AND (i.toldAt IS NOT NULL OR i.dropped = 'told already') ORDER BY 1`,
+      [search.clientId],
+    );
+    expect(closed.length).toBeGreaterThan(0);
+    expect(told).toEqual(closed);
+  });
+});
+
+describe('what an alert tells', () => {
+  it('is only what comes, and of cuts those that are large enough, where it is set so', async () => {
+    const search = await alertFor(await household('Cy Larkspur'), 'Cuts', HOUSES, {
+      tell: ['priceDown'],
+      leastPercent: 3,
+      newsOnly: true,
+    });
+    const [since] = await rows<{ value: number }>('SELECT MAX(sequence) AS value FROM listing_events');
+    await move('P10D');
+    const items = await rows<{ sequence: number; cut: number }>(
+      `SELECT i.sequence, 1 - e.toValue / e.fromValue AS cut FROM alert_items i
+         LEFT JOIN listing_events e ON e.sequence = i.sequence AND e.listingKey = i.listingKey AND e.field = 'ListPrice'
+         WHERE i.searchId = ?`,
+      [search.id],
+    );
+    expect(items.length).toBeGreaterThan(3);
+    for (const { sequence, cut } of items) expect([sequence > (since?.value ?? 0), cut >= 0.03]).toEqual([true, true]);
+    const [smaller] = await rows<{ n: number }>(
+      "SELECT COUNT(*) AS n FROM listing_events WHERE sequence > ? AND field = 'ListPrice' AND toValue < fromValue AND toValue > 0.97 * fromValue",
+      [since?.value],
+    );
+    expect(smaller?.n).toBeGreaterThan(3);
+  });
+});
+
+describe('a changed search', () => {
+  it('says what it adds to its running alert, which is sent at once or never', async () => {
+    const search = await alertFor(await household('Dee Orme'), 'Up to a price', upTo(350_000), {
+      cadence: 'monthly',
+      tell: ['new'],
+    });
+    const added = () => juno.good<AddedHomes>('GET', `/api/searches/${search.id}/alert/added`);
+    // one that has not begun tells all that fits when it does
+    expect(await added()).toEqual({ homes: 0, first: [] });
+    await move('PT1H');
+    const raise = async (dollars: number): Promise<void> => {
+      const { version } = await juno.good<SavedSearch>('GET', `/api/searches/${search.id}`);
+      await juno.good('PUT', `/api/searches/${search.id}`, { name: search.name, document: upTo(dollars), version });
+    };
+    await raise(380_000);
+    const { homes, first } = await added();
+    expect(homes).toBeGreaterThan(1);
+    expect(first.length).toBe(Math.min(3, homes));
+    await juno.good('POST', `/api/searches/${search.id}/alert/added`, { send: true });
+    expect((await added()).homes).toBe(0);
+    await move('PT1H');
+    const digests = await rows<{ n: number }>(
+      'SELECT COUNT(*) AS n FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL AND sequence = 0 GROUP BY digestId ORDER BY MIN(toldAt)',
+      [search.id],
+    );
+    expect(digests.map(({ n }) => n)).toEqual([expect.any(Number), homes]);
+    await raise(400_000);
+    expect((await added()).homes).toBeGreaterThan(0);
+    await juno.good('POST', `/api/searches/${search.id}/alert/added`, { send: false });
+    expect((await added()).homes).toBe(0);
+    expect((await stack.silas.ask('GET', `/api/searches/${search.id}/alert/added`)).status).toBe(404);
+  });
+});
+
+describe('a pause', () => {
+  it('ends by itself, and what came meanwhile is told then', async () => {
+    const search = await alertFor(await household('Ed Pallister'), 'Paused', HOUSES, { newsOnly: true });
+    await move('PT1H');
+    const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
+    const at = (days: number): string => new Date(Date.parse(now) + days * 86_400_000).toISOString();
+    const set = (body: object) => juno.ask<AlertState>('PATCH', `/api/searches/${search.id}/alert`, body);
+    expect((await set({ state: 'paused', until: at(-1) })).status).toBe(422);
+    expect((await set({ state: 'running', until: at(1) })).status).toBe(422);
+    expect((await set({ state: 'paused', until: at(3) })).body).toMatchObject({
+      state: 'paused',
+      pausedUntil: at(3),
+      nextDueAt: null,
+    });
+    const told = async (): Promise<number> =>
+      (await rows(`SELECT 1 FROM alert_items WHERE searchId = ? AND digestId IS NOT NULL`, [search.id])).length;
+    await move('P2D');
+    expect(await told()).toBe(0);
+    await move('P2D');
+    expect(await told()).toBeGreaterThan(0);
+    const [alert] = await rows<{ state: string; pausedUntil: Date | null }>('SELECT * FROM alerts WHERE searchId = ?', [
+      search.id,
+    ]);
+    expect(alert).toMatchObject({ state: 'running', pausedUntil: null });
+  });
+});
+
+describe('a message held by a rule', () => {
+  it('has homes left out, put back and spoken of, in the letter too; only what was sent was told', async () => {
+    const search = await alertFor(await household('Flo Quarrie'), 'Held', upTo(330_000), {
+      holdIf: ['manyHomes'],
+      cadence: 'monthly',
+    });
+    await move('PT1H');
+    const today = await juno.good<Today>('GET', '/api/today');
+    const held = today.held.find(({ subject }) => subject.startsWith('Held: '));
+    const path = `/api/outbox/${held?.id}`;
+    const homes = await juno.good<HeldHome[]>('GET', `${path}/homes`);
+    expect(homes.length).toBeGreaterThan(12);
+    const [one, two] = homes as [HeldHome, HeldHome];
+    const change = (key: string, body: object) => juno.ask<HeldHome[]>('PATCH', `${path}/homes/${key}`, body);
+    expect((await change(one.listingKey, { words: '', isLeftOut: true })).body[0]).toMatchObject({ isLeftOut: true });
+    await change(two.listingKey, { words: 'The one with <the> garden.', isLeftOut: true });
+    expect((await change(two.listingKey, { words: 'The one with <the> garden.', isLeftOut: false })).body[1]).toMatchObject({
+      words: 'The one with <the> garden.',
+      isLeftOut: false,
+    });
+    expect((await change('OST0', { words: '', isLeftOut: true })).status).toBe(404);
+    expect((await stack.silas.ask('PATCH', `${path}/homes/${one.listingKey}`, { words: '', isLeftOut: true })).status).toBe(404);
+    const letter = String((await juno.ask('GET', `${path}/body`)).body);
+    expect(letter).toContain('The one with &lt;the&gt; garden.');
+    expect(letter).not.toContain(one.address);
+    for (const { listingKey } of homes.slice(2)) await change(listingKey, { words: '', isLeftOut: true });
+    expect(await change(two.listingKey, { words: '', isLeftOut: true })).toMatchObject({ status: 409 });
+    await juno.good('POST', `${path}/pass`, { send: true });
+    const subject = 'Held: 1 home to start with';
+    for (let tries = 0; tries < 300 && !(await stack.mailbox()).some((each) => each.subject === subject); tries++)
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    const message = (await stack.mailbox()).find((each) => each.subject === subject);
+    const { text = '' } = await simpleParser(await stack.raw(message?.id ?? ''));
+    expect(text).toContain(two.address);
+    expect(text).toContain('The one with <the> garden.');
+    const told = await rows<{ listingKey: string }>(
+      'SELECT listingKey FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL',
+      [search.id],
+    );
+    expect(told).toEqual([{ listingKey: two.listingKey }]);
+  });
+});
