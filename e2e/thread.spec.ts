@@ -215,14 +215,19 @@ test('the ceiling of a running alert is raised, and only what that adds is sent'
   await agent.click(page.getByRole('link', { name: 'Near the ferry', exact: true }));
   await expect(agent.line('List price')).toBeVisible();
   await agent.setLine('List price', 'up to 520k');
+  const subjects = async (): Promise<string[]> =>
+    ((await (await fetch(run.mail.mailbox)).json()) as { subject: string; to: string[] }[])
+      .filter(({ to }) => to.includes('marit@halvorsen.example'))
+      .map(({ subject }) => subject);
+  const earlier = (await subjects()).length;
   await agent.click(agent.button('Save and send what it adds'));
   const said = await page.getByText(/^Saved\. The (\d+ homes|home) that it adds goe?s? in/).innerText();
   console.log(`  A ceiling raised, only the difference sent: ${agent.actions - before} of at most 4 actions`);
   expect(agent.actions - before).toBeLessThanOrEqual(4);
   const added = Number(/\d+/.exec(said)?.[0] ?? 1);
-  await agent.moveClock('One hour on');
-  const mail = await agent.readMail(new RegExp(`Near the ferry: ${added} homes?$`));
-  expect(mail).toContain('On the market');
+  expect(added).toBeGreaterThan(1);
+  await expect.poll(async () => (await subjects()).length).toBeGreaterThan(earlier);
+  expect((await subjects()).slice(0, -earlier)).toContain(`Near the ferry: ${added} homes`);
 });
 
 test('the portal opens from the message on a telephone, and takes what she says', async ({ browser }) => {
