@@ -35,7 +35,7 @@ export async function fillWithDemo(data, lived) {
     const making = placeToMake(kept) ?? join(data, 'in-the-making');
     await make(making, lived);
     if (making !== partOf(kept)) {
-      for (const part of PARTS) renameSync(join(making, part), join(data, part));
+      for (const part of PARTS) if (existsSync(join(making, part))) renameSync(join(making, part), join(data, part));
       return rmSync(making, { recursive: true });
     }
     renameSync(making, kept);
@@ -43,8 +43,9 @@ export async function fillWithDemo(data, lived) {
   }
   say('Copying the demo …');
   // the database comes last: with it, the directory is filled
-  for (const part of PARTS) execFileSync('cp', ['-a', '--reflink=auto', join(kept, part), join(data, `${part}.part`)]);
-  for (const part of PARTS) renameSync(join(data, `${part}.part`), join(data, part));
+  const parts = PARTS.filter((part) => existsSync(join(kept, part)));
+  for (const part of parts) execFileSync('cp', ['-a', '--reflink=auto', join(kept, part), join(data, `${part}.part`)]);
+  for (const part of parts) renameSync(join(data, `${part}.part`), join(data, part));
 }
 
 /** Another build makes another demo. */
@@ -73,7 +74,7 @@ function placeToMake(kept) {
 
 /** Lets people live in it, away from the address at which it will be met; goes on where it was broken off. */
 async function make(folder, lived) {
-  say('Making the demo: its people live in it for ten weeks. This is done once on a machine, and takes three to five minutes.');
+  say(`Making the demo: its people live in it for ${lived} days. This is done once on a machine, and takes some minutes.`);
   const stack = await startStack({ data: folder, port: await freePort(), peopled: true, lived, tell: say });
   await stack.stop();
   for (const part of ['secrets.json', 'logs', 'lock']) rmSync(join(folder, part), { recursive: true, force: true });

@@ -31,6 +31,10 @@ export const NOT_TOLD = {
   notAdded: 'not sent when the search was changed',
 } as const;
 
+/** In SQL: whether an item `i` reached its household, and does not wait in a message for its agent's look. */
+export const WAS_TOLD =
+  "i.toldAt IS NOT NULL AND NOT EXISTS (SELECT 1 FROM outbox o WHERE o.digestId = i.digestId AND o.state = 'held')";
+
 /** How far listing changes have been matched against the alerts: one row, locked by whoever matches. */
 @Entity('match_cursor')
 export class MatchCursorRow {

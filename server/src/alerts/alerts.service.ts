@@ -15,7 +15,7 @@ import { AlertRow, alertState } from '../schedules/index.js';
 import { SavedSearches } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { AlertItemRow, NOT_TOLD } from './alert.entity.js';
+import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
 import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
 import type { DigestItem } from './digests.js';
 import { insertOnce, whyOf } from './matcher.js';
@@ -150,7 +150,7 @@ export class AlertsService {
     if (!(await this.database.getRepository(AlertRow).existsBy(begun))) return [];
     const known = await this.database.query<{ listingKey: string }[]>(
       `SELECT i.listingKey FROM alert_items i JOIN searches s ON s.id = i.searchId
-         WHERE (i.searchId = ? AND (i.dropped IS NULL OR i.dropped IN (?))) OR (s.clientId = ? AND i.toldAt IS NOT NULL)
+         WHERE (i.searchId = ? AND (i.dropped IS NULL OR i.dropped IN (?))) OR (s.clientId = ? AND ${WAS_TOLD})
        UNION SELECT listingKey FROM sent_homes WHERE clientId = ?`,
       [searchId, Object.values(NOT_TOLD), search.clientId, search.clientId],
     );

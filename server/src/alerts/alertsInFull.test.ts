@@ -235,4 +235,26 @@ describe('a message held by a rule', () => {
     );
     expect(told).toEqual([{ listingKey: two.listingKey }]);
   });
+
+  it('keeps no other alert from telling its homes, and tells none that another told meanwhile', async () => {
+    const clientId = await household('Gus Redfern');
+    const held = await alertFor(clientId, 'Waits', upTo(300_000), { held: true, cadence: 'monthly' });
+    await move('PT1H');
+    const other = await alertFor(clientId, 'Goes', upTo(280_000), { cadence: 'monthly' });
+    await move('PT1H');
+    const told = async (searchId: string): Promise<string[]> =>
+      (
+        await rows<{ listingKey: string }>(
+          'SELECT listingKey FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL ORDER BY 1',
+          [searchId],
+        )
+      ).map(({ listingKey }) => listingKey);
+    const [waiting, gone] = [await told(held.id), await told(other.id)];
+    expect(gone.length).toBeGreaterThan(0);
+    expect(waiting).toEqual(expect.arrayContaining(gone));
+    const today = await juno.good<Today>('GET', '/api/today');
+    const message = today.held.find(({ subject }) => subject.startsWith('Waits: '));
+    await juno.good('POST', `/api/outbox/${message?.id}/pass`, { send: true });
+    expect(await told(held.id)).toEqual(waiting.filter((key) => !gone.includes(key)));
+  });
 });

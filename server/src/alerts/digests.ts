@@ -17,7 +17,7 @@ import { CountyContext } from '../roads/index.js';
 import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
-import { AlertItemRow, NOT_TOLD } from './alert.entity.js';
+import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
 import { insertOnce, lockMatching } from './matcher.js';
 
 const MOST_HOMES_A_MESSAGE = 6;
@@ -149,13 +149,17 @@ export class Digests {
   }
 
   /** When each of some homes was told to a search's household last. */
-  private async toldLast(manager: EntityManager, { id, clientId }: SearchRow, keys: readonly string[]): Promise<ToldLast> {
+  async toldLast(
+    manager: EntityManager,
+    { id, clientId }: Pick<SearchRow, 'id' | 'clientId'>,
+    keys: readonly string[],
+  ): Promise<ToldLast> {
     if (keys.length === 0) return { byAny: new Map(), byOthers: new Map() };
     const rows = await manager.query<{ listingKey: string; isOther: 0 | 1 | '0' | '1'; at: Date }[]>(
       `SELECT listingKey, isOther, MAX(at) AS at FROM (
          SELECT i.listingKey, i.searchId <> ? AS isOther, i.toldAt AS at FROM alert_items i
            JOIN searches s ON s.id = i.searchId
-           WHERE s.clientId = ? AND i.listingKey IN (?) AND i.toldAt IS NOT NULL
+           WHERE s.clientId = ? AND i.listingKey IN (?) AND ${WAS_TOLD}
          UNION ALL
          SELECT listingKey, 1, at FROM sent_homes WHERE clientId = ? AND listingKey IN (?)
        ) AS told GROUP BY listingKey, isOther ORDER BY at`,

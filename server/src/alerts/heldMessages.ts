@@ -26,10 +26,11 @@ export class HeldMessages {
   /** Lets a held message go, or throws it away; what no reader was told does not stand in the portal either. */
   async pass(agentId: string, messageId: string, send: boolean): Promise<void> {
     await this.database.transaction(async (manager) => {
-      const { id, digestId, personId, kind } = await this.held(manager, agentId, messageId);
+      const { id, digestId, personId, kind, createdAt } = await this.held(manager, agentId, messageId);
       if (send) {
         const why = await whyNotWrite(manager, personId, kind);
         if (why) throw new Failure('address.stopped', `This message is not sent: ${why}.`);
+        if (digestId) await this.leaveOutTold(manager, digestId, createdAt);
         await manager.update(OutboxRow, { id }, { state: 'queued', nextTryAt: new Date() });
         return;
       }
@@ -76,6 +77,20 @@ export class HeldMessages {
     return found(row, 'held message');
   }
 
+  /** Leaves out what the household learned of otherwise while the message was held. */
+  private async leaveOutTold(manager: EntityManager, digestId: string, since: Date): Promise<void> {
+    const items = await manager.findBy(AlertItemRow, { digestId, dropped: IsNull() });
+    const [first] = items;
+    if (!first) return;
+    const search = await manager.findOneByOrFail(SearchRow, { id: first.searchId });
+    const keys = items.map(({ listingKey }) => listingKey);
+    const { byOthers } = await this.digests.toldLast(manager, search, keys);
+    const told = keys.filter((key) => (byOthers.get(key) ?? 0) >= since);
+    if (told.length === 0) return;
+    await manager.update(AlertItemRow, { digestId, listingKey: In(told) }, { toldAt: null, dropped: NOT_TOLD.already });
+    await this.writeAnew(manager, digestId);
+  }
+
   private async homesOf(manager: EntityManager, digestId: string): Promise<HeldHome[]> {
     const items = await manager.find(AlertItemRow, { where: { digestId }, order: { at: 'ASC', id: 'ASC' } });
     const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
@@ -95,7 +110,10 @@ export class HeldMessages {
     const items = await manager.find(AlertItemRow, { where: { digestId, dropped: IsNull() }, order: { at: 'ASC', id: 'ASC' } });
     const [first] = items;
     if (!first)
-      throw new Failure('alert.emptyMessage', 'It would tell no home at all. Choose “Don’t send” to throw the message away.');
+      throw new Failure(
+        'alert.emptyMessage',
+        'It would tell no home that they were not told of meanwhile, or none at all. Choose “Don’t send” to throw it away.',
+      );
     const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
     const told = gathered(items, records);
     const search = await manager.findOneByOrFail(SearchRow, { id: first.searchId });
