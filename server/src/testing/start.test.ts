@@ -44,7 +44,7 @@ describe('npm start', () => {
     const data = join(folder, 'data');
     const port = await freePort();
     const start = async (...more: string[]): Promise<{ child: ChildProcess; run: RunFile }> => {
-      const child = spawn(process.execPath, [START, '--port', String(port), '--data', data, ...more], {
+      const child = spawn(process.execPath, [START, '--port', String(port), '--data', data, '--lived', '0', ...more], {
         stdio: ['ignore', 'pipe', 'inherit'],
         // the county's own size would be the demo's, and takes longer than what is tried here
         env: { ...process.env, COUNTY_PARCELS: String(SMALL_COUNTY.parcels), COUNTY_SINCE: SMALL_COUNTY.since },
