@@ -48,9 +48,10 @@ export function useAddedToAlert(): AfterSaving {
       });
     },
     async send(saved) {
-      const homes = (await added(saved))?.homes ?? 0;
-      if (homes === 0) return void message.success('Saved. It adds no home that they were not told of.');
-      await decide(saved.id, homes, true);
+      const found = await added(saved);
+      if (!found) return void message.warning('Saved. What it adds could not be counted, so nothing was sent.');
+      if (found.homes === 0) return void message.success('Saved. It adds no home that they were not told of.');
+      await decide(saved.id, found.homes, true);
     },
   };
 }
