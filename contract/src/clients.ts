@@ -1,11 +1,17 @@
-import { get, patch, post, remove } from './endpoint.js';
+import type { Hours } from '@perambula/core';
+import { get, patch, post, put, remove } from './endpoint.js';
 import type { SavedSearch } from './searches.js';
+
+/** How somebody wants to be reached first. */
+export const REACH_BY = ['email', 'phone', 'text'] as const;
+export type ReachBy = (typeof REACH_BY)[number];
 
 export interface Person {
   readonly id: string;
   readonly name: string;
   readonly email: string;
   readonly phone: string;
+  readonly reachBy: ReachBy;
   readonly confirmedAt: string | null;
   readonly confirmationSentAt: string | null;
   readonly stoppedAt: string | null;
@@ -23,12 +29,16 @@ export interface ClientSummary {
   readonly name: string;
   readonly people: readonly Person[];
   readonly agreement: Agreement | null;
+  /** When the file was put away, ISO 8601; null while it is in use. */
+  readonly archivedAt: string | null;
   readonly searches: number;
   readonly alerts: number;
 }
 
 export interface ClientFile extends ClientSummary {
   readonly notes: string;
+  /** When the household may be written to. */
+  readonly hours: Hours;
   readonly savedSearches: readonly SavedSearch[];
   readonly shortlists: readonly {
     readonly id: string;
@@ -36,14 +46,12 @@ export interface ClientFile extends ClientSummary {
     readonly homes: number;
     readonly keys: readonly string[];
   }[];
-  readonly lately: readonly Happening[];
 }
 
-/** One entry of a file's timeline. */
-export interface Happening {
-  readonly at: string;
-  readonly text: string;
-  readonly listingKey: string | null;
+export interface ClientChange {
+  readonly name?: string;
+  readonly notes?: string;
+  readonly agreement?: Agreement | null;
 }
 
 /** Somebody new of a household. */
@@ -53,7 +61,8 @@ export interface NewPerson {
   readonly phone?: string;
 }
 
-export const listClients = get('clients').gives<ClientSummary[]>();
+/** The files in use; those put away, where `archived` says so. */
+export const listClients = get('clients').takes<{ readonly archived?: 'true' }>().gives<ClientSummary[]>();
 
 export const getClient = get('clients/:id').gives<ClientFile>();
 
@@ -61,11 +70,32 @@ export const createClient = post('clients')
   .takes<{ readonly name: string; readonly people: readonly NewPerson[] }>()
   .gives<{ readonly id: string }>();
 
-export const changeClient = patch('clients/:id')
-  .takes<{ readonly name?: string; readonly notes?: string; readonly agreement?: Agreement | null }>()
-  .gives<{ readonly id: string }>();
+export const changeClient = patch('clients/:id').takes<ClientChange>().gives<{ readonly id: string }>();
+
+/** When the household may be written to; its alerts follow at once. */
+export const changeHours = put('clients/:id/hours').takes<Hours>().gives<object>();
+
+/** Puts a file away, its alerts paused, or takes it out again. */
+export const archiveClient = post('clients/:id/archive').takes<{ readonly archived: boolean }>().gives<object>();
+
+/** Moves all that is in another file into this one; the other is gone. */
+export const mergeClients = post('clients/:id/merge').takes<{ readonly otherId: string }>().gives<object>();
+
+/** Deletes a file and all that is kept of its people, for good. */
+export const deleteClient = remove('clients/:id').gives<object>();
 
 export const addPerson = post('clients/:id/people').takes<NewPerson>().gives<{ readonly id: string }>();
+
+/** Another address is to be confirmed anew. */
+export const changePerson = patch('clients/:id/people/:personId')
+  .takes<{ readonly name?: string; readonly email?: string; readonly phone?: string; readonly reachBy?: ReachBy }>()
+  .gives<{ readonly id: string }>();
+
+/** All that is kept of a person, as a JSON file. */
+export const personData = get('clients/:id/people/:personId/data').givesFile();
+
+/** Deletes all that is kept of a person, for good. */
+export const forgetPerson = remove('clients/:id/people/:personId/data').gives<object>();
 
 export const leaveHousehold = remove('clients/:id/people/:personId').gives<object>();
 

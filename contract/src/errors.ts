@@ -32,6 +32,8 @@ export const ERRORS = {
   'alert.notRunning': { status: 409, means: 'The search’s alert has not begun, or does not run now.' },
   'alert.emptyMessage': { status: 409, means: 'The held message would tell no home at all; throw it away instead.' },
   'alert.running': { status: 409, means: 'The search’s alert is running; stop it first.' },
+  'client.visitAhead': { status: 409, means: 'A visit of the client’s is still to come; cancel it first.' },
+  'message.notAgain': { status: 409, means: 'The message is of a kind, or in a state, that is not sent again.' },
   'choice.doubtful': {
     status: 409,
     means: 'Something speaks against a home that is to be sent or printed for a client; details.listingKey names it.',

@@ -1,5 +1,6 @@
-import type { Bound, Moment, OnFoot, ShownTo } from '@perambula/core';
-import { get, post, put, remove } from './endpoint.js';
+import type { Bound, Cadence, Moment, OnFoot, ShownTo } from '@perambula/core';
+import type { AlertState } from './alerts.js';
+import { get, patch, post, put, remove } from './endpoint.js';
 import type { Showing } from './showings.js';
 
 export const VERDICTS = ['like', 'unsure', 'notForUs'] as const;
@@ -39,8 +40,8 @@ export interface Portal {
     readonly id: string;
     readonly name: string;
     readonly sentence: string;
-    readonly cadence: string;
-    readonly state: string;
+    readonly cadence: Cadence;
+    readonly state: AlertState['state'];
   }[];
   readonly homes: readonly PortalHome[];
   readonly lastVisitAt: string | null;
@@ -49,6 +50,14 @@ export interface Portal {
   readonly others: readonly string[];
   /** Whether they see what the reader says of homes. */
   readonly sharesReactions: boolean;
+  /** What the reader and their agent wrote to each other, the oldest first. */
+  readonly written: readonly {
+    readonly at: string;
+    readonly isByAgent: boolean;
+    readonly text: string;
+    /** The home that it is about. */
+    readonly listingKey: string | null;
+  }[];
   readonly source: string;
   readonly now: string;
 }
@@ -107,6 +116,16 @@ export const react = put('portal/homes/:key/reaction')
   .gives<object>();
 
 export const askToSee = post('portal/homes/:key/showing').takes<{ readonly wish: string }>().gives<object>();
+
+/** Writes to the agent, about a home or about anything. */
+export const writeToAgent = post('portal/written')
+  .takes<{ readonly text: string; readonly listingKey?: string }>()
+  .gives<object>();
+
+/** How often the reader's household hears of a search, or whether at all. */
+export const changeOwnAlert = patch('portal/searches/:id/alert')
+  .takes<{ readonly cadence?: Cadence; readonly state?: AlertState['state'] }>()
+  .gives<object>();
 
 export const countVisits = put('portal/visits').takes<{ readonly counted: boolean }>().gives<object>();
 

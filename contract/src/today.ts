@@ -4,10 +4,13 @@ import type { OutboxEntry } from './mail.js';
 import type { Verdict } from './portal.js';
 import type { Showing } from './showings.js';
 import type { Task } from './tasks.js';
+import type { WrittenToAgent } from './timeline.js';
 
 export interface Today {
   /** What should go on by itself and does not. */
   readonly behind: readonly Behind[];
+  /** What clients wrote that waits for an answer. */
+  readonly written: readonly WrittenToAgent[];
   readonly asked: readonly Showing[];
   readonly held: readonly OutboxEntry[];
   readonly failed: readonly OutboxEntry[];

@@ -1,5 +1,5 @@
-export type { Cadence } from './alerts/cadence.js';
-export { CADENCES, CADENCE_LABEL, nextDue } from './alerts/cadence.js';
+export type { Cadence, Hours } from './alerts/cadence.js';
+export { CADENCES, CADENCE_LABEL, nextDue, USUAL_QUIET } from './alerts/cadence.js';
 export type { ListingChange, Tellable } from './alerts/change.js';
 export { TELLABLE, TELLABLE_LABEL, tellableOf, tellsChange } from './alerts/change.js';
 export type { Forecast } from './alerts/forecast.js';

@@ -9,6 +9,7 @@ import { ClientFilesModule } from './clientFiles/index.js';
 import { ClientsModule } from './clients/index.js';
 import { ClockModule } from './clock/index.js';
 import { CONFIG } from './common/config.js';
+import { ContactsModule } from './contacts/index.js';
 import { CompsModule } from './comps/index.js';
 import type { Config } from './common/config.js';
 import { databaseOptions } from './database.js';
@@ -31,6 +32,7 @@ import { RecordsModule } from './records/index.js';
 import { ReportsController } from './reports/index.js';
 import { RoadsModule } from './roads/index.js';
 import { SearchesModule } from './searches/index.js';
+import { SentModule } from './sent/index.js';
 import { SessionsModule, ThrottleStorage } from './sessions/index.js';
 import { SetupController } from './setup/setup.controller.js';
 import { ShortlistsModule } from './shortlists/index.js';
@@ -72,11 +74,13 @@ export class AppModule {
         MailModule,
         ClientsModule,
         ClientFilesModule,
+        ContactsModule,
         RoadsModule,
         SearchesModule,
         AlertsModule,
         BoundsModule,
         EventsModule,
+        SentModule,
         ShowingsModule,
         OutlookModule,
         PlacesModule,

@@ -9,6 +9,7 @@ import { askingFor } from './common/asking.js';
 import type { Config } from './common/config.js';
 import { answerCalls, stepBehind } from './common/thread.js';
 import { CompHomes, CompsFiles, PriceModels } from './comps/index.js';
+import { ContactsService } from './contacts/index.js';
 import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
 import { Handouts } from './handouts/index.js';
@@ -30,6 +31,7 @@ const AT_THE_DESK: readonly Type<unknown>[] = [
   ChoicesService,
   CompHomes,
   CompsFiles,
+  ContactsService,
   FeedPreviews,
   Handouts,
   HomesAlike,

@@ -21,6 +21,7 @@ const router = createBrowserRouter([
     errorElement: <Broken />,
     children: [
       { path: '/p/:token?', Component: PortalPage },
+      { path: '/p/write', lazy: async () => ({ Component: (await import('./features/portal/WritePage.js')).WritePage }) },
       // its catalogue of facts comes when the first home is opened
       { path: '/p/home/:key', lazy: async () => ({ Component: (await import('./features/portal/HomePage.js')).HomePage }) },
       { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },

@@ -2,12 +2,14 @@ import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import type { ListingRecord } from '../listing/record.js';
 import type { Search } from '../search/document.js';
-import { CADENCES, duesOf, nextDue } from './cadence.js';
+import { CADENCES, duesOf, nextDue, USUAL_QUIET } from './cadence.js';
+import type { Cadence, Hours } from './cadence.js';
 import { tellableOf, tellsChange } from './change.js';
 import { forecast } from './forecast.js';
 import { heldFor, HOLD_REASONS } from './holdIf.js';
 
 const ZONE = 'America/New_York';
+const HOURS = { zone: ZONE, ...USUAL_QUIET };
 const at = (local: string): number => DateTime.fromISO(local, { zone: ZONE }).toMillis();
 const local = (ms: number): string => DateTime.fromMillis(ms, { zone: ZONE }).toFormat("yyyy-MM-dd'T'HH:mm");
 
@@ -24,26 +26,74 @@ describe('nextDue', () => {
     ['atOnce', '2026-04-14T21:05', '2026-04-15T07:00'],
     ['atOnce', '2026-04-14T03:00', '2026-04-14T07:00'],
   ] as const)('%s after %s is %s', (cadence, after, due) =>
-    expect(local(nextDue(cadence, at(after), ZONE, at('2026-04-14T09:12')))).toBe(due),
+    expect(local(nextDue(cadence, at(after), HOURS, at('2026-04-14T09:12')))).toBe(due),
   );
 
   it('keeps the wall clock over both changes of clocks of the year', () => {
-    expect(local(nextDue('eachMorning', at('2026-03-07T12:00'), ZONE, 0))).toBe('2026-03-08T07:30');
-    expect(nextDue('eachMorning', at('2026-03-07T07:30'), ZONE, 0) - at('2026-03-07T07:30')).toBe(23 * 3_600_000);
-    expect(nextDue('eachMorning', at('2026-10-31T07:30'), ZONE, 0) - at('2026-10-31T07:30')).toBe(25 * 3_600_000);
+    expect(local(nextDue('eachMorning', at('2026-03-07T12:00'), HOURS, 0))).toBe('2026-03-08T07:30');
+    expect(nextDue('eachMorning', at('2026-03-07T07:30'), HOURS, 0) - at('2026-03-07T07:30')).toBe(23 * 3_600_000);
+    expect(nextDue('eachMorning', at('2026-10-31T07:30'), HOURS, 0) - at('2026-10-31T07:30')).toBe(25 * 3_600_000);
   });
 
   it('writes monthly on the last day where a month has no 31st', () =>
-    expect(local(nextDue('monthly', at('2026-02-01T00:00'), ZONE, at('2026-01-31T09:00')))).toBe('2026-02-28T07:30'));
+    expect(local(nextDue('monthly', at('2026-02-01T00:00'), HOURS, at('2026-01-31T09:00')))).toBe('2026-02-28T07:30'));
 
   it('always lies ahead, but for at once', () => {
     for (const cadence of CADENCES)
       for (let hour = 0; hour < 24 * 40; hour += 7) {
         const now = at('2026-03-01T00:00') + hour * 3_600_000;
-        const due = nextDue(cadence, now, ZONE, at('2026-03-01T00:00'));
+        const due = nextDue(cadence, now, HOURS, at('2026-03-01T00:00'));
         if (cadence === 'atOnce') expect(due).toBeGreaterThanOrEqual(now);
         else expect(due).toBeGreaterThan(now);
       }
+  });
+});
+
+describe('a household’s hours', () => {
+  const due = (hours: Hours, after: string, cadence: Cadence = 'eachMorning'): string | null =>
+    DateTime.fromMillis(nextDue(cadence, Date.parse(after), hours, Date.parse('2026-04-01T12:00:00Z')))
+      .toUTC()
+      .toISO();
+  const LONDON = { zone: 'Europe/London', ...USUAL_QUIET };
+
+  it('are those of their own clock, which changes on days of its own', () => {
+    // London leaves winter time on March 29, 2026, three weeks after New York (tz database)
+    expect(due(LONDON, '2026-03-27T12:00:00Z')).toBe('2026-03-28T07:30:00.000Z');
+    expect(due(LONDON, '2026-03-28T12:00:00Z')).toBe('2026-03-29T06:30:00.000Z');
+    expect(due(LONDON, '2026-10-24T12:00:00Z')).toBe('2026-10-25T07:30:00.000Z');
+  });
+
+  it.each<[Cadence, string, string, string, string]>([
+    ['eachMorning', '20:00', '09:00', '2026-04-14T12:00:00Z', '2026-04-15T08:00:00.000Z'],
+    ['atOnce', '20:00', '09:00', '2026-04-14T19:30:00Z', '2026-04-15T08:00:00.000Z'],
+    ['atOnce', '20:00', '09:00', '2026-04-14T18:30:00Z', '2026-04-14T18:30:00.000Z'],
+    // a shift worker's day
+    ['eachMorning', '07:00', '15:30', '2026-04-14T12:00:00Z', '2026-04-14T14:30:00.000Z'],
+    ['atOnce', '07:00', '15:30', '2026-04-14T01:00:00Z', '2026-04-14T01:00:00.000Z'],
+    // both of a day are put off to one moment
+    ['morningAndEvening', '06:00', '19:00', '2026-04-14T18:00:00Z', '2026-04-15T18:00:00.000Z'],
+    // past midnight
+    ['morningAndEvening', '17:00', '01:00', '2026-04-14T12:00:00Z', '2026-04-15T00:00:00.000Z'],
+    // none
+    ['atOnce', '00:00', '00:00', '2026-04-14T02:00:00Z', '2026-04-14T02:00:00.000Z'],
+  ])('%s, quiet from %s until %s, after %s is %s', (cadence, quietFrom, quietUntil, after, then) =>
+    expect(due({ zone: 'Europe/London', quietFrom, quietUntil }, after, cadence)).toBe(then),
+  );
+
+  it('never let anything go out in the quiet ones, whenever they are', () => {
+    for (const [quietFrom, quietUntil] of [
+      ['21:00', '07:00'],
+      ['06:30', '18:15'],
+      ['23:59', '00:01'],
+    ] as const)
+      for (const cadence of CADENCES)
+        for (let hour = 0; hour < 24 * 30; hour += 5) {
+          const moment = nextDue(cadence, at('2026-03-01T00:00') + hour * 3_600_000, { zone: ZONE, quietFrom, quietUntil }, 0);
+          const time = local(moment).slice(11);
+          const isQuiet =
+            quietFrom < quietUntil ? quietFrom <= time && time < quietUntil : time >= quietFrom || time < quietUntil;
+          expect([cadence, local(moment), isQuiet]).toEqual([cadence, local(moment), false]);
+        }
   });
 });
 
@@ -53,12 +103,12 @@ describe('duesOf', () => {
     for (const cadence of CADENCES) {
       // nextDue looks strictly ahead, but for at once
       const singly = moments.map((moment) =>
-        nextDue(cadence, cadence === 'atOnce' ? moment : moment - 1, ZONE, at('2026-01-31T09:00')),
+        nextDue(cadence, cadence === 'atOnce' ? moment : moment - 1, HOURS, at('2026-01-31T09:00')),
       );
-      expect(duesOf(cadence, moments, ZONE, at('2026-01-31T09:00'))).toEqual(singly);
+      expect(duesOf(cadence, moments, HOURS, at('2026-01-31T09:00'))).toEqual(singly);
     }
   });
-  it('gives nothing for no news', () => expect(duesOf('weekly', [], ZONE, 0)).toEqual([]));
+  it('gives nothing for no news', () => expect(duesOf('weekly', [], HOURS, 0)).toEqual([]));
 });
 
 describe('tellableOf', () => {
@@ -96,7 +146,7 @@ describe('forecast', () => {
   const to = at('2026-04-14T09:12');
   const from = to - 60 * 86_400_000;
   const replay = (records: ListingRecord[], changes: Parameters<typeof forecast>[0]['changes']): ReturnType<typeof forecast> =>
-    forecast({ search, tell: ['new', 'priceDown'], leastPercent: 0, zone: ZONE, from, to, records, changes });
+    forecast({ search, tell: ['new', 'priceDown'], leastPercent: 0, zone: ZONE, hours: HOURS, from, to, records, changes });
 
   it('tells a home by how it stood then, not by how it stands now', () => {
     const sold = home('a', 440_000, 'Closed');

@@ -3,12 +3,13 @@ import { describe, expect, it } from 'vitest';
 import type { ListingRecord } from '../listing/record.js';
 import { readSearch } from '../search/read.js';
 import { fits } from '../search/evaluate.js';
-import { CADENCES, nextDue } from './cadence.js';
+import { CADENCES, nextDue, USUAL_QUIET } from './cadence.js';
 import { tellableOf, TELLABLE } from './change.js';
 import type { ListingChange, Tellable } from './change.js';
 import { forecast } from './forecast.js';
 
 const ZONE = 'America/New_York';
+const HOURS = { zone: ZONE, ...USUAL_QUIET };
 const TO = Date.parse('2026-04-14T13:12:00Z');
 const FROM = TO - 60 * 86_400_000;
 
@@ -99,12 +100,22 @@ describe('forecast', () => {
     fc.assert(
       fc.property(lives, tells, (all, tell) => {
         const { records, changes, news } = lived(all, tell);
-        const result = forecast({ search, tell, leastPercent: 0, zone: ZONE, from: FROM, to: TO, records, changes });
+        const result = forecast({
+          search,
+          tell,
+          leastPercent: 0,
+          zone: ZONE,
+          hours: HOURS,
+          from: FROM,
+          to: TO,
+          records,
+          changes,
+        });
         told += news.length;
         expect(result.homes).toBe(new Set(news.map(({ key }) => key)).size);
         expect(result.days).toBe(60);
         for (const cadence of CADENCES) {
-          const dues = new Set(news.map(({ at }) => nextDue(cadence, cadence === 'atOnce' ? at : at - 1, ZONE, FROM)));
+          const dues = new Set(news.map(({ at }) => nextDue(cadence, cadence === 'atOnce' ? at : at - 1, HOURS, FROM)));
           expect([cadence, result.messages[cadence]]).toEqual([cadence, dues.size]);
         }
       }),
@@ -116,7 +127,7 @@ describe('forecast', () => {
     fc.assert(
       fc.property(lives, (all) => {
         const { records, changes } = lived(all, TELLABLE);
-        const replay = { search, tell: TELLABLE, leastPercent: 0, zone: ZONE, from: FROM, to: TO, records };
+        const replay = { search, tell: TELLABLE, leastPercent: 0, zone: ZONE, hours: HOURS, from: FROM, to: TO, records };
         expect(forecast({ ...replay, changes: changes.toReversed() })).toEqual(forecast({ ...replay, changes }));
       }),
       { numRuns: 100 },
@@ -131,6 +142,7 @@ describe('forecast', () => {
           tell: TELLABLE,
           leastPercent: 0,
           zone: ZONE,
+          hours: HOURS,
           from: FROM,
           to: TO,
           records,
@@ -154,7 +166,7 @@ describe('forecast', () => {
     const few = many.slice(0, 4);
     const advised = (all: readonly Life[]): ReturnType<typeof forecast> => {
       const { records, changes } = lived(all, ['new']);
-      return forecast({ search, tell: ['new'], leastPercent: 0, zone: ZONE, from: FROM, to: TO, records, changes });
+      return forecast({ search, tell: ['new'], leastPercent: 0, zone: ZONE, hours: HOURS, from: FROM, to: TO, records, changes });
     };
     expect(advised(few)).toMatchObject({ recommended: 'atOnce', homes: 4 });
     const much = advised(many);

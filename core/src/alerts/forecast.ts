@@ -2,7 +2,7 @@ import type { ListingRecord } from '../listing/record.js';
 import type { Search } from '../search/document.js';
 import { fits } from '../search/evaluate.js';
 import { CADENCES, duesOf } from './cadence.js';
-import type { Cadence } from './cadence.js';
+import type { Cadence, Hours } from './cadence.js';
 import { tellsChange } from './change.js';
 import type { ListingChange, ToldNews } from './change.js';
 
@@ -19,7 +19,10 @@ export interface Forecast {
 
 interface Replay extends ToldNews {
   readonly search: Search;
+  /** The county’s. */
   readonly zone: string;
+  /** Of the household that would have been written to. */
+  readonly hours: Hours;
   /** The span replayed: half-open, (from, to], milliseconds since 1970 UTC. */
   readonly from: number;
   readonly to: number;
@@ -32,9 +35,9 @@ interface Replay extends ToldNews {
 /** Replays a span of the market against a search and counts what each cadence would have written. */
 export function forecast(replay: Replay): Forecast {
   const news = newsOf(replay);
-  const { from, to, zone } = replay;
+  const { from, to, hours } = replay;
   const days = Math.round((to - from) / 86_400_000);
-  const messages = Object.fromEntries(CADENCES.map((cadence) => [cadence, messagesOf(cadence, news, from, zone)])) as Record<
+  const messages = Object.fromEntries(CADENCES.map((cadence) => [cadence, messagesOf(cadence, news, from, hours)])) as Record<
     Cadence,
     number
   >;
@@ -71,12 +74,12 @@ function newsOf({ search, tell, leastPercent, zone, from, to, records, changes }
 }
 
 /** News that falls due at one moment goes in one message. */
-function messagesOf(cadence: Cadence, news: readonly News[], from: number, zone: string): number {
+function messagesOf(cadence: Cadence, news: readonly News[], from: number, hours: Hours): number {
   return new Set(
     duesOf(
       cadence,
       news.map(({ at }) => at),
-      zone,
+      hours,
       from,
     ),
   ).size;

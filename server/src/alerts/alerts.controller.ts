@@ -1,7 +1,7 @@
 import { Body, Controller, Get, Header, HttpCode, Param, Patch, Post, Put, Query, Res, UseGuards } from '@nestjs/common';
 import type { AddedHomes, AlertPreview, AlertState, HeldHome } from '@perambula/contract';
 import type { Response } from 'express';
-import { clean, LETTER_POLICY } from '../mail/index.js';
+import { LETTER_POLICY, toRead } from '../mail/index.js';
 import { Desk } from '../desk/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -78,11 +78,12 @@ export class AlertsController {
     return {};
   }
 
+  /** A message as its agent reads it, whatever became of it. */
   @Get('outbox/:id/body')
   @Header('content-type', 'text/html; charset=utf-8')
   @Header('content-security-policy', LETTER_POLICY)
   async body(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<string> {
-    return clean((await this.heldMessages.message(agent.id, id)).html);
+    return toRead((await this.heldMessages.message(agent.id, id)).html);
   }
 
   @Get('outbox/:id/homes')

@@ -7,6 +7,7 @@ import { MailModule } from '../mail/index.js';
 import { RoadsModule } from '../roads/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SessionsModule } from '../sessions/index.js';
+import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { AlertsController } from './alerts.controller.js';
 import { AlertsService } from './alerts.service.js';
 import { Digests } from './digests.js';
@@ -14,7 +15,17 @@ import { HeldMessages } from './heldMessages.js';
 import { Matcher } from './matcher.js';
 
 @Module({
-  imports: [ClientsModule, ClockModule, DeskModule, ListingsModule, MailModule, RoadsModule, SearchesModule, SessionsModule],
+  imports: [
+    ClientsModule,
+    ClockModule,
+    DeskModule,
+    ListingsModule,
+    MailModule,
+    RoadsModule,
+    SearchesModule,
+    SessionsModule,
+    TimelineEntriesModule,
+  ],
   controllers: [AlertsController],
   providers: [AlertsService, Digests, HeldMessages, Matcher],
   exports: [AlertsService, Digests, Matcher],

@@ -1,9 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
-import { addressShown, fits, forAudience, forecast, mayShow, nextDue, tellableOf } from '@perambula/core';
-import type { ListingRecord } from '@perambula/core';
+import { addressShown, CADENCE_LABEL, fits, forAudience, forecast, mayShow, nextDue, tellableOf } from '@perambula/core';
+import type { Cadence, Hours, ListingRecord } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
-import { ClientsService } from '../clients/index.js';
+import type { EntityManager } from 'typeorm';
+import { ClientRow, ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -12,9 +13,9 @@ import { ListingsService } from '../listings/index.js';
 import { clean, renderLetter } from '../mail/index.js';
 import { CountyContext } from '../roads/index.js';
 import { AlertRow, alertState } from '../schedules/index.js';
-import { SavedSearches } from '../searches/index.js';
-import type { SearchRow } from '../searches/index.js';
+import { SavedSearches, SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
+import { TimelineEntries } from '../timelineEntries/index.js';
 import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
 import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
 import type { DigestItem } from './digests.js';
@@ -34,6 +35,7 @@ export class AlertsService {
     private readonly searches: SavedSearches,
     private readonly listings: ListingsService,
     private readonly digests: Digests,
+    private readonly entries: TimelineEntries,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -47,7 +49,16 @@ export class AlertsService {
     const fit = this.fitting(search, await this.listings.inReach([search.document]));
     const told = this.told(fit);
     return {
-      forecast: forecast({ ...settings, search: search.document, zone, from, to: now, records, changes }),
+      forecast: forecast({
+        ...settings,
+        search: search.document,
+        zone,
+        hours: await this.hoursOf(search),
+        from,
+        to: now,
+        records,
+        changes,
+      }),
       to: search.clientId ? await this.clients.addressees(search.clientId) : [],
       subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
       homes: told.length,
@@ -107,12 +118,13 @@ export class AlertsService {
         'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.',
       );
     }
+    const hours = await this.hoursOf(search);
     return this.database.transaction(async (manager) => {
       const before = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
       const now = this.clock.now();
       const startedAt = before && before.state !== 'stopped' ? before.startedAt : new Date(now);
-      const first = nextDue('atOnce', now, this.config.zone, now);
-      const due = before?.introduced ? nextDue(settings.cadence, now, this.config.zone, startedAt.getTime()) : first;
+      const first = nextDue('atOnce', now, hours, now);
+      const due = before?.introduced ? nextDue(settings.cadence, now, hours, startedAt.getTime()) : first;
       await manager.save(AlertRow, {
         searchId,
         ...settings,
@@ -125,21 +137,79 @@ export class AlertsService {
         introduced: before?.introduced ?? false,
         sinceSequence: before?.sinceSequence ?? 0,
       });
+      const [did, how] = [before?.state === 'running' ? 'changed' : 'started', CADENCE_LABEL[settings.cadence].toLowerCase()];
+      await this.note(manager, search, `Alert of “${search.name}” ${did}: ${how}`);
       return alertState(await manager.findOneByOrFail(AlertRow, { searchId }));
     });
   }
 
   /** @param until  when a paused one runs again by itself */
   async setState(agentId: string, searchId: string, state: AlertState['state'], until: Date | null): Promise<AlertState> {
-    await this.searches.own(agentId, searchId);
-    const alerts = this.database.getRepository(AlertRow);
-    const alert = found(await alerts.findOneBy({ searchId }), 'alert');
+    return this.change(await this.searches.own(agentId, searchId), { state, until }, null);
+  }
+
+  /** The household itself says how often it is written to, or whether at all. */
+  async changeByReader(
+    { clientId, personId }: { readonly clientId: string; readonly personId: string },
+    searchId: string,
+    change: { readonly cadence?: Cadence; readonly state?: AlertState['state'] },
+  ): Promise<AlertState> {
+    const search = found(await this.database.getRepository(SearchRow).findOneBy({ id: searchId, clientId }), 'search');
+    return this.change(search, { ...change, until: null }, personId);
+  }
+
+  /** Lets no alert of a household run on. */
+  async pauseAll(agentId: string, clientId: string): Promise<void> {
+    for (const { id, alert } of await this.searches.list(agentId, clientId))
+      if (alert?.state === 'running') await this.setState(agentId, id, 'paused', null);
+  }
+
+  /** Puts all alerts of a household to the moments at which they write by its hours. */
+  async reschedule(agentId: string, clientId: string): Promise<void> {
+    for (const { id, alert } of await this.searches.list(agentId, clientId))
+      if (alert?.state === 'running')
+        await this.change(await this.searches.own(agentId, id), { state: 'running', until: null }, null);
+  }
+
+  private async change(
+    search: SearchRow,
+    { cadence, state, until }: { readonly cadence?: Cadence; readonly state?: AlertState['state']; readonly until: Date | null },
+    personId: string | null,
+  ): Promise<AlertState> {
     const now = this.clock.now();
     if (until && (state !== 'paused' || until.getTime() <= now))
       throw new Failure('request.invalid', 'Only a pause ends at a time, and that time is still to come.', { path: 'until' });
-    const due = state === 'running' ? new Date(nextDue(alert.cadence, now, this.config.zone, alert.startedAt.getTime())) : null;
-    await alerts.update({ searchId }, { state, nextDueAt: due, pausedUntil: until });
-    return alertState(found(await alerts.findOneBy({ searchId }), 'alert'));
+    const hours = await this.hoursOf(search);
+    return this.database.transaction(async (manager) => {
+      const where = { searchId: search.id };
+      const alert = found(await manager.findOne(AlertRow, { where, lock: { mode: 'pessimistic_write' } }), 'alert');
+      const after = { cadence: cadence ?? alert.cadence, state: state ?? alert.state };
+      // its first message does not wait for the usual time
+      const due = nextDue(alert.introduced ? after.cadence : 'atOnce', now, hours, alert.startedAt.getTime());
+      await manager.update(AlertRow, where, {
+        ...after,
+        nextDueAt: after.state === 'running' ? new Date(due) : null,
+        pausedUntil: until,
+      });
+      const said = [
+        ...(after.cadence === alert.cadence ? [] : [CADENCE_LABEL[after.cadence].toLowerCase()]),
+        ...(after.state === alert.state ? [] : [after.state]),
+      ];
+      if (said.length > 0) await this.note(manager, search, `Alert of “${search.name}”: ${said.join(', ')}`, personId);
+      return alertState(await manager.findOneByOrFail(AlertRow, where));
+    });
+  }
+
+  /** Writes down in its file what becomes of an alert, and who of the household did it, if one of them did. */
+  private async note(manager: EntityManager, search: SearchRow, text: string, personId: string | null = null): Promise<void> {
+    if (search.clientId)
+      await this.entries.add({ clientId: search.clientId, kind: 'alert', text, about: search.id, personId }, manager);
+  }
+
+  /** When a search's household may be written to. */
+  private async hoursOf({ clientId }: SearchRow): Promise<Hours> {
+    const client = clientId ? await this.database.getRepository(ClientRow).findOneBy({ id: clientId }) : null;
+    return this.clients.hoursOf(client ?? { timeZone: null, quietFrom: null, quietUntil: null });
   }
 
   /** The homes that fit now, and that the household was never told of nor passed over for: what a changed search adds. */
@@ -167,7 +237,7 @@ export class AlertsService {
     homes: readonly { key: string; why: string }[],
     send: boolean,
   ): Promise<AlertState> {
-    await this.searches.own(agentId, searchId);
+    const hours = await this.hoursOf(await this.searches.own(agentId, searchId));
     return this.database.transaction(async (manager) => {
       const alert = found(await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } }), 'alert');
       if (alert.state !== 'running' || !alert.introduced)
@@ -188,7 +258,7 @@ export class AlertsService {
         homes.map(({ key, why }) => ({ searchId, listingKey: key, sequence: 0, kind: 'new', why, at, dropped })),
       );
       if (send && homes.length > 0) {
-        const due = nextDue('atOnce', at.getTime(), this.config.zone, alert.startedAt.getTime());
+        const due = nextDue('atOnce', at.getTime(), hours, alert.startedAt.getTime());
         await manager.update(AlertRow, { searchId }, { nextDueAt: new Date(due) });
       }
       return alertState(await manager.findOneByOrFail(AlertRow, { searchId }));

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { addressShown, fits, forAudience, heldFor, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
-import type { ListingRecord, Search, ShownTo } from '@perambula/core';
+import type { Hours, ListingRecord, Search, ShownTo } from '@perambula/core';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { ClientRow, ClientsService, firstName, LinksService } from '../clients/index.js';
@@ -68,10 +68,21 @@ export class Digests {
       await this.database.transaction(async (manager) => {
         const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
         if (alert?.state !== 'paused' || !alert.pausedUntil || alert.pausedUntil.getTime() > this.clock.now()) return;
-        const due = nextDue(alert.cadence, alert.pausedUntil.getTime(), this.config.zone, alert.startedAt.getTime());
+        const hours = await this.hoursOf(manager, searchId);
+        const due = nextDue(alert.cadence, alert.pausedUntil.getTime(), hours, alert.startedAt.getTime());
         await manager.update(AlertRow, { searchId }, { state: 'running', pausedUntil: null, nextDueAt: new Date(due) });
       });
     }
+  }
+
+  /** When the household of a search may be written to. */
+  private async hoursOf(manager: EntityManager, searchId: string): Promise<Hours> {
+    const client = await manager
+      .createQueryBuilder(ClientRow, 'client')
+      .innerJoin(SearchRow, 'search', 'search.clientId = client.id')
+      .where('search.id = :searchId', { searchId })
+      .getOne();
+    return this.clients.hoursOf(client ?? { timeZone: null, quietFrom: null, quietUntil: null });
   }
 
   private async write(manager: EntityManager, searchId: string): Promise<void> {
@@ -84,6 +95,13 @@ export class Digests {
     await manager.query('SELECT c.id FROM searches s JOIN clients c ON c.id = s.clientId WHERE s.id = ? FOR UPDATE', [searchId]);
     if (!alert.introduced) await lockMatching(manager);
     const search = await manager.findOneByOrFail(SearchRow, { id: searchId });
+    const hours = await this.hoursOf(manager, searchId);
+    // these may have been changed since it was said when it is due
+    const quietOver = nextDue('atOnce', now, hours, now);
+    if (quietOver > now) {
+      await manager.update(AlertRow, { searchId }, { nextDueAt: new Date(quietOver) });
+      return;
+    }
     const readers = search.clientId ? await this.clients.readersOf(search.clientId) : [];
     // with nobody to read it, the news is kept until somebody's address is confirmed
     if (search.clientId && readers.length > 0) {
@@ -92,7 +110,7 @@ export class Digests {
       alert.introduced = true;
     }
     alert.nextDueAt = new Date(
-      nextDue(alert.cadence, alert.cadence === 'atOnce' ? now + 60_000 : now, this.config.zone, alert.startedAt.getTime()),
+      nextDue(alert.cadence, alert.cadence === 'atOnce' ? now + 60_000 : now, hours, alert.startedAt.getTime()),
     );
     await manager.save(alert);
   }

@@ -1,4 +1,12 @@
-import type { ChoiceBody, ChoicePreview, ClientFile, ListingsAnswer, Portal, RecordAnswer } from '@perambula/contract';
+import type {
+  ChoiceBody,
+  ChoicePreview,
+  ClientFile,
+  ListingsAnswer,
+  Portal,
+  RecordAnswer,
+  TimelinePage,
+} from '@perambula/contract';
 import type { Search } from '@perambula/core';
 import { simpleParser } from 'mailparser';
 import { extractText } from 'unpdf';
@@ -150,8 +158,9 @@ describe('homes chosen for a client', () => {
       expect.stringMatching(/^Sent before, /),
     ]);
     await vi.waitFor(async () => {
-      const { lately } = await stack.juno.fileOf('Amara');
-      expect(lately.some((happened) => happened.text === 'Sent to Amara Lindqvist: Two by the water')).toBe(true);
+      const { id } = await stack.juno.fileOf('Amara');
+      const { happenings } = await stack.juno.good<TimelinePage>('GET', `/api/clients/${id}/timeline?kinds=message`);
+      expect(happenings.map(({ text }) => text)).toContain('Sent to Amara Lindqvist: Two by the water');
     });
   });
 

@@ -1,34 +1,39 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientFile, ClientSummary, SavedSearch } from '@perambula/contract';
+import type { Hours } from '@perambula/core';
+import { AlertsService } from '../alerts/index.js';
 import { ClientsService } from '../clients/index.js';
 import { found } from '../common/failure.js';
 import { SavedSearches } from '../searches/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
-import { Timeline } from './timeline.js';
 
 /** A client's file, and the list of all files: who the client is, and what is kept for them elsewhere. */
 @Injectable()
 export class ClientFilesService {
   constructor(
     private readonly clients: ClientsService,
+    private readonly alerts: AlertsService,
     private readonly searches: SavedSearches,
     private readonly shortlists: ShortlistsService,
-    private readonly timeline: Timeline,
   ) {}
 
-  async list(agentId: string): Promise<ClientSummary[]> {
+  /** The files in use, or those put away. */
+  async list(agentId: string, archived: boolean): Promise<ClientSummary[]> {
     const searches = await this.searches.list(agentId);
-    return (await this.clients.summaries(agentId)).map((client) => withCounts(client, searches));
+    const all = await this.clients.all(agentId, { archived });
+    const clients = all.filter(({ archivedAt }) => (archivedAt !== null) === archived);
+    return (await this.clients.summaries(clients)).map((client) => withCounts(client, searches));
   }
 
   async file(agentId: string, clientId: string): Promise<ClientFile> {
-    const { notes } = await this.clients.own(agentId, clientId);
-    const [client] = await this.clients.summaries(agentId, clientId);
+    const row = await this.clients.own(agentId, clientId);
+    const [client] = await this.clients.summaries([row]);
     const savedSearches = await this.searches.list(agentId, clientId);
     const shortlists = await this.shortlists.list(agentId, clientId);
     return {
       ...withCounts(found(client, 'client'), savedSearches),
-      notes,
+      notes: row.notes,
+      hours: this.clients.hoursOf(row),
       savedSearches,
       shortlists: shortlists.map(({ id, name, items }) => ({
         id,
@@ -36,8 +41,13 @@ export class ClientFilesService {
         homes: items.length,
         keys: items.slice(0, 4).map(({ listingKey }) => listingKey),
       })),
-      lately: await this.timeline.of(clientId),
     };
+  }
+
+  /** When the household may be written to; what is due by its alerts follows. */
+  async setHours(agentId: string, clientId: string, hours: Hours): Promise<void> {
+    await this.clients.setHours(agentId, clientId, hours);
+    await this.alerts.reschedule(agentId, clientId);
   }
 }
 

@@ -1,1 +1,2 @@
 export { ClientFilesModule } from './client.files.module.js';
+export { Correspondence } from './correspondence.js';

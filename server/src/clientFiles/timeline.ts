@@ -1,69 +1,166 @@
 import { Injectable } from '@nestjs/common';
-import type { Happening } from '@perambula/contract';
-import { DataSource, In } from 'typeorm';
+import type { EntryKind, Happening, HappeningKind, TimelinePage } from '@perambula/contract';
+import { HAPPENING_KINDS } from '@perambula/contract';
+import { DataSource, In, LessThan, Not } from 'typeorm';
+import type { EntityTarget, FindOptionsWhere, ObjectLiteral } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
-import { PortalService } from '../portal/index.js';
-import { ShowingsService } from '../showings/index.js';
+import { ReactionRow, VisitRow } from '../portal/index.js';
+import { ShowingRow } from '../showings/index.js';
+import { TimelineEntryRow } from '../timelineEntries/index.js';
 
-/** What lately happened with a client: messages, visits, what was said of homes, showings. */
+const A_PAGE = 40;
+const VERDICTS = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to' } as const;
+const SHOWINGS = {
+  asked: 'Asked to see',
+  proposed: 'Visit proposed:',
+  confirmed: 'Visit agreed:',
+  refused: 'Visit refused:',
+  canceled: 'Visit canceled:',
+} as const;
+/** What of the entries written down stands under which kind. */
+const ENTRIES: Readonly<Partial<Record<HappeningKind, readonly EntryKind[]>>> = {
+  message: ['fromClient', 'toClient'],
+  search: ['search', 'alert'],
+  note: ['note', 'call'],
+  person: ['person'],
+};
+
+/** How the people and homes of a household are called. */
+interface Names {
+  readonly person: (id: string | null) => string;
+  readonly home: (key: string) => string;
+}
+
+/** All that happened with a client, from wherever it is kept: messages, visits, what was said of homes, showings, notes. */
 @Injectable()
 export class Timeline {
   constructor(
     private readonly database: DataSource,
     private readonly clients: ClientsService,
     private readonly listings: ListingsService,
-    private readonly portal: PortalService,
-    private readonly showings: ShowingsService,
   ) {}
 
-  /** The latest first. */
-  async of(clientId: string): Promise<Happening[]> {
-    const [messages, visits, reactions, showings, people] = await Promise.all([
-      this.database
-        .getRepository(OutboxRow)
-        .find({ where: { clientId, state: In(['sent', 'queued']) }, order: { createdAt: 'DESC' }, take: 20 }),
-      this.portal.visitsOf([clientId]),
-      this.portal.reactionsOf([clientId]),
-      this.showings.ofClient(clientId),
+  /**
+   * The latest first, so many at a time.
+   *
+   * @param before  what the page before said of the earlier ones: ISO 8601
+   */
+  async of(
+    clientId: string,
+    { kinds = HAPPENING_KINDS, before }: { readonly kinds?: readonly HappeningKind[]; readonly before?: Date | undefined },
+  ): Promise<TimelinePage> {
+    const until = before ? { at: LessThan(before) } : {};
+    const written = before ? { createdAt: LessThan(before) } : {};
+    const wants = (kind: HappeningKind): boolean => kinds.includes(kind);
+    const entryKinds = kinds.flatMap((kind) => ENTRIES[kind] ?? []);
+    const [messages, visits, reactions, showings, entries, people] = await Promise.all([
+      // what a listing office is written about a visit is told by the visit, an answer by its words
+      wants('message')
+        ? this.latest(
+            OutboxRow,
+            { clientId, state: In(['sent', 'queued', 'failed']), kind: Not(In(['office', 'answer'])), ...written },
+            'createdAt',
+          )
+        : [],
+      wants('visit') ? this.latest(VisitRow, { clientId, ...until }, 'at') : [],
+      wants('reaction') ? this.latest(ReactionRow, { clientId, ...until }, 'at') : [],
+      wants('showing') ? this.latest(ShowingRow, { clientId, ...written }, 'createdAt') : [],
+      entryKinds.length > 0 ? this.latest(TimelineEntryRow, { clientId, kind: In(entryKinds), ...until }, 'at') : [],
       this.clients.everyoneOf([clientId]),
     ]);
-    const names = new Map(people.map(({ id, name }) => [id, name]));
-    const records = await this.listings.byKeys([
-      ...new Set([...visits, ...reactions, ...showings].flatMap(({ listingKey }) => listingKey ?? [])),
-    ]);
-    const address = (key: string): string => String(records.get(key)?.['UnparsedAddress'] ?? key);
-    const verdicts = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to' } as const;
-    const states = {
-      asked: 'asked to see',
-      proposed: 'visit proposed:',
-      confirmed: 'visit agreed:',
-      refused: 'visit refused:',
-      canceled: 'visit canceled:',
-    } as const;
-    const happenings: Happening[] = [
-      ...messages.map(({ createdAt, subject, toName }) => ({
-        at: createdAt.toISOString(),
-        text: `Sent to ${toName}: ${subject}`,
-        listingKey: null,
-      })),
-      ...visits.slice(0, 30).map(({ at, personId, listingKey }) => ({
-        at: at.toISOString(),
-        text: listingKey ? `${names.get(personId) ?? ''} opened ${address(listingKey)}` : `${names.get(personId) ?? ''} came by`,
-        listingKey,
-      })),
-      ...reactions.map(({ at, personId, verdict, note, listingKey }) => ({
-        at: at.toISOString(),
-        text: `${names.get(personId) ?? ''} ${verdicts[verdict]} ${address(listingKey)}${note ? `: “${note}”` : ''}`,
-        listingKey,
-      })),
-      ...showings.map(({ createdAt, state, listingKey, wish }) => ({
-        at: createdAt.toISOString(),
-        text: `${states[state]} ${address(listingKey)}${wish ? `: “${wish}”` : ''}`.replace(/^./, (first) => first.toUpperCase()),
-        listingKey,
-      })),
-    ];
-    return happenings.sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 25);
+    const keys = new Set([...visits, ...reactions, ...showings].flatMap(({ listingKey }) => listingKey ?? []));
+    for (const { kind, about } of entries) if (kind === 'fromClient' && about) keys.add(about);
+    const records = await this.listings.byKeys([...keys]);
+    const persons = new Map(people.map(({ id, name }) => [id, name]));
+    const names: Names = {
+      person: (id) => persons.get(id ?? '') ?? 'Somebody',
+      home: (key) => String(records.get(key)?.['UnparsedAddress'] ?? key),
+    };
+    const all = [
+      ...messages.map(sayMessage),
+      ...visits.map((row) => sayVisit(row, names)),
+      ...reactions.map((row) => sayReaction(row, names)),
+      ...showings.map((row) => sayShowing(row, names)),
+      ...entries.map((row) => sayEntry(row, names)),
+    ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
+    return pageOf(all);
+  }
+
+  /** The latest of one kind: as many as could stand on a page, and one more. */
+  private latest<T extends ObjectLiteral>(of: EntityTarget<T>, where: FindOptionsWhere<T>, at: 'at' | 'createdAt'): Promise<T[]> {
+    return this.database.getRepository(of).find({ where, order: { [at]: 'DESC' } as never, take: A_PAGE + 1 });
+  }
+}
+
+/** What happened at one moment is not parted by the end of a page. */
+function pageOf(all: readonly Happening[]): TimelinePage {
+  const last = all[A_PAGE - 1];
+  if (!last || all.length === A_PAGE) return { happenings: all, earlier: null };
+  const happenings = all.filter(({ at }) => at >= last.at);
+  return { happenings, earlier: all.length > happenings.length ? last.at : null };
+}
+
+function sayMessage({ id, createdAt, subject, toName, state }: OutboxRow): Happening {
+  const how = { queued: 'On its way to', failed: 'Could not be sent to' }[state as string] ?? 'Sent to';
+  return {
+    id,
+    at: createdAt.toISOString(),
+    kind: 'message',
+    text: `${how} ${toName}: ${subject}`,
+    about: { kind: 'message', id },
+    isOwn: false,
+  };
+}
+
+function sayVisit({ id, at, personId, listingKey }: VisitRow, names: Names): Happening {
+  return {
+    id: `visit-${id}`,
+    at: at.toISOString(),
+    kind: 'visit',
+    text: `${names.person(personId)} ${listingKey ? `opened ${names.home(listingKey)}` : 'came by'}`,
+    about: listingKey ? { kind: 'listing', id: listingKey } : null,
+    isOwn: false,
+  };
+}
+
+function sayReaction({ id, at, personId, verdict, note, listingKey }: ReactionRow, names: Names): Happening {
+  return {
+    id,
+    at: at.toISOString(),
+    kind: 'reaction',
+    text: `${names.person(personId)} ${VERDICTS[verdict]} ${names.home(listingKey)}${note ? `: “${note}”` : ''}`,
+    about: { kind: 'listing', id: listingKey },
+    isOwn: false,
+  };
+}
+
+function sayShowing({ id, createdAt, state, listingKey, wish }: ShowingRow, names: Names): Happening {
+  return {
+    id,
+    at: createdAt.toISOString(),
+    kind: 'showing',
+    text: `${SHOWINGS[state]} ${names.home(listingKey)}${wish ? `: “${wish}”` : ''}`,
+    about: { kind: 'showing', id },
+    isOwn: false,
+  };
+}
+
+function sayEntry({ id, at, kind, text, about, personId }: TimelineEntryRow, names: Names): Happening {
+  const isOwn = kind === 'note' || kind === 'call';
+  const shown = Object.entries(ENTRIES).find(([, kinds]) => kinds.includes(kind))?.[0] as HappeningKind;
+  return { id, at: at.toISOString(), kind: shown, text: said(), about: leadsTo(), isOwn };
+
+  function said(): string {
+    if (kind === 'fromClient') return `${names.person(personId)} wrote${about ? ` about ${names.home(about)}` : ''}: “${text}”`;
+    if (kind === 'toClient') return `You answered ${names.person(personId)}: “${text}”`;
+    if (kind === 'call') return `Called${personId ? ` ${names.person(personId)}` : ''}: ${text}`;
+    return personId && kind === 'alert' ? `${text}, by ${names.person(personId)}` : text;
+  }
+
+  function leadsTo(): Happening['about'] {
+    if (!about) return null;
+    return { kind: kind === 'fromClient' ? 'listing' : 'search', id: about };
   }
 }

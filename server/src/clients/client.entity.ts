@@ -1,3 +1,4 @@
+import type { ReachBy } from '@perambula/contract';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** One client: a person or a household. */
@@ -11,6 +12,13 @@ export class ClientRow {
   @Column('date', { nullable: true }) agreementUntil: string | null;
   @Column('varchar', { length: 200, nullable: true }) agreementScope: string | null;
   @Column('datetime', { precision: 3 }) createdAt: Date;
+  /** When the file was put away. */
+  @Column('datetime', { precision: 3, nullable: true }) archivedAt: Date | null;
+  /** The household's own, by its IANA name; null where it is the county's. */
+  @Column('varchar', { length: 40, nullable: true }) timeZone: string | null;
+  /** When nothing is sent, `HH:mm`; null for the usual hours. */
+  @Column('varchar', { length: 5, nullable: true }) quietFrom: string | null;
+  @Column('varchar', { length: 5, nullable: true }) quietUntil: string | null;
 }
 
 /** Somebody of a client's household, with one address. */
@@ -22,6 +30,7 @@ export class PersonRow {
   @Column('varchar', { length: 120 }) name: string;
   @Column('varchar', { length: 254 }) email: string;
   @Column('varchar', { length: 40, default: '' }) phone: string;
+  @Column('varchar', { length: 10, default: 'email' }) reachBy: ReachBy;
   @Column('datetime', { precision: 3, nullable: true }) confirmationSentAt: Date | null;
   /** How often they were asked to confirm since they last did, stopped, or asked to be. */
   @Column('int', { default: 0 }) confirmationsSent: number;
@@ -46,6 +55,8 @@ export class LinkRow {
   @Index() @Column('char', { length: 36 }) personId: string;
   @Column('datetime', { precision: 3 }) expiresAt: Date;
   @Column('datetime', { precision: 3, nullable: true }) revokedAt: Date | null;
+  /** When somebody came by it first, by the demo's time; null while nobody did, or where visits are not counted. */
+  @Column('datetime', { precision: 3, nullable: true }) openedAt: Date | null;
 }
 
 @Entity('tasks')

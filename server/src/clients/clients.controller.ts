@@ -4,7 +4,15 @@ import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { ConfirmationsService } from './confirmations.service.js';
 import { ClientsService } from './clients.service.js';
-import { ChangeClientBody, ConfirmBody, NewClientBody, NewTaskBody, PersonBody, TickBody } from './dto/bodies.js';
+import {
+  ChangeClientBody,
+  ChangePersonBody,
+  ConfirmBody,
+  NewClientBody,
+  NewTaskBody,
+  PersonBody,
+  TickBody,
+} from './dto/bodies.js';
 
 @Controller('clients')
 @UseGuards(AgentGuard)
@@ -32,6 +40,17 @@ export class ClientsController {
   @Post(':id/people')
   async addPerson(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: PersonBody): Promise<{ id: string }> {
     await this.clients.addPerson(agent.id, id, body);
+    return { id };
+  }
+
+  @Patch(':id/people/:personId')
+  async changePerson(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Param('personId') personId: string,
+    @Body() body: ChangePersonBody,
+  ): Promise<{ id: string }> {
+    await this.clients.changePerson(agent.id, id, personId, body);
     return { id };
   }
 

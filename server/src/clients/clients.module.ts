@@ -2,13 +2,14 @@ import { Module } from '@nestjs/common';
 import { ClockModule } from '../clock/index.js';
 import { MailModule } from '../mail/index.js';
 import { SessionsModule } from '../sessions/index.js';
+import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { ClientsController, LinkButtonsController, TasksController } from './clients.controller.js';
 import { ClientsService } from './clients.service.js';
 import { ConfirmationsService } from './confirmations.service.js';
 import { LinksService } from './links.service.js';
 
 @Module({
-  imports: [ClockModule, MailModule, SessionsModule],
+  imports: [ClockModule, MailModule, SessionsModule, TimelineEntriesModule],
   controllers: [ClientsController, TasksController, LinkButtonsController],
   providers: [ClientsService, ConfirmationsService, LinksService],
   exports: [ClientsService, LinksService],

@@ -1,13 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { Injectable } from '@nestjs/common';
-import type { Agreement, ClientSummary, NewPerson, Person, Task } from '@perambula/contract';
-import { today } from '@perambula/core';
+import { Inject, Injectable } from '@nestjs/common';
+import type { Agreement, ClientSummary, NewPerson, Person, ReachBy, Task } from '@perambula/contract';
+import { today, USUAL_QUIET } from '@perambula/core';
+import type { Hours } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { OutboxRow } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
+import { TimelineEntries } from '../timelineEntries/index.js';
 import { ClientRow, PersonRow, TaskRow } from './client.entity.js';
 import { LinksService } from './links.service.js';
 
@@ -18,24 +22,28 @@ export class ClientsService {
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly links: LinksService,
+    private readonly entries: TimelineEntries,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   async own(agentId: string, clientId: string): Promise<ClientRow> {
     return found(await this.database.getRepository(ClientRow).findOneBy({ id: clientId, agentId }), 'client');
   }
 
-  all(agentId: string): Promise<ClientRow[]> {
-    return this.database.getRepository(ClientRow).find({ where: { agentId }, order: { name: 'ASC' } });
+  /** The agent's clients whose files are in use; where `archived`, those put away, too. */
+  all(agentId: string, { archived = false } = {}): Promise<ClientRow[]> {
+    const where = archived ? { agentId } : { agentId, archivedAt: IsNull() };
+    return this.database.getRepository(ClientRow).find({ where, order: { name: 'ASC' } });
   }
 
-  async summaries(agentId: string, clientId?: string): Promise<Omit<ClientSummary, 'searches' | 'alerts'>[]> {
-    const clients = clientId ? [await this.own(agentId, clientId)] : await this.all(agentId);
+  async summaries(clients: readonly ClientRow[]): Promise<Omit<ClientSummary, 'searches' | 'alerts'>[]> {
     const people = await this.peopleOf(clients.map(({ id }) => id));
     return clients.map((client) => ({
       id: client.id,
       name: client.name,
       people: people.filter((person) => person.clientId === client.id).map(personShown),
       agreement: agreementOf(client),
+      archivedAt: client.archivedAt?.toISOString() ?? null,
     }));
   }
 
@@ -65,6 +73,21 @@ export class ClientsService {
     }));
   }
 
+  /** When a household may be written to. */
+  hoursOf({ timeZone, quietFrom, quietUntil }: Pick<ClientRow, 'timeZone' | 'quietFrom' | 'quietUntil'>): Hours {
+    return {
+      zone: timeZone ?? this.config.zone,
+      quietFrom: quietFrom ?? USUAL_QUIET.quietFrom,
+      quietUntil: quietUntil ?? USUAL_QUIET.quietUntil,
+    };
+  }
+
+  async setHours(agentId: string, clientId: string, { zone, quietFrom, quietUntil }: Hours): Promise<void> {
+    await this.own(agentId, clientId);
+    const timeZone = zone === this.config.zone ? null : zone;
+    await this.database.getRepository(ClientRow).update({ id: clientId }, { timeZone, quietFrom, quietUntil });
+  }
+
   async person(id: string): Promise<{ person: PersonRow; client: ClientRow; agent: AgentRow }> {
     const person = found(await this.database.getRepository(PersonRow).findOneBy({ id }), 'person');
     const client = found(await this.database.getRepository(ClientRow).findOneBy({ id: person.clientId }), 'client');
@@ -88,6 +111,10 @@ export class ClientsService {
         agreementUntil: null,
         agreementScope: null,
         createdAt: this.clock.date(),
+        archivedAt: null,
+        timeZone: null,
+        quietFrom: null,
+        quietUntil: null,
       });
       for (const person of people) await manager.insert(PersonRow, newPerson(id, person));
     });
@@ -103,14 +130,46 @@ export class ClientsService {
     // whoever comes back confirms anew; a stop of theirs still holds
     if (known) await people.update({ id: known.id }, { name: added.name, phone: added.phone, leftAt: null, confirmedAt: null });
     else await people.insert(added);
+    await this.entries.add({ clientId, kind: 'person', text: `${added.name} came to this household` });
+  }
+
+  /** Another address is to be confirmed anew, and nothing of the old one's goes to it. */
+  async changePerson(
+    agentId: string,
+    clientId: string,
+    personId: string,
+    { name, email, phone, reachBy }: { name?: string; email?: string; phone?: string; reachBy?: ReachBy },
+  ): Promise<void> {
+    await this.own(agentId, clientId);
+    await this.database.transaction(async (manager) => {
+      const person = await this.locked(manager, clientId, personId);
+      const address = email?.trim().toLowerCase() ?? person.email;
+      if (address !== person.email) {
+        if (await manager.existsBy(PersonRow, { clientId, email: address }))
+          throw new Failure('address.known', `${address} stands in this file already.`);
+        for (const purpose of ['portal', 'confirm'] as const) await this.links.withdraw(manager, personId, purpose);
+        await this.dropWaiting(manager, personId, 'this person has another address now');
+        Object.assign(person, { email: address, confirmedAt: null, confirmationSentAt: null, confirmationsSent: 0 });
+        await this.entries.add(
+          { clientId, personId, kind: 'person', text: `${person.name} has another address: ${address}` },
+          manager,
+        );
+      }
+      if (name !== undefined) person.name = name.trim();
+      if (phone !== undefined) person.phone = phone.trim();
+      if (reachBy !== undefined) person.reachBy = reachBy;
+      await manager.save(person);
+    });
   }
 
   /** Somebody leaves a household: their links lead nowhere, and nothing that waits for them is sent. */
   async leave(agentId: string, clientId: string, personId: string): Promise<void> {
     await this.own(agentId, clientId);
     await this.database.transaction(async (manager) => {
-      const { id } = await this.locked(manager, clientId, personId);
-      await manager.update(PersonRow, { id, leftAt: IsNull() }, { leftAt: this.clock.date() });
+      const { id, name } = await this.locked(manager, clientId, personId);
+      const { affected } = await manager.update(PersonRow, { id, leftAt: IsNull() }, { leftAt: this.clock.date() });
+      if (affected)
+        await this.entries.add({ clientId, kind: 'person', personId: id, text: `${name} left this household` }, manager);
       for (const purpose of ['portal', 'confirm'] as const) await this.links.withdraw(manager, id, purpose);
       await this.dropWaiting(manager, id, 'this person has left the household');
     });
@@ -155,11 +214,13 @@ export class ClientsService {
 
   async stopPerson(personId: string): Promise<void> {
     await this.database.transaction(async (manager) => {
+      const { clientId, name } = await manager.findOneByOrFail(PersonRow, { id: personId });
       await manager.update(
         PersonRow,
         { id: personId },
         { stoppedAt: this.clock.date(), askedBackAt: null, confirmationsSent: 0 },
       );
+      await this.entries.add({ clientId, personId, kind: 'person', text: `${name} stopped all messages` }, manager);
       await this.links.withdraw(manager, personId, 'confirm');
       await this.dropWaiting(manager, personId, 'this person has stopped all messages');
     });
@@ -210,7 +271,7 @@ export class ClientsService {
 
   async tasks(agentId: string): Promise<Task[]> {
     const rows = await this.database.getRepository(TaskRow).find({ where: { agentId }, order: { createdAt: 'ASC' } });
-    const names = new Map((await this.all(agentId)).map(({ id, name }) => [id, name]));
+    const names = new Map((await this.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
     return rows.map((row) => ({
       id: row.id,
       clientId: row.clientId,
@@ -252,6 +313,7 @@ function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Pe
     name: name.trim(),
     email: email.trim().toLowerCase(),
     phone,
+    reachBy: 'email',
     confirmationSentAt: null,
     confirmationsSent: 0,
     askedBackAt: null,
@@ -268,12 +330,13 @@ function agreementOf({ agreementFrom, agreementUntil, agreementScope }: ClientRo
 }
 
 function personShown(row: PersonRow): Person {
-  const { id, name, email, phone } = row;
+  const { id, name, email, phone, reachBy } = row;
   return {
     id,
     name,
     email,
     phone,
+    reachBy,
     confirmedAt: row.confirmedAt?.toISOString() ?? null,
     confirmationSentAt: row.confirmationSentAt?.toISOString() ?? null,
     stoppedAt: row.stoppedAt?.toISOString() ?? null,

@@ -5,6 +5,7 @@ import { Clock } from '../clock/index.js';
 import { Failure } from '../common/failure.js';
 import { MailService, toPerson, whyNotWrite } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
+import { TimelineEntries } from '../timelineEntries/index.js';
 import { PersonRow } from './client.entity.js';
 import { ClientsService, firstName } from './clients.service.js';
 import { LinksService } from './links.service.js';
@@ -21,6 +22,7 @@ export class ConfirmationsService {
     private readonly mail: MailService,
     private readonly links: LinksService,
     private readonly clients: ClientsService,
+    private readonly entries: TimelineEntries,
   ) {}
 
   /**
@@ -54,12 +56,16 @@ export class ConfirmationsService {
   /** A stop has withdrawn all links that came before it, so whoever comes by one wants messages. */
   async confirm(token: string): Promise<{ name: string; agent: string }> {
     const { person, agent } = await this.clients.person(await this.links.personOf(token, 'confirm'));
-    await this.database
-      .getRepository(PersonRow)
-      .update(
+    await this.database.transaction(async (manager) => {
+      await manager.update(
+        PersonRow,
         { id: person.id },
         { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null, askedBackAt: null, confirmationsSent: 0 },
       );
+      if (person.confirmedAt && !person.stoppedAt) return;
+      const text = `${person.name} ${person.stoppedAt ? 'wants messages again' : `confirmed ${person.email}`}`;
+      await this.entries.add({ clientId: person.clientId, personId: person.id, kind: 'person', text }, manager);
+    });
     return { name: person.name, agent: agent.name };
   }
 

@@ -58,6 +58,11 @@ export class LinksService {
     return link.personId;
   }
 
+  /** Notes that somebody came by a link, the first time that they do. */
+  async opened(token: string, at: Date): Promise<void> {
+    await this.database.getRepository(LinkRow).update({ tokenHash: hashOf(token), openedAt: IsNull() }, { openedAt: at });
+  }
+
   /**
    * Notes from where a portal's link is opened, as a hash that tells no place by itself.
    *

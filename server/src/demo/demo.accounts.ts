@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnModuleInit } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
-import { nextDue } from '@perambula/core';
+import { nextDue, USUAL_QUIET } from '@perambula/core';
 import type { Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -119,7 +119,7 @@ export class DemoAccounts implements OnModuleInit {
           greeting: '',
           state: 'running',
           startedAt: now,
-          nextDueAt: new Date(nextDue('eachMorning', now.getTime(), this.config.zone, now.getTime())),
+          nextDueAt: new Date(nextDue('eachMorning', now.getTime(), { zone: this.config.zone, ...USUAL_QUIET }, now.getTime())),
           introduced: false,
           sinceSequence: 0,
         });

@@ -4,7 +4,7 @@ import { DataSource } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
-import { clean, OutboxRow } from '../mail/index.js';
+import { clean, newestFirst, OutboxRow } from '../mail/index.js';
 
 /** Messages shown at once. */
 const A_PAGE = 50;
@@ -23,25 +23,16 @@ export class Mailbox {
    * @param from  what the last page said of the older ones
    */
   async page(agentId: string, from: string | undefined): Promise<MailPage> {
-    const [, at, id] = /^(\d+)-([\w-]{36})$/.exec(from ?? '') ?? [];
-    const rows = await this.database
-      .createQueryBuilder(OutboxRow, 'message')
-      .select(['message.id', 'message.messageId', 'message.toAddress', 'message.subject', 'message.createdAt'])
-      .where("message.agentId = :agentId AND message.state = 'sent'", { agentId })
-      .andWhere(at === undefined ? '1 = 1' : '(message.createdAt, message.id) < (:at, :id)', { at: new Date(Number(at)), id })
-      .orderBy('message.createdAt', 'DESC')
-      .addOrderBy('message.id', 'DESC')
-      .limit(A_PAGE + 1)
-      .getMany();
-    const page = rows.slice(0, A_PAGE);
-    const last = rows.length > A_PAGE ? page.at(-1) : undefined;
+    const { rows: page, older } = await newestFirst(this.database, agentId, from, A_PAGE, (query) =>
+      query.andWhere("message.state = 'sent'"),
+    );
     const arrived = await this.arrived(page.map(({ messageId }) => messageId));
     return {
       messages: page.flatMap((row) => {
         const own = arrived.get(row.messageId);
         return own === undefined ? [] : summaryOf(row, own);
       }),
-      older: last ? `${last.createdAt.getTime()}-${last.id}` : null,
+      older,
     };
   }
 

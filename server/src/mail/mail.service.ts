@@ -9,6 +9,7 @@ import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { log } from '../common/log.js';
+import { hashOf } from '../common/token.js';
 import type { AgentRow } from '../sessions/index.js';
 import { Steps } from '../steps/index.js';
 import { addressFailed, isAddressRefused } from './failedAddress.js';
@@ -52,6 +53,12 @@ export function toPerson(
     toAddress: person.email,
     toName: person.name,
   };
+}
+
+/** Of the token in an address of the portal. */
+function portalHash(url: string | undefined): string | null {
+  const token = /\/p\/([\w-]+)$/.exec(url ?? '')?.[1];
+  return token ? hashOf(token) : null;
 }
 
 const LOOK_EVERY_MS = 500;
@@ -108,6 +115,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       fromName: `${letter.agent.name}, ${letter.agent.officeName}`,
       subject: message.subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
       stopUrl: letter.stopUrl ?? '',
+      linkHash: portalHash(letter.button?.url),
       tries: 0,
       nextTryAt: new Date(),
       createdAt: this.clock.date(),

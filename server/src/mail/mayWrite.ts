@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 
 /** What a message is for; an address that was not confirmed yet is asked to be, and sent nothing else. */
-export type MessageKind = 'confirmation' | 'digest' | 'choice' | 'showing' | 'office';
+export type MessageKind = 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer';
 
 interface Standing {
   readonly confirmedAt: Date | null;

@@ -32,6 +32,8 @@ export class OutboxRow {
   @Column('mediumtext', { nullable: true }) calendar: string | null;
   /** The file that goes with it, one for all its readers. */
   @Column('char', { length: 36, nullable: true }) fileId: string | null;
+  /** Of the token of the link into the portal that it carries. */
+  @Column('char', { length: 64, nullable: true }) linkHash: string | null;
   @Column('varchar', { length: 12 }) kind: MessageKind;
   @Column('varchar', { length: 10 }) state: OutboxState;
   @Column('int', { default: 0 }) tries: number;

@@ -1,2 +1,3 @@
+export { ReactionRow, VisitRow } from './portal.entity.js';
 export { PortalModule } from './portal.module.js';
 export { PortalService } from './portal.service.js';

@@ -8,6 +8,7 @@ import {
   Inject,
   Injectable,
   Param,
+  Patch,
   Post,
   Put,
   Query,
@@ -22,7 +23,16 @@ import { takesTurnsAs } from '../common/asking.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';
-import { CardsQuery, CountedBody, OpenBody, ReactionBody, SharedBody, WishBody } from './dto/bodies.js';
+import {
+  CardsQuery,
+  CountedBody,
+  OpenBody,
+  OwnAlertBody,
+  ReactionBody,
+  SharedBody,
+  WishBody,
+  WrittenBody,
+} from './dto/bodies.js';
 import { HomePages } from './home.pages.js';
 import { PortalService } from './portal.service.js';
 
@@ -126,6 +136,25 @@ export class PortalController {
   @UseGuards(PortalGuard)
   async askToSee(@Visitor() personId: string, @Param('key') key: string, @Body() body: WishBody): Promise<Record<string, never>> {
     await this.portal.askToSee(personId, key, body.wish);
+    return {};
+  }
+
+  @Post('written')
+  @HttpCode(200)
+  @UseGuards(PortalGuard)
+  async write(@Visitor() personId: string, @Body() { text, listingKey }: WrittenBody): Promise<Record<string, never>> {
+    await this.portal.write(personId, text, listingKey ?? null);
+    return {};
+  }
+
+  @Patch('searches/:id/alert')
+  @UseGuards(PortalGuard)
+  async changeAlert(
+    @Visitor() personId: string,
+    @Param('id') id: string,
+    @Body() body: OwnAlertBody,
+  ): Promise<Record<string, never>> {
+    await this.portal.changeAlert(personId, id, body);
     return {};
   }
 

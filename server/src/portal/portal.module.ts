@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { AlertsModule } from '../alerts/index.js';
 import { ClientsModule } from '../clients/index.js';
 import { ClockModule } from '../clock/index.js';
 import { EventsModule } from '../events/index.js';
@@ -8,12 +9,14 @@ import { SearchesModule } from '../searches/index.js';
 import { SentHomesModule } from '../sentHomes/index.js';
 import { ShowingsModule } from '../showings/index.js';
 import { RoadsModule } from '../roads/index.js';
+import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { HomePages } from './home.pages.js';
 import { PortalController } from './portal.controller.js';
 import { PortalService } from './portal.service.js';
 
 @Module({
   imports: [
+    AlertsModule,
     ClientsModule,
     ClockModule,
     EventsModule,
@@ -23,6 +26,7 @@ import { PortalService } from './portal.service.js';
     SearchesModule,
     SentHomesModule,
     ShowingsModule,
+    TimelineEntriesModule,
   ],
   controllers: [PortalController],
   providers: [HomePages, PortalService],

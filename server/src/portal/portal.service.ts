@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { FactsToVerify, Portal, PortalCard, PortalHome, Verdict } from '@perambula/contract';
-import { addressShown, CADENCE_LABEL, forAudience, mayShow, sentenceOf } from '@perambula/core';
-import type { ListingRecord } from '@perambula/core';
-import { DataSource, In, IsNull, Not } from 'typeorm';
-import { AlertItemRow } from '../alerts/index.js';
+import { addressShown, forAudience, mayShow, sentenceOf } from '@perambula/core';
+import type { Cadence, ListingRecord } from '@perambula/core';
+import { DataSource, In, IsNull, MoreThan, Not } from 'typeorm';
+import { AlertItemRow, AlertsService } from '../alerts/index.js';
 import { ClientsService, firstName, LinksService } from '../clients/index.js';
 import type { PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
-import { found } from '../common/failure.js';
+import { Failure, found } from '../common/failure.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
@@ -18,6 +18,7 @@ import { ToVerify } from '../records/index.js';
 import { SavedSearches, SearchRow } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
 import { ShowingsService } from '../showings/index.js';
+import { TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
 import { ReactionRow, VisitRow } from './portal.entity.js';
 
 /** That a household was told of a home, and why. */
@@ -31,6 +32,9 @@ type PortalReader = Awaited<ReturnType<ClientsService['person']>>;
 
 /** A visit goes on until nothing was opened for half an hour. */
 const ONE_VISIT_MS = 30 * 60_000;
+/** What was written lately is shown, so many of it. */
+const MOST_WRITTEN = 60;
+const MOST_WRITTEN_A_DAY = 20;
 
 /** One client's own pages: the homes told to them and what they say of them; nothing of any other client. */
 @Injectable()
@@ -46,6 +50,8 @@ export class PortalService {
     private readonly showings: ShowingsService,
     private readonly events: EventsService,
     private readonly verified: ToVerify,
+    private readonly alerts: AlertsService,
+    private readonly entries: TimelineEntries,
     @Inject(CONFIG) private readonly config: Pick<Config, 'notice'>,
   ) {}
 
@@ -59,6 +65,10 @@ export class PortalService {
     const personId = await this.personOf(token);
     const places = await this.links.openedFrom(token, address);
     if (places !== null) await this.clients.warnOfPlaces(personId, places);
+    const { person, agent } = await this.clients.person(personId);
+    if (!person.countsVisits) return;
+    await this.links.opened(token, this.clock.date());
+    await this.events.say(agent.id, 'visit');
   }
 
   /** The person wants nobody to come in by the links that there are. */
@@ -99,7 +109,7 @@ export class PortalService {
         id,
         name,
         sentence: sentenceOf(document),
-        cadence: alert ? CADENCE_LABEL[alert.cadence] : '',
+        cadence: alert?.cadence ?? 'eachMorning',
         state: alert?.state ?? 'stopped',
       })),
       homes: await this.homes(
@@ -109,8 +119,44 @@ export class PortalService {
         searches.map(({ id }) => id),
         lastVisit?.at ?? null,
       ),
+      written: await this.written(client.id, personId),
       source: this.config.notice,
     };
+  }
+
+  /** What somebody and their agent wrote to each other, the oldest first. */
+  private async written(clientId: string, personId: string): Promise<Portal['written']> {
+    const rows = await this.database
+      .getRepository(TimelineEntryRow)
+      .find({ where: { clientId, personId, kind: In(['fromClient', 'toClient']) }, order: { at: 'DESC' }, take: MOST_WRITTEN });
+    return rows.reverse().map(({ at, kind, text, about }) => ({
+      at: at.toISOString(),
+      isByAgent: kind === 'toClient',
+      text,
+      listingKey: about,
+    }));
+  }
+
+  /** The reader writes to their agent, about a home that they were told of or about anything. */
+  async write(personId: string, text: string, listingKey: string | null): Promise<void> {
+    const { client, agent } = listingKey ? await this.guardTold(personId, listingKey) : await this.clients.person(personId);
+    const since = new Date(this.clock.now() - 86_400_000);
+    const today = { clientId: client.id, personId, kind: 'fromClient' as const, at: MoreThan(since) };
+    if ((await this.database.getRepository(TimelineEntryRow).countBy(today)) >= MOST_WRITTEN_A_DAY)
+      throw new Failure('request.tooMany', `You wrote ${MOST_WRITTEN_A_DAY} times today. Call ${agent.name}: ${agent.phone}.`);
+    await this.entries.add({ clientId: client.id, personId, kind: 'fromClient', text, about: listingKey });
+    await this.events.say(agent.id, 'visit');
+  }
+
+  /** How often the household hears of one of its searches, or whether at all. */
+  async changeAlert(
+    personId: string,
+    searchId: string,
+    change: { readonly cadence?: Cadence; readonly state?: 'running' | 'paused' | 'stopped' },
+  ): Promise<void> {
+    const { client, agent } = await this.clients.person(personId);
+    await this.alerts.changeByReader({ clientId: client.id, personId }, searchId, change);
+    await this.events.say(agent.id, 'visit');
   }
 
   private async homes(

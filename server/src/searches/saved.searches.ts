@@ -1,11 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { AlertState, SavedSearch, SearchState } from '@perambula/contract';
+import { differencesOf } from '@perambula/core';
+import type { Search } from '@perambula/core';
 import { DataSource, IsNull } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
 import { Schedules } from '../schedules/index.js';
+import { TimelineEntries } from '../timelineEntries/index.js';
 import { SearchRow, SearchStateRow } from './search.entity.js';
 import { SearchDocuments } from './search.documents.js';
 
@@ -18,6 +22,7 @@ export class SavedSearches {
     private readonly clock: Clock,
     private readonly documents: SearchDocuments,
     private readonly schedules: Schedules,
+    private readonly entries: TimelineEntries,
   ) {}
 
   /** The agent's searches of a client, or those of no client; every one when `clientId` is undefined. */
@@ -63,20 +68,28 @@ export class SavedSearches {
         updatedAt: now,
       });
       await manager.insert(SearchStateRow, { searchId: id, version: 1, name, document, savedAt: now });
+      await this.note(manager, { id, clientId: body.clientId ?? null }, `Search “${name}” kept`);
     });
     return this.get(agentId, id);
+  }
+
+  /** Writes down in its file what becomes of a search. */
+  private async note(manager: EntityManager, { id, clientId }: Pick<SearchRow, 'id' | 'clientId'>, text: string): Promise<void> {
+    if (clientId) await this.entries.add({ clientId, kind: 'search', text, about: id }, manager);
   }
 
   /** Saves over the version that was read; where another was saved meanwhile, says so and changes nothing. */
   async update(agentId: string, id: string, body: { name: string; document: unknown; version: number }): Promise<SavedSearch> {
     const document = await this.documents.read(body.document);
-    await this.own(agentId, id);
+    const before = await this.own(agentId, id);
     const [name, version, now] = [body.name.trim(), body.version + 1, this.clock.date()];
     const isSaved = await this.database.transaction(async (manager) => {
       const change = { name, document, version, updatedAt: now };
       const { affected } = await manager.update(SearchRow, { id, version: body.version }, change);
-      if (affected) await manager.insert(SearchStateRow, { searchId: id, version, name, document, savedAt: now });
-      return affected === 1;
+      if (!affected) return false;
+      await manager.insert(SearchStateRow, { searchId: id, version, name, document, savedAt: now });
+      await this.note(manager, before, `Search “${name}” changed${sayDifferences(before.document, document)}`);
+      return true;
     });
     const current = await this.get(agentId, id);
     if (!isSaved)
@@ -96,8 +109,22 @@ export class SavedSearches {
     await this.database.transaction(async (manager) => {
       await manager.delete(SearchRow, { id: search.id });
       await manager.delete(SearchStateRow, { searchId: search.id });
+      await this.note(manager, search, `Search “${search.name}” deleted`);
     });
   }
+}
+
+const MOST_DIFFERENCES = 4;
+
+/** ": Price $400,000 or less → $450,000 or less"; nothing where none counts. */
+function sayDifferences(before: Search, after: Search): string {
+  const differences = differencesOf(before, after);
+  const said = differences.slice(0, MOST_DIFFERENCES).map(({ about, before: was, after: is }) => {
+    if (was === null) return `${about} ${is ?? ''}`;
+    return is === null ? `no ${about} ${was} any more` : `${about} ${was} → ${is}`;
+  });
+  const more = differences.length - said.length;
+  return said.length === 0 ? '' : `: ${said.join('; ')}${more > 0 ? `; and ${more} more` : ''}`;
 }
 
 function savedSearch(row: SearchRow, alert: AlertState | null): SavedSearch {

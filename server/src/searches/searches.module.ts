@@ -7,6 +7,7 @@ import { ListingsModule } from '../listings/index.js';
 import { RoadsModule } from '../roads/index.js';
 import { SchedulesModule } from '../schedules/index.js';
 import { SessionsModule } from '../sessions/index.js';
+import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { DraftsController } from './drafts.controller.js';
 import { DraftsService } from './drafts.service.js';
 import { EngineHost } from './engine.host.js';
@@ -19,7 +20,17 @@ import { StartingSetsController } from './startingSets.controller.js';
 import { StartingSetsService } from './startingSets.service.js';
 
 @Module({
-  imports: [ClientsModule, ClockModule, DeskModule, EventsModule, ListingsModule, RoadsModule, SchedulesModule, SessionsModule],
+  imports: [
+    ClientsModule,
+    ClockModule,
+    DeskModule,
+    EventsModule,
+    ListingsModule,
+    RoadsModule,
+    SchedulesModule,
+    SessionsModule,
+    TimelineEntriesModule,
+  ],
   controllers: [SearchesController, StartingSetsController, DraftsController],
   providers: [EngineHost, ListingFiles, SavedSearches, SearchDocuments, SearchesService, StartingSetsService, DraftsService],
   exports: [EngineHost, SavedSearches, SearchDocuments, SearchesService],

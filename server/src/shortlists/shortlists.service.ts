@@ -128,7 +128,7 @@ export class ShortlistsService {
     const clientIds = [...new Set(rows.map(({ clientId }) => clientId))];
     const reactions = await this.portal.reactionsOf(clientIds);
     const people = new Map((await this.clients.everyoneOf(clientIds)).map(({ id, name }) => [id, name]));
-    const names = new Map((await this.clients.all(agentId)).map(({ id, name }) => [id, name]));
+    const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
     return rows.map(({ id, clientId, name }) => ({
       id,
       clientId,

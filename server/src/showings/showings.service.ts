@@ -36,7 +36,7 @@ export class ShowingsService {
   async list(agentId: string): Promise<Showing[]> {
     const rows = await this.database.getRepository(ShowingRow).find({ where: { agentId }, order: { createdAt: 'DESC' } });
     const records = await this.listings.byKeys(rows.map(({ listingKey }) => listingKey));
-    const names = new Map((await this.clients.all(agentId)).map(({ id, name }) => [id, name]));
+    const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
     return Promise.all(
       rows.map(async (row): Promise<Showing> => {
         const record = records.get(row.listingKey);

@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { ClientFilesModule } from '../clientFiles/index.js';
 import { ClientsModule } from '../clients/index.js';
 import { ClockModule } from '../clock/index.js';
 import { DeskModule } from '../desk/index.js';
@@ -14,6 +15,7 @@ import { TodayService } from './today.service.js';
 
 @Module({
   imports: [
+    ClientFilesModule,
     ClientsModule,
     ClockModule,
     DeskModule,

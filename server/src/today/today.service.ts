@@ -3,6 +3,7 @@ import type { Behind, CameBy, OutboxEntry, SinceClient, Today } from '@perambula
 import { addressShown, dollars, forAudience, isAvailable, tellableOf } from '@perambula/core';
 import type { ListingChange, ListingRecord } from '@perambula/core';
 import { DataSource } from 'typeorm';
+import { Correspondence } from '../clientFiles/index.js';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { found } from '../common/failure.js';
@@ -34,6 +35,7 @@ export class TodayService {
     private readonly portal: PortalService,
     private readonly showings: ShowingsService,
     private readonly steps: Steps,
+    private readonly correspondence: Correspondence,
   ) {}
 
   async today(agentId: string): Promise<Today> {
@@ -61,6 +63,7 @@ export class TodayService {
     const messages = outbox.map((row) => outboxEntry(row, names.get(row.clientId) ?? ''));
     return {
       behind: STEPS.flatMap((step) => behindOf(step, states[step])),
+      written: await this.correspondence.waiting(clients),
       asked: showings.filter(({ state }) => state === 'asked'),
       held: messages.filter(({ state }) => state === 'held'),
       failed: messages.filter(({ state }) => state === 'failed'),

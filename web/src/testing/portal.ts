@@ -42,6 +42,7 @@ export const portal = (...homes: PortalHome[]): Portal => ({
   homes,
   lastVisitAt: null,
   countsVisits: true,
+  written: [],
   others: [],
   sharesReactions: false,
   source: 'Deemed reliable.',

@@ -1,6 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
+import { REACH_BY } from '@perambula/contract';
+import type { ReachBy } from '@perambula/contract';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
 import { IsAddress, IsDay, IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class PersonBody {
@@ -20,6 +22,16 @@ export class NewClientBody {
   @ValidateNested({ each: true })
   @Type(() => PersonBody)
   people: PersonBody[];
+}
+
+export class ChangePersonBody {
+  @ApiPropertyOptional() @MayBeLeftOut() @IsLine(120, 'Type the person’s name.') name?: string;
+  @ApiPropertyOptional()
+  @MayBeLeftOut()
+  @IsAddress('Type an e-mail address such as amara@lindqvist.example.')
+  email?: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsLine(40) phone?: string;
+  @ApiPropertyOptional({ enum: REACH_BY }) @MayBeLeftOut() @IsIn(REACH_BY) reachBy?: ReachBy;
 }
 
 export class AgreementBody {

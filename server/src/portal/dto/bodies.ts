@@ -1,6 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { MOST_PORTAL_CARDS, VERDICTS } from '@perambula/contract';
 import type { Verdict } from '@perambula/contract';
+import { CADENCES } from '@perambula/core';
+import type { Cadence } from '@perambula/core';
 import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn } from 'class-validator';
 import { IsLine, IsTested, IsText, MayBeLeftOut } from '../../common/fields.js';
@@ -26,6 +28,22 @@ export class ReactionBody {
 
 export class WishBody {
   @ApiProperty() @IsText(500) wish: string;
+}
+
+export class WrittenBody {
+  @ApiProperty()
+  @IsText(2000)
+  @IsTested((value) => typeof value === 'string' && value.trim() !== '', 'Type what you want to say.')
+  text: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsLine(60) listingKey?: string;
+}
+
+export class OwnAlertBody {
+  @ApiPropertyOptional({ enum: CADENCES }) @MayBeLeftOut() @IsIn(CADENCES) cadence?: Cadence;
+  @ApiPropertyOptional({ enum: ['running', 'paused', 'stopped'] })
+  @MayBeLeftOut()
+  @IsIn(['running', 'paused', 'stopped'])
+  state?: 'running' | 'paused' | 'stopped';
 }
 
 export class SharedBody {

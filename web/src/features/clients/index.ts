@@ -1,10 +1,17 @@
 export {
   useAddPerson,
+  useArchive,
   useAskToConfirm,
-  useLeave,
-  useWithdrawLinks,
   useChangeClient,
+  useChangeHours,
+  useChangePerson,
   useClients,
+  useDeleteClient,
   useFile,
+  useForgetPerson,
+  useLeave,
+  useMerge,
+  usePersonData,
+  useWithdrawLinks,
 } from './clients.api.js';
 export { NewClient } from './NewClient.js';

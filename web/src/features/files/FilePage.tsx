@@ -3,6 +3,7 @@ import { useParams } from 'react-router';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useFile } from '../clients/index.js';
+import { Timeline } from '../timeline/index.js';
 import { FilePanel } from './FilePanel.js';
 import { Notes } from './Notes.js';
 import { classesOf } from '../../shared/classes.js';
@@ -10,7 +11,7 @@ import ownCss from './FilePage.module.css';
 
 const cx = classesOf(ownCss);
 
-/** One client's file. To look at it opens it. */
+/** One client's file, with the agent's notes and all that happened. To look at it opens it. */
 export function FilePage() {
   const { clientId } = useParams();
   const file = useFile(clientId);
@@ -23,7 +24,10 @@ export function FilePage() {
   return (
     <div className={cx('file-page')}>
       <FilePanel file={file.data} />
-      <Notes key={file.data.id} file={file.data} />
+      <div className={cx('beside')}>
+        <Notes key={file.data.id} file={file.data} />
+        <Timeline key={`timeline ${file.data.id}`} clientId={file.data.id} />
+      </div>
     </div>
   );
 }

@@ -2,12 +2,12 @@ import type { ClientFile } from '@perambula/contract';
 import { CADENCE_LABEL } from '@perambula/core';
 import { Button } from 'antd';
 import { Link, useNavigate } from 'react-router';
-import { useNow } from '../../shared/clock.api.js';
-import { ago } from '../../shared/format.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { useDraft, useStartingSearch } from '../searches/index.js';
 import { AgreementLine } from './AgreementLine.js';
+import { FileMenu } from './FileMenu.js';
+import { HoursLine } from './HoursLine.js';
 import { People } from './People.js';
 import { classesOf } from '../../shared/classes.js';
 import filesCss from './files.module.css';
@@ -21,16 +21,20 @@ interface Props {
   readonly searchId?: string | undefined;
 }
 
-/** A client's file: people, searches with their alerts, shortlists, and what happened lately. */
+/** A client's file: people, searches with their alerts, and shortlists. */
 export function FilePanel({ file, searchId }: Props) {
   return (
     <div className={cx('file')}>
-      <h1>{file.name}</h1>
+      <header className={cx('file-name')}>
+        <h1>{file.name}</h1>
+        {file.archivedAt && <span className="chip chip-wait">put away</span>}
+        <FileMenu file={file} />
+      </header>
       <AgreementLine file={file} />
+      <HoursLine file={file} />
       <People file={file} />
       <Searches file={file} searchId={searchId} />
       <Shortlists file={file} />
-      <Lately file={file} />
     </div>
   );
 }
@@ -91,36 +95,6 @@ function Shortlists({ file }: Props) {
           </Link>
         ))}
       </div>
-    </section>
-  );
-}
-
-function Lately({ file }: Props) {
-  const now = useNow();
-  return (
-    <section>
-      <header className={cx('file-head')}>
-        <h2>Lately</h2>
-      </header>
-      {file.lately.length === 0 && (
-        <p className="soft">Messages sent, visits to the portal and what was said there stand here.</p>
-      )}
-      <dl className={cx('lately')}>
-        {file.lately.map(({ at, text, listingKey }, i) => (
-          <div key={i}>
-            <dt>{ago(at, now)}</dt>
-            <dd>
-              {listingKey ? (
-                <Link to={`/listings/${listingKey}`} className="quiet-link">
-                  {text}
-                </Link>
-              ) : (
-                text
-              )}
-            </dd>
-          </div>
-        ))}
-      </dl>
     </section>
   );
 }

@@ -2,10 +2,12 @@ import type { ClientFile, Person } from '@perambula/contract';
 import { App, Button, Dropdown, Form, Input, Popover } from 'antd';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
+import { download } from '../../shared/download.js';
 import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
-import { useAddPerson, useAskToConfirm, useLeave, useWithdrawLinks } from '../clients/index.js';
+import { useAddPerson, useAskToConfirm, useForgetPerson, useLeave, usePersonData, useWithdrawLinks } from '../clients/index.js';
 import { classesOf } from '../../shared/classes.js';
+import { EditPerson, REACH_BY_LABEL } from './EditPerson.js';
 import filesCss from './files.module.css';
 import ownCss from './People.module.css';
 
@@ -71,7 +73,11 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
     <div className={cx('person')}>
       <div>
         <b>{name}</b>
-        <span className="tight">{[email, person.phone].filter(Boolean).join(' · ')}</span>
+        <span className="tight">
+          {[email, person.phone, person.reachBy === 'email' ? '' : `best by ${REACH_BY_LABEL[person.reachBy].toLowerCase()}`]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
       </div>
       {stoppedAt ? (
         <span className="chip chip-bad">stopped messages</span>
@@ -97,7 +103,11 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
 }
 
 /** What else can be done about a person of a household. */
-function PersonMenu({ person: { id, name, confirmedAt }, clientId }: { readonly person: Person; readonly clientId: string }) {
+function PersonMenu({ person, clientId }: { readonly person: Person; readonly clientId: string }) {
+  const { id, name, confirmedAt } = person;
+  const [edits, setEdits] = useState(false);
+  const data = usePersonData(clientId);
+  const forget = useForgetPerson(clientId);
   const withdraw = useWithdrawLinks(clientId);
   const leave = useLeave(clientId);
   const { message, modal } = App.useApp();
@@ -117,18 +127,38 @@ function PersonMenu({ person: { id, name, confirmedAt }, clientId }: { readonly 
       cancelText: 'They stay',
       onOk: () => leave.mutateAsync(id).catch(failed),
     });
+  const saveData = (): void =>
+    data.mutate(id, { onSuccess: (file) => download(file, `${name.replace(/[^\p{L}\p{N}]+/gu, '-')}.json`), onError: failed });
+  const askToForget = (): void =>
+    void modal.confirm({
+      getContainer: onPage,
+      title: `Delete all that is kept of ${name}?`,
+      content:
+        'Their address, messages, visits and what they said of homes are deleted for good. The household’s searches and showings stay. This cannot be taken back.',
+      okText: 'Delete for good',
+      okButtonProps: { danger: true },
+      cancelText: 'Keep it',
+      onOk: () => forget.mutateAsync(id).catch(failed),
+    });
   return (
-    <Dropdown
-      trigger={['click']}
-      placement="bottomRight"
-      menu={{
-        items: [
-          ...(confirmedAt ? [{ key: 'withdraw', label: 'Withdraw the links to their portal', onClick: withdrawLinks }] : []),
-          { key: 'leave', label: 'Leaves this household …', onClick: askToLeave },
-        ],
-      }}
-    >
-      <Button type="text" size="small" icon={<Ellipsis size={14} aria-hidden="true" />} aria-label={`More about ${name}`} />
-    </Dropdown>
+    <>
+      <Dropdown
+        trigger={['click']}
+        placement="bottomRight"
+        menu={{
+          items: [
+            { key: 'edit', label: 'Change name, address, telephone …', onClick: () => setEdits(true) },
+            ...(confirmedAt ? [{ key: 'withdraw', label: 'Withdraw the links to their portal', onClick: withdrawLinks }] : []),
+            { key: 'data', label: 'Save all that is kept of them', onClick: saveData },
+            { type: 'divider' },
+            { key: 'leave', label: 'Leaves this household …', onClick: askToLeave },
+            { key: 'forget', label: 'Delete all that is kept of them …', danger: true, onClick: askToForget },
+          ],
+        }}
+      >
+        <Button type="text" size="small" icon={<Ellipsis size={14} aria-hidden="true" />} aria-label={`More about ${name}`} />
+      </Dropdown>
+      {edits && <EditPerson clientId={clientId} person={person} onDone={() => setEdits(false)} />}
+    </>
   );
 }

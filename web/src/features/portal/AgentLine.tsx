@@ -1,4 +1,5 @@
 import type { Portal } from '@perambula/contract';
+import { Link } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
 import ownCss from './AgentLine.module.css';
@@ -20,13 +21,11 @@ export function AgentLine({ agent }: Pick<Portal, 'agent'>) {
   );
 }
 
-export function WriteToAgent({ agent, about }: Pick<Portal, 'agent'> & { readonly about?: string }) {
+/** Leads to where the reader and their agent write to each other. */
+export function WriteToAgent({ agent, listingKey }: Pick<Portal, 'agent'> & { readonly listingKey?: string }) {
   return (
-    <a
-      className={cx('portal-button')}
-      href={`mailto:${agent.email}${about === undefined ? '' : `?subject=${encodeURIComponent(about)}`}`}
-    >
+    <Link className={cx('portal-button')} to={`/p/write${listingKey === undefined ? '' : `?about=${listingKey}`}`}>
       Message {agent.name.split(' ')[0]}
-    </a>
+    </Link>
   );
 }

@@ -66,7 +66,7 @@ function Home({ home, portal }: { readonly home: PortalHome; readonly portal: Po
           </b>
           <span className="soft">{labelsOf(of)[tab].replace(/ \d+$/, '')}</span>
         </span>
-        <WriteToAgent agent={portal.agent} {...(answer.data ? { about: answer.data.address } : {})} />
+        <WriteToAgent agent={portal.agent} listingKey={key} />
       </header>
       <main>
         {answer.isPending && <Opening what="Opening the home …" />}

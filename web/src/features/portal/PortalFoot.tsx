@@ -1,4 +1,5 @@
 import type { Portal } from '@perambula/contract';
+import { HowOften } from './HowOften.js';
 import { Problem } from './Problem.js';
 import { useCountVisits, useShareReactions, useStop, useWithdrawLinks } from './portal.api.js';
 import { classesOf } from '../../shared/classes.js';
@@ -21,6 +22,7 @@ export function PortalFoot({ portal }: { readonly portal: Portal }) {
   return (
     <footer className={cx('portal-foot')}>
       <Problem error={problem} />
+      <HowOften portal={portal} />
       <p>
         {countsVisits
           ? `${agent.name.split(' ')[0]} can see when you come by and which homes you open; nobody else in your household can.`

@@ -1,4 +1,5 @@
 import type { Portal } from '@perambula/contract';
+import { CADENCE_LABEL } from '@perambula/core';
 import type { ReactNode } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { day } from '../../shared/format.js';
@@ -101,9 +102,10 @@ function PortalHead({
     <header className={cx('portal-head')}>
       <AgentLine agent={agent} />
       <h1>{title}</h1>
-      {searches.map(({ id, name, sentence, cadence }) => (
+      {searches.map(({ id, name, sentence, cadence, state }) => (
         <p key={id} className={cx('portal-search')}>
-          <b>{name}</b>, {cadence.toLowerCase()}. {sentence}
+          <b>{name}</b>, {state === 'running' ? CADENCE_LABEL[cadence].toLowerCase() : state}. {sentence}{' '}
+          <a href="#how-often">Change how often</a>
         </p>
       ))}
       {children}

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
   askToSee,
+  changeOwnAlert,
   countVisits,
   getPortal,
   getPortalCards,
@@ -12,8 +13,9 @@ import {
   shareReactions,
   stopFromPortal,
   withdrawOwnLinks,
+  writeToAgent,
 } from '@perambula/contract';
-import type { Portal, Verdict } from '@perambula/contract';
+import type { AlertState, Portal, Verdict } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
 
@@ -90,6 +92,10 @@ export const useWithdrawLinks = () => useMutation({ mutationFn: () => ask(withdr
 export const useCountVisits = () => usePortalChange((counted: boolean) => ask(countVisits, { body: { counted } }));
 
 export const useShareReactions = () => usePortalChange((shared: boolean) => ask(shareReactions, { body: { shared } }));
+
+export const useWrite = () => usePortalChange((body: { text: string; listingKey?: string }) => ask(writeToAgent, { body }));
+export const useChangeAlert = (searchId: string) =>
+  usePortalChange((body: Partial<Pick<AlertState, 'cadence' | 'state'>>) => ask(changeOwnAlert, { at: { id: searchId }, body }));
 
 export function tellOpened(key: string): void {
   void ask(noteVisit, { at: { key } }).catch(() => undefined);

@@ -9,6 +9,7 @@ import { TodayPage } from './TodayPage.js';
 const NOW = '2026-04-14T13:12:00.000Z';
 const NOTHING: Today = {
   behind: [],
+  written: [],
   asked: [],
   held: [],
   failed: [],
@@ -42,7 +43,7 @@ describe('Today', () => {
     drawn(<TodayPage />, answers({}));
     expect(await screen.findByRole('heading', { name: 'Good morning, Juno' })).toBeTruthy();
     expect(screen.getByText(/Nothing waits for an answer\. No visit is agreed\./)).toBeTruthy();
-    expect(screen.getByText(/Requests to see a home, alerts held for your look/)).toBeTruthy();
+    expect(screen.getByText(/requests to see a home, alerts held for your look/)).toBeTruthy();
   });
   it('tells what waits, what failed and why, and which step is behind since when', async () => {
     const failed = { ...message, id: 'm2', state: 'failed' as const, lastError: 'It came back: no such mailbox' };
@@ -53,6 +54,25 @@ describe('Today', () => {
     expect(await screen.findByText(/2 things wait for an answer\./)).toBeTruthy();
     expect(screen.getByText('It came back: no such mailbox')).toBeTruthy();
     expect(screen.getByText('Messages have not been sent for 2 hours.')).toBeTruthy();
+  });
+  it('answers what a client wrote, or says that it needs no answer', async () => {
+    const said = {
+      id: 'w1',
+      clientId: 'c1',
+      client: 'Bashir Odell',
+      person: 'Bashir Odell',
+      at: '2026-04-14T11:00:00Z',
+      text: 'Is the cellar dry?',
+      home: { listingKey: 'OST1', address: '27 Lantern Ln, Port Ostrey' },
+    };
+    const { asked } = drawn(<TodayPage />, answers({ written: [said] }, { 'POST clients/c1/timeline/w1/answer': {} }));
+    expect(await screen.findByText('“Is the cellar dry?”')).toBeTruthy();
+    expect(screen.getByText(/One thing waits for an answer\./)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Answer' }));
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Send the answer' }).disabled).toBe(true);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Answer Bashir Odell' }), 'Dry.{Control>}{Enter}{/Control}');
+    const sent = asked.filter(({ what }) => what === 'POST clients/c1/timeline/w1/answer').map(({ body }) => body);
+    expect(sent).toEqual([{ text: 'Dry.' }]);
   });
   it('lets a held message go, or does not send it', async () => {
     const { asked } = drawn(<TodayPage />, answers({ held: [message] }, { 'POST outbox/m1/pass': {} }));

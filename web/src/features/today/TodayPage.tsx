@@ -5,7 +5,7 @@ import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useAgent } from '../sessions/index.js';
 import { Section } from './Section.js';
 import { Tasks } from './Tasks.js';
-import { useToday } from './today.api.js';
+import { useToday, waitingIn } from './today.api.js';
 import { TodaySide } from './TodaySide.js';
 import { Visit } from './Visit.js';
 import { WaitingForYou } from './WaitingForYou.js';
@@ -21,7 +21,7 @@ export function TodayPage() {
   const now = useNow();
   if (today.isPending) return <Waiting what="Gathering the day …" />;
   if (today.isError) return <Failed error={today.error} retry={() => void today.refetch()} />;
-  const { behind, asked, held, failed, cameBy, tasks, ahead } = today.data;
+  const { behind, cameBy, tasks, ahead } = today.data;
   const next = ahead[0]?.startAt;
   return (
     <div className={cx('today')}>
@@ -30,15 +30,14 @@ export function TodayPage() {
           {greeting(now)}, {agent?.name.split(' ')[0]}
         </h1>
         <p className={cx('today-lead')}>
-          {sayWaiting(asked.length + held.length + failed.length)}{' '}
-          {next ? `The next visit is ${dayAndTime(next)}.` : 'No visit is agreed.'}
+          {sayWaiting(waitingIn(today.data))} {next ? `The next visit is ${dayAndTime(next)}.` : 'No visit is agreed.'}
         </p>
         {behind.map((each) => (
           <p key={each.step} className={cx('today-behind')} role="status">
             <b>{sayBehind(each)}</b> {each.reason}
           </p>
         ))}
-        <WaitingForYou asked={asked} held={held} failed={failed} />
+        <WaitingForYou today={today.data} />
         <Section
           title="Who came by"
           empty={cameBy.length === 0 ? 'When clients open their portal, what they looked at and said stands here.' : null}

@@ -4,15 +4,25 @@ import { Avatar } from '../../shared/Avatar.js';
 import { TimeChoice } from '../showings/index.js';
 import { HeldMessage } from './HeldMessage.js';
 import { Section } from './Section.js';
+import { waitingIn } from './today.api.js';
+import { Written } from './Written.js';
 
-/** What waits for the agent's answer: wishes to see a home, alerts held for a look, messages that could not be delivered. */
-export function WaitingForYou({ asked, held, failed }: Pick<Today, 'asked' | 'held' | 'failed'>) {
-  const isEmpty = asked.length + held.length + failed.length === 0;
+/** What waits for the agent's answer: what clients wrote, wishes to see a home, alerts held for a look, messages that failed. */
+export function WaitingForYou({ today }: { readonly today: Today }) {
+  const { written, asked, held, failed } = today;
+  const isEmpty = waitingIn(today) === 0;
   return (
     <Section
       title="Waiting for you"
-      empty={isEmpty ? 'Requests to see a home, alerts held for your look and messages that failed stand here.' : null}
+      empty={
+        isEmpty
+          ? 'What clients write, requests to see a home, alerts held for your look and messages that failed stand here.'
+          : null
+      }
     >
+      {written.map((each) => (
+        <Written key={each.id} written={each} />
+      ))}
       {asked.map((showing) => (
         <Asked key={showing.id} showing={showing} />
       ))}
@@ -55,6 +65,9 @@ function Undelivered({ message }: { readonly message: Today['failed'][number] })
           The message “{message.subject}” to <b>{message.to}</b> could not be delivered
         </span>
         <p>{message.lastError}</p>
+      </div>
+      <div className="row-actions">
+        <Link to={`/sent/${message.id}`}>See it</Link>
       </div>
     </li>
   );

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { addTask, changeHeldHome, getToday, heldHomes, noteLooked, passMessage, tickTask } from '@perambula/contract';
-import type { HeldHome } from '@perambula/contract';
+import type { HeldHome, Today } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
 import type { Change } from '../../shared/queryKeys.js';
@@ -13,10 +13,15 @@ export function useToday() {
   return useQuery({ queryKey: todayKeys.all, queryFn: () => ask(getToday) });
 }
 
+/** How many things of a day wait for an answer. */
+export function waitingIn({ written, asked, held, failed }: Today): number {
+  return written.length + asked.length + held.length + failed.length;
+}
+
 /** How many things wait for the agent's answer. */
 export function useTodayCount(): number {
   const today = useToday().data;
-  return today ? today.asked.length + today.held.length + today.failed.length : 0;
+  return today ? waitingIn(today) : 0;
 }
 
 function useTodayChange<T>(what: Change, change: (input: T) => Promise<unknown>) {

@@ -1,0 +1,37 @@
+import { get, post } from './endpoint.js';
+import type { OutboxEntry } from './mail.js';
+
+/** A message that was written to a client or a listing office, and what became of it. */
+export interface SentMessage extends OutboxEntry {
+  /** Null where it went to a listing office. */
+  readonly clientId: string | null;
+  readonly toAddress: string;
+  readonly kind: 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer';
+  /** ISO 8601; null until the mail server took it. */
+  readonly sentAt: string | null;
+  /** When its reader followed its link first, ISO 8601; null where they did not, or do not let their visits be counted. */
+  readonly openedAt: string | null;
+  /** Whether it can be sent once more. */
+  readonly canGoAgain: boolean;
+}
+
+export interface SentPage {
+  /** The newest first. */
+  readonly messages: readonly SentMessage[];
+  /** From where the older ones go on; null when there are none. */
+  readonly older: string | null;
+}
+
+export const SENT_FILTERS = ['all', 'waiting', 'notSent', 'opened', 'unopened'] as const;
+export type SentFilter = (typeof SENT_FILTERS)[number];
+
+/** All that went out, or what of it went to one client. */
+export const listSent = get('sent')
+  .takes<{ readonly clientId?: string; readonly which?: SentFilter; readonly from?: string }>()
+  .gives<SentPage>();
+
+/** One message with its plain text; its HTML is `outbox/:id/body`. */
+export const getSent = get('sent/:id').gives<SentMessage & { readonly text: string }>();
+
+/** Sends a message once more, as it was. */
+export const sendAgain = post('sent/:id/again').gives<{ readonly id: string }>();

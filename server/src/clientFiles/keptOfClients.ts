@@ -1,0 +1,19 @@
+/** The tables that keep something of a client, by the column that says whose it is. A test holds them to the database's own. */
+export const KEPT_OF_CLIENTS = {
+  clientId: [
+    'drafts',
+    'outbox',
+    'people',
+    'reactions',
+    'searches',
+    'sent_homes',
+    'shortlists',
+    'showings',
+    'tasks',
+    'timeline_entries',
+    'visits',
+  ],
+  personId: ['links', 'outbox', 'reactions', 'timeline_entries', 'visits'],
+  searchId: ['alert_items', 'alerts', 'drafts', 'search_states'],
+  shortlistId: ['shortlist_items'],
+} as const;

@@ -1,0 +1,2 @@
+export { ContactsModule } from './contacts.module.js';
+export { ContactsService } from './contacts.service.js';

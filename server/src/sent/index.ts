@@ -1,0 +1,1 @@
+export { SentModule } from './sent.module.js';

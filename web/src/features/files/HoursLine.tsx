@@ -1,0 +1,105 @@
+import type { ClientFile } from '@perambula/contract';
+import { USUAL_QUIET } from '@perambula/core';
+import { App, Button, Input, Popover, Select } from 'antd';
+import { useState } from 'react';
+import { deployment } from '../../shared/deployment.js';
+import { messageOf } from '../../shared/http.js';
+import { useChangeHours } from '../clients/index.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './AgreementLine.module.css';
+
+const cx = classesOf(ownCss);
+
+/** When the household may be written to: its time zone, and the hours in which nothing is sent. */
+export function HoursLine({ file: { id, hours } }: { readonly file: ClientFile }) {
+  const [open, setOpen] = useState(false);
+  const { quietFrom, quietUntil, zone } = hours;
+  return (
+    <div className={cx('agreement')}>
+      <span className="soft">
+        {quietFrom === quietUntil
+          ? 'Written to at any hour'
+          : `Nothing is sent between ${sayTime(quietFrom)} and ${sayTime(quietUntil)}`}
+        {zone !== deployment().zone && `, time of ${placeOf(zone)}`}
+      </span>
+      <Popover
+        trigger="click"
+        open={open}
+        destroyOnHidden
+        onOpenChange={setOpen}
+        placement="bottomLeft"
+        content={<HoursForm clientId={id} hours={hours} onDone={() => setOpen(false)} />}
+      >
+        <Button type="link" size="small">
+          Change
+        </Button>
+      </Popover>
+    </div>
+  );
+}
+
+interface FormProps {
+  readonly clientId: string;
+  readonly hours: ClientFile['hours'];
+  readonly onDone: () => void;
+}
+
+function HoursForm({ clientId, hours, onDone }: FormProps) {
+  const change = useChangeHours(clientId);
+  const { message } = App.useApp();
+  const [draft, setDraft] = useState(hours);
+  const keep = (): void => change.mutate(draft, { onSuccess: onDone, onError: (error) => void message.error(messageOf(error)) });
+  return (
+    <div className="popover-form">
+      <label className="strong" htmlFor="hours-zone">
+        Their time zone
+      </label>
+      <Select
+        id="hours-zone"
+        showSearch
+        value={draft.zone}
+        options={zones(draft.zone).map((value) => ({ value, label: value.replaceAll('_', ' ') }))}
+        onChange={(zone) => setDraft({ ...draft, zone })}
+      />
+      <label className="strong" htmlFor="hours-from">
+        Nothing is sent from
+      </label>
+      <Input
+        id="hours-from"
+        type="time"
+        value={draft.quietFrom}
+        onChange={({ target }) => setDraft({ ...draft, quietFrom: target.value || USUAL_QUIET.quietFrom })}
+      />
+      <label className="strong" htmlFor="hours-until">
+        until
+      </label>
+      <Input
+        id="hours-until"
+        type="time"
+        value={draft.quietUntil}
+        onChange={({ target }) => setDraft({ ...draft, quietUntil: target.value || USUAL_QUIET.quietUntil })}
+      />
+      <p className="tight">The same time twice: no quiet hours. What falls into them goes when they end.</p>
+      <Button type="primary" loading={change.isPending} onClick={keep}>
+        Keep
+      </Button>
+    </div>
+  );
+}
+
+/** Those that the browser knows, and the one that is set. */
+function zones(own: string): readonly string[] {
+  return [...new Set([own, deployment().zone, ...Intl.supportedValuesOf('timeZone')])];
+}
+
+/** "New York" of America/New_York. */
+function placeOf(zone: string): string {
+  return (zone.split('/').at(-1) ?? zone).replaceAll('_', ' ');
+}
+
+/** "9 pm" of 21:00, "7:30 am" of 07:30. */
+function sayTime(time: string): string {
+  const [hour = 0, minute = 0] = time.split(':').map(Number);
+  const minutes = minute === 0 ? '' : `:${String(minute).padStart(2, '0')}`;
+  return `${hour % 12 || 12}${minutes} ${hour < 12 ? 'am' : 'pm'}`;
+}

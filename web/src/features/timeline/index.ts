@@ -1,0 +1,2 @@
+export { Timeline } from './Timeline.js';
+export { useAnswerClient } from './timeline.api.js';
