@@ -191,6 +191,7 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
     `/send?to=${ofClient?.clientId}&homes=${shortlist?.items.map(({ listingKey }) => listingKey).join(',')}`,
     '/comps',
     '/showings',
+    '/sent',
     '/mailbox',
     '/feed',
     '/setup',

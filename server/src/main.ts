@@ -8,6 +8,8 @@ const config = readConfig(process.env);
 const app = await createApp(config);
 const server = app.getHttpServer();
 // whoever sends so slowly is not waited for
+// longer than a proxy before it keeps a connection, so that none is closed just as a request comes by it
+server.keepAliveTimeout = 75_000;
 server.headersTimeout = 10_000;
 server.requestTimeout = 60_000;
 server.maxHeadersCount = 100;

@@ -11,6 +11,12 @@ const AT_DESK = 8.5;
 const SHOWS_AT = [16.5, 17.25, 18] as const;
 const MOST_ON_A_SHORTLIST = 6;
 
+const ANSWERS = [
+  'Good question. I ask the listing office today and tell you by tomorrow.',
+  'The seller’s disclosure says so; I put it into your file, and we look at it together when we are there.',
+  'I would not count on it. Let us see the home first, then I call their agent.',
+] as const;
+
 interface Summary {
   readonly id: string;
   readonly name: string;
@@ -31,6 +37,18 @@ interface File extends Summary {
 interface CameBy {
   readonly clientId: string;
   readonly reactions: readonly { readonly listingKey: string; readonly verdict: string }[];
+}
+
+interface Written {
+  readonly id: string;
+  readonly clientId: string;
+  readonly text: string;
+  readonly home: { readonly address: string } | null;
+}
+
+interface Today {
+  readonly cameBy: CameBy[];
+  readonly written: Written[];
 }
 
 interface AskedShowing {
@@ -77,7 +95,9 @@ export class DeskAgent {
     await this.takeOn(now, known);
     await this.startAlerts(known);
     if (moment.weekday <= 5) {
-      await this.shortlist();
+      const { cameBy = [], written = [] } = (await this.door.ask<Today>('GET', 'today')) ?? {};
+      await this.answer(written);
+      await this.shortlist(cameBy);
       await this.arrange(moment);
       await this.door.ask('POST', 'today/looked');
     }
@@ -117,9 +137,21 @@ export class DeskAgent {
     }
   }
 
+  /** Answers what people wrote; after some answers it is noted that the listing office was called. */
+  private async answer(written: readonly Written[]): Promise<void> {
+    for (const { id, clientId, text, home } of written) {
+      const said = ANSWERS[(text.length + (home?.address.length ?? 0)) % ANSWERS.length] as string;
+      await this.door.ask('POST', `clients/${clientId}/timeline/${id}/answer`, { text: said });
+      if (home && text.length % 2 === 0)
+        await this.door.ask('POST', `clients/${clientId}/timeline`, {
+          kind: 'call',
+          text: `the listing office about ${home.address}; they ring back`,
+        });
+    }
+  }
+
   /** What was liked goes onto the household's shortlist. */
-  private async shortlist(): Promise<void> {
-    const { cameBy = [] } = (await this.door.ask<{ cameBy: CameBy[] }>('GET', 'today')) ?? {};
+  private async shortlist(cameBy: readonly CameBy[]): Promise<void> {
     for (const { clientId, reactions } of cameBy) {
       const liked = reactions.filter(({ verdict }) => verdict === 'like').map(({ listingKey }) => listingKey);
       if (liked.length === 0) continue;

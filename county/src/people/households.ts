@@ -11,6 +11,10 @@ export interface Temper {
   readonly writes: number;
   /** Of homes liked those that they ask to see. */
   readonly asks: number;
+  /** Of homes liked those about which they write to the agent. */
+  readonly wonders: number;
+  /** The day, counted from when they first were written to, from which they want to hear weekly. */
+  readonly weeklyFrom?: number;
   /** Whether they come back, evening after evening, to the home that they liked last. */
   readonly returns?: boolean;
   /** The day, counted from when they first were written to, from which they open nothing more. */
@@ -60,10 +64,10 @@ export interface Household {
   readonly cadence: Cadence | null;
 }
 
-const EAGER: Temper = { opens: 0.97, opensAfter: [0, 2], says: 0.85, writes: 0.55, asks: 0.22 };
-const STEADY: Temper = { opens: 0.85, opensAfter: [1, 12], says: 0.5, writes: 0.4, asks: 0.1 };
-const SLOW: Temper = { opens: 0.5, opensAfter: [20, 60], says: 0.35, writes: 0.3, asks: 0.06 };
-const SILENT: Temper = { opens: 0.75, opensAfter: [2, 20], says: 0, writes: 0, asks: 0 };
+const EAGER: Temper = { opens: 0.97, opensAfter: [0, 2], says: 0.85, writes: 0.55, asks: 0.22, wonders: 0.3 };
+const STEADY: Temper = { opens: 0.85, opensAfter: [1, 12], says: 0.5, writes: 0.4, asks: 0.1, wonders: 0.2 };
+const SLOW: Temper = { opens: 0.5, opensAfter: [20, 60], says: 0.35, writes: 0.3, asks: 0.06, wonders: 0.1 };
+const SILENT: Temper = { opens: 0.75, opensAfter: [2, 20], says: 0, writes: 0, asks: 0, wonders: 0 };
 
 const person = (name: string, phone: string, temper: Temper, wishes: readonly Wish[] = []): CountyPerson => {
   const [first = '', last = ''] = name.toLowerCase().split(' ');
@@ -152,7 +156,7 @@ export const HOUSEHOLDS: readonly Household[] = [
     cameBefore: 40,
     notes: 'Retiring. Everything on one floor.',
     agreed: false,
-    people: [person('Ottilie Bryde', '555-0173', SLOW, [ONE_LEVEL, SMALL_GARDEN])],
+    people: [person('Ottilie Bryde', '555-0173', { ...SLOW, weeklyFrom: 12 }, [ONE_LEVEL, SMALL_GARDEN])],
     search: { name: 'One floor', document: searchOf([HOUSES, upTo(420_000), beds(2)]) },
     cadence: 'weekly',
   },

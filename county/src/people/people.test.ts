@@ -15,7 +15,7 @@ const MORNING = Date.parse('2026-02-10T15:00:00Z');
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 
-/** An application that shows each visitor the same three homes, and writes down what is asked of it. */
+/** An application that shows each visitor the same six homes, and writes down what is asked of it. */
 let asked: string[] = [];
 let isAway = false;
 let application: Server;
@@ -24,12 +24,22 @@ beforeAll(async () => {
     void text(request).then((body) => {
       if (isAway || body.includes('bad-token')) return response.writeHead(503).end();
       asked.push(`${request.method} ${request.url} ${body}`);
-      const keys = ['OST1', 'OST2', 'OST3'];
+      const keys = ['OST1', 'OST2', 'OST3', 'OST4', 'OST5', 'OST6'];
       const homes = keys.map((listingKey) => ({ listingKey, reaction: null, showing: null }));
-      const cards = keys.map((ListingKey) => ({ listing: { ListingKey } }));
+      const facts = {
+        BathroomsTotalInteger: 3,
+        GarageSpaces: 2,
+        YearBuilt: 1990,
+        LotSizeAcres: 0.3,
+        LivingArea: 2000,
+        AssociationFee: 100,
+        Sewer: 'Public Sewer',
+        PoolPrivateYN: 'false',
+      };
+      const cards = keys.map((ListingKey) => ({ listing: { ListingKey, ...facts } }));
       const answer =
         request.url === '/api/portal'
-          ? { countsVisits: true, homes }
+          ? { countsVisits: true, homes, searches: [{ id: 'S1', cadence: 'eachMorning', state: 'running' }] }
           : request.url?.startsWith('/api/portal/homes?')
             ? cards
             : {};
@@ -81,6 +91,18 @@ describe('the county’s people', () => {
       asked.some((each) => /^PUT \/api\/portal\/homes\/OST\d\/reaction .*"verdict":"(like|unsure|notForUs)"/.test(each)),
     ).toBe(true);
     expect(asked.some((each) => each.includes('/stop'))).toBe(false);
+  });
+
+  it('write to their agent about what they like, and hear less often when it is too much for them', async () => {
+    const county = people();
+    const readers = ['bashir@odell.example', 'linnea@faraday.example', 'abena@tarrow.example', 'solveig@antrobus.example'];
+    for (let day = 0; day < 60; day++)
+      await county.receive(mail(MORNING + day * DAY, LINKS), [...readers, 'ottilie@bryde.example']);
+    await county.live(MORNING + 11 * DAY);
+    expect(asked.some((each) => each.startsWith('PATCH'))).toBe(false);
+    await county.live(MORNING + 64 * DAY);
+    expect(asked).toContain('PATCH /api/portal/searches/S1/alert {"cadence":"weekly"}');
+    expect(asked.some((each) => /^POST \/api\/portal\/written {"text":".+\?","listingKey":"OST\d"}/.test(each))).toBe(true);
   });
 
   it('do the same again from the same mail', async () => {

@@ -12,10 +12,20 @@ const MOST_AT_A_TIME = 6;
 const OPENED_ALL_THE_SAME = 0.3;
 const WISHES = ['Saturday morning?', 'any evening after five', 'this weekend, if it can be', 'Thursday after four'] as const;
 
+const QUESTIONS = [
+  'Is the cellar dry?',
+  'How old is the roof, do you know?',
+  'What do they pay for heating in a winter?',
+  'Would they come down a little, do you think?',
+  'Is there room for a desk in the smallest bedroom?',
+  'How loud is the road in the morning?',
+] as const;
+
 /** What a portal says, as far as people go by it. */
 interface SeenPortal {
   readonly countsVisits: boolean;
   readonly sharesReactions: boolean;
+  readonly searches: readonly { readonly id: string; readonly cadence: string; readonly state: string }[];
   readonly homes: readonly {
     readonly listingKey: string;
     readonly reaction: { readonly verdict: string } | null;
@@ -111,6 +121,10 @@ export class Person {
     if (!portal) return;
     if (temper.uncounted && portal.countsVisits) await this.door.ask('PUT', 'portal/visits', { counted: false });
     if (temper.shares && !portal.sharesReactions) await this.door.ask('PUT', 'portal/sharing', { shared: true });
+    if (temper.weeklyFrom !== undefined && at - (this.memory.firstAt ?? at) >= temper.weeklyFrom * DAY)
+      for (const { id, cadence, state } of portal.searches)
+        if (state === 'running' && cadence !== 'weekly')
+          await this.door.ask('PATCH', `portal/searches/${id}/alert`, { cadence: 'weekly' });
     const fresh = returns
       ? portal.homes.filter(({ listingKey }) => listingKey === this.memory.favourite)
       : portal.homes.filter(({ reaction }) => reaction === null).slice(0, MOST_AT_A_TIME);
@@ -142,6 +156,8 @@ export class Person {
     if (verdict !== 'like') return null;
     if (!asked.has(key) && random.chance(temper.asks))
       await this.door.ask('POST', `${home}/showing`, { wish: random.pick(WISHES) });
+    if (random.chance(temper.wonders))
+      await this.door.ask('POST', 'portal/written', { text: random.pick(QUESTIONS), listingKey: key });
     return key;
   }
 }

@@ -61,6 +61,11 @@ function portalHash(url: string | undefined): string | null {
   return token ? hashOf(token) : null;
 }
 
+/** What the mail server answered, where it did; else what kept it from answering. */
+function sayError({ message, response }: Error & { response?: string }): string {
+  return response ? `The mail server answered: ${response}` : message;
+}
+
 const LOOK_EVERY_MS = 500;
 /** Where nothing was sent meanwhile, what the mail server did last is looked at so often. */
 const NOTED_EVERY_MS = 5_000;
@@ -243,7 +248,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
         tries,
         state: refused ? 'failed' : 'queued',
         nextTryAt: new Date(Date.now() + waitMs),
-        lastError: (error as Error).message.slice(0, 300),
+        lastError: sayError(error as Error & { response?: string }).slice(0, 300),
       });
     }
   }

@@ -42,9 +42,12 @@ it('takes all that was typed when Enter comes before it was drawn', async () => 
   };
   const picture = (): void => pictures.splice(0).forEach((each) => each(0));
 
-  type('not by Mill');
-  picture();
-  await vi.waitFor(() => expect(place.textContent).toContain('not by Mill'));
+  // the field is heard as soon as it is drawn whole
+  await vi.waitFor(() => {
+    type('not by Mill');
+    picture();
+    expect(place.textContent).toContain('not by Mill');
+  });
   type('not by Mill yard');
   // told, but not drawn
   picture();

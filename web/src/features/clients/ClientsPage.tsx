@@ -10,6 +10,10 @@ import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { ContactsMenu } from './ContactsMenu.js';
 import { useArchivedClients, useClients } from './clients.api.js';
 import { NewClient } from './NewClient.js';
+import { classesOf } from '../../shared/classes.js';
+import ownCss from './ClientsPage.module.css';
+
+const cx = classesOf(ownCss);
 
 /** Every client's file, with what is still missing in it. */
 export function ClientsPage() {
@@ -26,7 +30,7 @@ export function ClientsPage() {
     <div className="page">
       <div className="page-head">
         <h1>Clients</h1>
-        <span className="push head-does">
+        <span className={`push ${cx('does')}`}>
           <ContactsMenu />
           <NewClient onCreated={go}>
             <Button type="primary" icon={<Plus size={15} />}>
@@ -55,7 +59,7 @@ function PutAway({ onOpen }: { readonly onOpen: (id: string) => void }) {
   const [shown, setShown] = useState(false);
   const away = useArchivedClients(shown);
   return (
-    <div className="put-away">
+    <div className={cx('put-away')}>
       <Button type="link" onClick={() => setShown(!shown)} aria-expanded={shown}>
         {shown ? 'Hide the files put away' : 'Show the files put away'}
       </Button>

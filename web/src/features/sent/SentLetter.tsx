@@ -62,7 +62,7 @@ export function SentLetter({ id }: { readonly id: string }) {
         </div>
       </header>
       {as === 'page' ? (
-        <iframe className={cx('frame')} title={subject} sandbox="" src={`/api/outbox/${id}/body`} />
+        <iframe className={cx('frame')} title={subject} src={`/api/outbox/${id}/body`} />
       ) : (
         <pre className={cx('text')} tabIndex={0} role="region" aria-label="The message as plain text">
           {text}

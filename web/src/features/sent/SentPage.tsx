@@ -15,7 +15,7 @@ import ownCss from './SentPage.module.css';
 const cx = classesOf(ownCss);
 
 const FILTER_LABEL: Readonly<Record<SentFilter, string>> = {
-  all: 'Whatever became of it',
+  all: 'Any outcome',
   waiting: 'On its way',
   notSent: 'Could not be sent',
   opened: 'Opened',
