@@ -14,6 +14,7 @@ export interface Today {
   readonly asked: readonly Showing[];
   readonly held: readonly OutboxEntry[];
   readonly failed: readonly OutboxEntry[];
+  readonly worthAWord: readonly WorthAWord[];
   readonly cameBy: readonly CameBy[];
   readonly tasks: readonly Task[];
   readonly since: readonly SinceClient[];
@@ -30,6 +31,24 @@ export interface Behind {
   readonly step: 'feed' | 'matching' | 'digests' | 'mail';
   readonly minutes: number;
   readonly reason: string;
+}
+
+/** Somebody whose reading deserves a word, why, and what may wake them. */
+export interface WorthAWord {
+  readonly clientId: string;
+  readonly client: string;
+  readonly person: string;
+  /** They return to one home, went quiet against their own rhythm, or never opened anything. */
+  readonly kind: 'returns' | 'quiet' | 'neverOpened';
+  /** On which they returned, or since when they are silent. */
+  readonly days: number;
+  readonly why: string;
+  /** The home that they return to. */
+  readonly home: { readonly listingKey: string; readonly address: string } | null;
+  readonly wakers: readonly {
+    readonly text: string;
+    readonly home: { readonly listingKey: string; readonly address: string } | null;
+  }[];
 }
 
 export interface CameBy {

@@ -169,3 +169,5 @@ export type { TimeContext } from './time/period.js';
 export { dayNumber, daysOf, instantsOf, isPeriod, today } from './time/period.js';
 export type { MapPlace, OnFoot, WalkedTo } from './roads/onFoot.js';
 export { onFoot, placesOf, WALKED_TO } from './roads/onFoot.js';
+export type { Attention, Reading } from './listening/attention.js';
+export { attentionOf } from './listening/attention.js';

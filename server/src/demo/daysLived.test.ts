@@ -60,6 +60,21 @@ describe('a demo that has been lived in for thirty days', () => {
     expect(cameBy.length).toBeGreaterThan(0);
   });
 
+  it('has noticed who went quiet, and nobody who reads as ever, stopped, or declines to be counted', async () => {
+    const { worthAWord } = await juno.good<Today>('GET', '/api/today');
+    const quiet = worthAWord.filter(({ kind }) => kind === 'quiet').map(({ person }) => person);
+    expect(quiet).toContain('Maren Ilves');
+    for (const name of ['Bashir Odell', 'Linnea Faraday', 'Jarek Ames', 'Oke Faraday']) expect(quiet).not.toContain(name);
+    expect(worthAWord.filter(({ wakers, home }) => wakers.length === 0 && home === null)).toEqual([]);
+  });
+
+  it('has letters between people and their agent, answered until the day before', async () => {
+    const kinds = await rowsOf<{ kind: string; n: string }>('SELECT kind, COUNT(*) AS n FROM timeline_entries GROUP BY kind');
+    const counts = Object.fromEntries(kinds.map(({ kind, n }) => [kind, Number(n)]));
+    expect(counts['fromClient']).toBeGreaterThan(1);
+    expect(counts['toClient']).toBeGreaterThan(1);
+  });
+
   it('writes to nobody who stopped, and says whose address fails', async () => {
     const { stoppedAt } = personOf('Jarek Ames') ?? {};
     expect(stoppedAt).not.toBeNull();

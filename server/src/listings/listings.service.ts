@@ -151,6 +151,16 @@ export class ListingsService {
     return rows.map(asChange);
   }
 
+  /** News of some listings from a moment on, in the order it was told. */
+  async changesOf(keys: readonly string[], from: Date): Promise<ListingChange[]> {
+    if (keys.length === 0) return [];
+    const rows = await this.database.getRepository(ListingEventRow).find({
+      where: { listingKey: In([...keys]), at: MoreThanOrEqual(from) },
+      order: { at: 'ASC', id: 'ASC' },
+    });
+    return rows.map(asChange);
+  }
+
   /** A listing for an agent, with its home's history over all its listings. */
   async page(agentId: string, key: string): Promise<ListingAnswer> {
     if (isOwnKey(key)) {

@@ -66,7 +66,14 @@ export class ShowingsService {
   }
 
   ofClient(clientId: string): Promise<ShowingRow[]> {
-    return this.database.getRepository(ShowingRow).find({ where: { clientId }, order: { createdAt: 'DESC' } });
+    return this.ofClients([clientId]);
+  }
+
+  /** The latest asked for first. */
+  ofClients(clientIds: readonly string[]): Promise<ShowingRow[]> {
+    return this.database
+      .getRepository(ShowingRow)
+      .find({ where: { clientId: In([...clientIds]) }, order: { createdAt: 'DESC' } });
   }
 
   /** When an agent could show a home within the next days. */

@@ -3,6 +3,7 @@ import { ClientFilesModule } from '../clientFiles/index.js';
 import { ClientsModule } from '../clients/index.js';
 import { ClockModule } from '../clock/index.js';
 import { DeskModule } from '../desk/index.js';
+import { ListeningModule } from '../listening/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { PortalModule } from '../portal/index.js';
 import { RoadsModule } from '../roads/index.js';
@@ -19,6 +20,7 @@ import { TodayService } from './today.service.js';
     ClientsModule,
     ClockModule,
     DeskModule,
+    ListeningModule,
     ListingsModule,
     PortalModule,
     RoadsModule,

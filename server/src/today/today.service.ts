@@ -7,6 +7,7 @@ import { Correspondence } from '../clientFiles/index.js';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { found } from '../common/failure.js';
+import { ListeningService } from '../listening/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
@@ -36,6 +37,7 @@ export class TodayService {
     private readonly showings: ShowingsService,
     private readonly steps: Steps,
     private readonly correspondence: Correspondence,
+    private readonly listening: ListeningService,
   ) {}
 
   async today(agentId: string): Promise<Today> {
@@ -67,6 +69,7 @@ export class TodayService {
       asked: showings.filter(({ state }) => state === 'asked'),
       held: messages.filter(({ state }) => state === 'held'),
       failed: messages.filter(({ state }) => state === 'failed'),
+      worthAWord: await this.listening.worthAWord(clients),
       cameBy: await this.cameBy(clients, new Date(now - VISITS_SHOWN_FOR_MS)),
       tasks,
       since: clients.flatMap(({ id, name }) => sinceFor(id, name, wants, changes, records)),

@@ -46,7 +46,16 @@ describe('query keys', () => {
   });
 
   it('of whom an event or a change is about are stale, too', () => {
-    expect(keysStaleBy('mail').toSorted()).toEqual(['clients', 'held', 'lastLook', 'mailbox', 'searches', 'sent', 'timeline', 'today']);
+    expect(keysStaleBy('mail').toSorted()).toEqual([
+      'clients',
+      'held',
+      'lastLook',
+      'mailbox',
+      'searches',
+      'sent',
+      'timeline',
+      'today',
+    ]);
     expect(keysStaleBy('showing').toSorted()).toEqual(['clients', 'mailbox', 'showings', 'timeline', 'today']);
     expect(keysStaleBy('bound').toSorted()).toEqual(['bounds', 'searches']);
   });

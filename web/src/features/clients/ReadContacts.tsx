@@ -68,7 +68,11 @@ function Households({ read: { households, refused }, onDone }: { readonly read: 
               <span className="tight">{people.map((person) => `${person.name}, ${person.email}`).join(' · ')}</span>
             </span>
             <span className={`chip ${fate.is === 'known' ? '' : 'chip-calm'}`}>
-              {fate.is === 'new' ? 'a new file' : fate.is === 'added' ? `joins ${fate.client}` : `already in the file of ${fate.client}`}
+              {fate.is === 'new'
+                ? 'a new file'
+                : fate.is === 'added'
+                  ? `joins ${fate.client}`
+                  : `already in the file of ${fate.client}`}
             </span>
           </li>
         ))}

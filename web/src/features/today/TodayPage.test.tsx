@@ -10,6 +10,7 @@ const NOW = '2026-04-14T13:12:00.000Z';
 const NOTHING: Today = {
   behind: [],
   written: [],
+  worthAWord: [],
   asked: [],
   held: [],
   failed: [],
@@ -54,6 +55,28 @@ describe('Today', () => {
     expect(await screen.findByText(/2 things wait for an answer\./)).toBeTruthy();
     expect(screen.getByText('It came back: no such mailbox')).toBeTruthy();
     expect(screen.getByText('Messages have not been sent for 2 hours.')).toBeTruthy();
+  });
+  it('says who has gone quiet, why that is thought, and what may wake them', async () => {
+    const home = { listingKey: 'OST1', address: '27 Lantern Ln, Port Ostrey' };
+    const quiet = {
+      clientId: 'c1',
+      client: 'Maren Ilves',
+      person: 'Maren Ilves',
+      kind: 'quiet' as const,
+      days: 12,
+      why: 'Silent for 12 days and 9 messages; Maren used to come every other day',
+      home: null,
+      wakers: [
+        { text: '27 Lantern Ln, Port Ostrey, which they like, came down $10,000', home },
+        { text: 'Call 555-0178', home: null },
+      ],
+    };
+    drawn(<TodayPage />, answers({ worthAWord: [quiet] }));
+    expect(await screen.findByText(/has gone quiet/)).toBeTruthy();
+    expect(screen.getByText('Silent for 12 days and 9 messages; Maren used to come every other day.')).toBeTruthy();
+    const wakers = within(screen.getByRole('list', { name: 'What may wake Maren Ilves' })).getAllByRole('listitem');
+    expect(wakers.map(({ textContent }) => textContent)).toEqual(quiet.wakers.map(({ text }) => text));
+    expect(screen.getByRole('button', { name: 'Write …' })).toBeTruthy();
   });
   it('answers what a client wrote, or says that it needs no answer', async () => {
     const said = {

@@ -9,6 +9,7 @@ import { useToday, waitingIn } from './today.api.js';
 import { TodaySide } from './TodaySide.js';
 import { Visit } from './Visit.js';
 import { WaitingForYou } from './WaitingForYou.js';
+import { WorthAWord } from './WorthAWord.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './TodayPage.module.css';
 
@@ -21,7 +22,7 @@ export function TodayPage() {
   const now = useNow();
   if (today.isPending) return <Waiting what="Gathering the day …" />;
   if (today.isError) return <Failed error={today.error} retry={() => void today.refetch()} />;
-  const { behind, cameBy, tasks, ahead } = today.data;
+  const { behind, worthAWord, cameBy, tasks, ahead } = today.data;
   const next = ahead[0]?.startAt;
   return (
     <div className={cx('today')}>
@@ -38,6 +39,18 @@ export function TodayPage() {
           </p>
         ))}
         <WaitingForYou today={today.data} />
+        <Section
+          title="Worth a word"
+          empty={
+            worthAWord.length === 0
+              ? 'Who goes quiet against their own rhythm, never opens a message, or keeps coming back to one home stands here.'
+              : null
+          }
+        >
+          {worthAWord.map((each) => (
+            <WorthAWord key={`${each.clientId}${each.person}`} worth={each} />
+          ))}
+        </Section>
         <Section
           title="Who came by"
           empty={cameBy.length === 0 ? 'When clients open their portal, what they looked at and said stands here.' : null}

@@ -1,0 +1,2 @@
+export { ListeningModule } from './listening.module.js';
+export { ListeningService } from './listening.service.js';
