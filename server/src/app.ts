@@ -6,7 +6,7 @@ import cookieParser from 'cookie-parser';
 import type { NextFunction, Request, Response } from 'express';
 import { AppModule } from './app.module.js';
 import { ClientsService } from './clients/index.js';
-import { beginAsking } from './common/asking.js';
+import { beginAsking } from './common/requestBudget.js';
 import type { Config } from './common/config.js';
 import { asFailure, FailureFilter } from './common/failureFilter.js';
 import { readJson } from './common/bodies.js';

@@ -5,7 +5,7 @@ import type { Type } from '@nestjs/common';
 import { AlertsService } from './alerts/index.js';
 import { AppModule } from './app.module.js';
 import { ChoicesService } from './choices/index.js';
-import { askingFor } from './common/asking.js';
+import { askingFor } from './common/requestBudget.js';
 import type { Config } from './common/config.js';
 import { answerCalls, stepBehind } from './common/thread.js';
 import { CompHomes, CompsFiles, PriceModels } from './comps/index.js';

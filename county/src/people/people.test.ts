@@ -25,7 +25,7 @@ beforeAll(async () => {
       if (isAway || body.includes('bad-token')) return response.writeHead(503).end();
       asked.push(`${request.method} ${request.url} ${body}`);
       const keys = ['OST1', 'OST2', 'OST3', 'OST4', 'OST5', 'OST6'];
-      const homes = keys.map((listingKey) => ({ listingKey, reaction: null, showing: null }));
+      const homes = keys.map((listingKey) => ({ listingKey, isNew: true, reaction: null, showing: null }));
       const facts = {
         BathroomsTotalInteger: 3,
         GarageSpaces: 2,

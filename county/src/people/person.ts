@@ -10,6 +10,8 @@ const HOUR = 3_600_000;
 const MOST_AT_A_TIME = 6;
 /** Of homes that are nothing for them, those that they open all the same. */
 const OPENED_ALL_THE_SAME = 0.3;
+/** Of homes seen before and not judged yet, those that they look at again. */
+const SEEN_AGAIN = 0.25;
 const WISHES = ['Saturday morning?', 'any evening after five', 'this weekend, if it can be', 'Thursday after four'] as const;
 
 const QUESTIONS = [
@@ -28,6 +30,8 @@ interface SeenPortal {
   readonly searches: readonly { readonly id: string; readonly cadence: string; readonly state: string }[];
   readonly homes: readonly {
     readonly listingKey: string;
+    /** Told since they came last. */
+    readonly isNew: boolean;
     readonly reaction: { readonly verdict: string } | null;
     readonly showing: object | null;
   }[];
@@ -127,7 +131,7 @@ export class Person {
           await this.door.ask('PATCH', `portal/searches/${id}/alert`, { cadence: 'weekly' });
     const fresh = returns
       ? portal.homes.filter(({ listingKey }) => listingKey === this.memory.favourite)
-      : portal.homes.filter(({ reaction }) => reaction === null).slice(0, MOST_AT_A_TIME);
+      : portal.homes.filter((home) => home.reaction === null && this.looksAt(home, at)).slice(0, MOST_AT_A_TIME);
     const keys = fresh.map(({ listingKey }) => listingKey);
     const cards = keys.length > 0 ? await this.door.ask<SeenCard[]>('GET', `portal/homes?keys=${keys.join(',')}`) : [];
     const asked = new Set(fresh.flatMap(({ listingKey, showing }) => (showing ? listingKey : [])));
@@ -135,6 +139,11 @@ export class Person {
     this.memory.favourite = liked.findLast((key) => key !== null) ?? this.memory.favourite;
     if (temper.returns && this.memory.favourite !== null && randomOf(this.seed, 73, Math.floor(at / HOUR)).chance(0.6))
       this.plan(waking(at + DAY), 'return', token);
+  }
+
+  /** What is new to them they look at; of what is not, now and then one. */
+  private looksAt({ listingKey, isNew }: SeenPortal['homes'][number], at: number): boolean {
+    return isNew || randomOf(this.seed, 83, Number(listingKey.replace(/\D/g, '')), Math.floor(at / DAY)).chance(SEEN_AGAIN);
   }
 
   /**

@@ -1,6 +1,6 @@
 import express from 'express';
 import type { NextFunction, Request, Response } from 'express';
-import { asking } from './asking.js';
+import { asking } from './requestBudget.js';
 import { Failure } from './failure.js';
 import { Turns } from './turns.js';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { askingFor } from './asking.js';
+import { askingFor } from './requestBudget.js';
 import { Dropped } from './thread.js';
 import { SameAnswers } from './sameAnswers.js';
 

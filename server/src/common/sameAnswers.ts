@@ -1,4 +1,4 @@
-import { goOn } from './asking.js';
+import { goOn } from './requestBudget.js';
 import { Dropped } from './thread.js';
 
 /** For so long an answer is given to whoever asks the same: what goes by the clock is at most so old. */

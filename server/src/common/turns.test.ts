@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { asking, askingFor } from './asking.js';
+import { asking, askingFor } from './requestBudget.js';
 import { Dropped } from './thread.js';
 import { Turns } from './turns.js';
 

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy, Type } from '@nestjs/common';
-import { asking, spending } from '../common/asking.js';
+import { asking, spending } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Thread } from '../common/thread.js';

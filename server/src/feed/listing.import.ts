@@ -5,7 +5,7 @@ import { readListingFile } from '@perambula/core';
 import type { ListingFile, ListingRecord, Refusal } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
 import { Clock } from '../clock/index.js';
-import { goOn } from '../common/asking.js';
+import { goOn } from '../common/requestBudget.js';
 import { Failure } from '../common/failure.js';
 import { Surroundings } from '../common/surroundings.js';
 import { ListingRow, ownKey } from '../listings/index.js';

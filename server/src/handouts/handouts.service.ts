@@ -4,7 +4,7 @@ import { addressShown, forAudience, mayShow } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { Clock } from '../clock/index.js';
-import { goOn } from '../common/asking.js';
+import { goOn } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';

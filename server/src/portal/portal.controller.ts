@@ -19,7 +19,7 @@ import {
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import type { Portal, PortalCard, PortalHomeAnswer, ToVerify } from '@perambula/contract';
 import type { Request, Response } from 'express';
-import { takesTurnsAs } from '../common/asking.js';
+import { takesTurnsAs } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';

@@ -5,7 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ListingMedia } from '@perambula/contract';
-import { asking } from '../common/asking.js';
+import { asking } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config, FeedAccess } from '../common/config.js';
 import { Failure } from '../common/failure.js';

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { FactsToVerify } from '@perambula/contract';
 import { forAudience, mayShow, recordDifferences } from '@perambula/core';
 import type { Audience, ListingRecord } from '@perambula/core';
-import { goOn } from '../common/asking.js';
+import { goOn } from '../common/requestBudget.js';
 import { log } from '../common/log.js';
 import { PublicRecords } from './publicRecords.js';
 

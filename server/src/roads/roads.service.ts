@@ -3,7 +3,7 @@ import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import type { AreaAnswer, RouteAnswer } from '@perambula/contract';
 import { readJourney, readShape, sayStep, travelsOf } from '@perambula/core';
 import type { LonLat, MadeSweeps, OnFoot, Search } from '@perambula/core';
-import { asking, spending } from '../common/asking.js';
+import { asking, spending } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';

@@ -1,4 +1,4 @@
-import { asking, spending } from '../common/asking.js';
+import { asking, spending } from '../common/requestBudget.js';
 import { Gate } from '../common/gate.js';
 import { Thread } from '../common/thread.js';
 import { Turns } from '../common/turns.js';

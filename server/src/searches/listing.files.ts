@@ -3,7 +3,7 @@ import { createWriteStream } from 'node:fs';
 import { Injectable } from '@nestjs/common';
 import { filePieces } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
-import { goOn } from '../common/asking.js';
+import { goOn } from '../common/requestBudget.js';
 import { ListingsService } from '../listings/index.js';
 import type { FileType } from './dto/bodies.js';
 import { beginWorkbook } from './workbook.js';

@@ -14,7 +14,7 @@ import type {
   Search,
 } from '@perambula/core';
 import { Clock } from '../clock/index.js';
-import { asking } from '../common/asking.js';
+import { asking } from '../common/requestBudget.js';
 import { SameAnswers } from '../common/sameAnswers.js';
 import { Turns } from '../common/turns.js';
 import { temporaryFile } from '../common/temporaryFile.js';

@@ -1,7 +1,7 @@
 import { createParamDecorator, Inject, Injectable } from '@nestjs/common';
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import type { Request } from 'express';
-import { takesTurnsAs } from '../common/asking.js';
+import { takesTurnsAs } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';

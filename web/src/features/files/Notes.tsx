@@ -20,7 +20,7 @@ export function Notes({ file }: { readonly file: ClientFile }) {
       <Input.TextArea
         aria-label="Notes"
         defaultValue={file.notes}
-        autoSize={{ minRows: 3, maxRows: 12 }}
+        rows={3}
         placeholder="What they need, when they are free, what they said."
         onBlur={({ target }) =>
           target.value !== file.notes &&

@@ -20,7 +20,7 @@ export function NewEntry({ clientId }: { readonly clientId: string }) {
       <Input.TextArea
         aria-label="What to write down"
         placeholder="What was said, or what to remember"
-        autoSize={{ minRows: 1, maxRows: 6 }}
+        rows={1}
         maxLength={2000}
         value={text}
         onChange={({ target }) => setText(target.value)}

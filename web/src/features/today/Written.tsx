@@ -50,7 +50,7 @@ export function Written({ written }: { readonly written: WrittenToAgent }) {
               autoFocus
               aria-label={`Answer ${person}`}
               placeholder="It goes to them by e-mail, and stands in their portal"
-              autoSize={{ minRows: 2, maxRows: 8 }}
+              rows={2}
               maxLength={2000}
               value={draft}
               onChange={({ target }) => setDraft(target.value)}

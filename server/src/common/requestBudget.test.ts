@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { askingFor, spending } from './asking.js';
+import { askingFor, spending } from './requestBudget.js';
 import { Dropped } from './thread.js';
 
 beforeEach(() => void vi.useFakeTimers({ now: 0 }));
