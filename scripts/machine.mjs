@@ -99,7 +99,9 @@ export function requireBuild() {
     return;
   say('Building …');
   try {
-    execFileSync('npm', ['run', 'build', '--silent'], { cwd: ROOT, encoding: 'utf8', stdio: 'pipe' });
+    // a test runner that starts it sets another, and the pages would be built for looking into them
+    const env = { ...process.env, NODE_ENV: 'production' };
+    execFileSync('npm', ['run', 'build', '--silent'], { cwd: ROOT, encoding: 'utf8', stdio: 'pipe', env });
   } catch (error) {
     throw new Stop(`The build failed:\n${`${error.stdout}${error.stderr}`.trim().split('\n').slice(-20).join('\n')}`);
   }

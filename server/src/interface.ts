@@ -83,6 +83,8 @@ export function refuseForeignOrigins(request: Request, response: Response, next:
 
 /** Serves the built interface: the agent's side, and the pages that clients open from a message. */
 export function serveInterface(app: Express, webDir: string): void {
+  // what goes to telephones, on slow lines too; a photograph is as small as it gets already
+  app.use(['/api/portal', '/media'], compression());
   app.use('/assets', compression(), express.static(join(webDir, 'assets'), { immutable: true, maxAge: '365d' }));
   const pageOf = (file: string): string => {
     const path = join(webDir, file);
