@@ -9,6 +9,8 @@ import { MariaDb } from './mariadb.mjs';
 import { Stop } from './say.mjs';
 
 const LONGEST_WAIT_MS = 120_000;
+/** Longer than a server on a busy machine takes to say how it is. */
+const LONGEST_ANSWER_MS = 5_000;
 /** Reading the whole past takes a slow machine this long. */
 const LONGEST_LOAD_MS = 600_000;
 
@@ -233,7 +235,7 @@ async function healthy(web, logs, loaded = false) {
   // a server that answers is busy beginning: asked often, it would take longer
   for (let pause = 100; Date.now() < until; await new Promise((resolve) => setTimeout(resolve, pause))) {
     try {
-      const response = await fetch(`${web}/api/health`, { signal: AbortSignal.timeout(2000) });
+      const response = await fetch(`${web}/api/health`, { signal: AbortSignal.timeout(LONGEST_ANSWER_MS) });
       if (response.ok && (!loaded || isWhole(await response.json()))) return;
       pause = 400;
     } catch {

@@ -39,5 +39,5 @@ export const listMail = get('mailbox').takes<{ readonly from?: string }>().gives
 
 export const getMail = get('mailbox/:id').gives<MailMessage>();
 
-/** Lets a message go that waits for its agent, or does not send it. */
+/** Lets a message go that waits for its agent, or does not send it; puts one aside that could not be sent. */
 export const passMessage = post('outbox/:id/pass').takes<{ readonly send: boolean }>().gives<object>();

@@ -4,7 +4,7 @@ import { addressShown, CADENCE_LABEL, fits, forAudience, forecast, mayShow, next
 import type { Cadence, Hours, ListingRecord } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { ClientRow, ClientsService } from '../clients/index.js';
+import { ClientRow, ClientsService, hoursOf } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -155,6 +155,10 @@ export class AlertsService {
     change: { readonly cadence?: Cadence; readonly state?: AlertState['state'] },
   ): Promise<AlertState> {
     const search = found(await this.database.getRepository(SearchRow).findOneBy({ id: searchId, clientId }), 'search');
+    const client = await this.database.getRepository(ClientRow).findOneBy({ id: clientId });
+    // what is put away writes to nobody
+    if (client?.archivedAt && change.state === 'running')
+      throw new Failure('alert.notRunning', 'Your agent has put this search away. Write to them, and they take it out again.');
     return this.change(search, { ...change, until: null }, personId);
   }
 
@@ -209,7 +213,7 @@ export class AlertsService {
   /** When a search's household may be written to. */
   private async hoursOf({ clientId }: SearchRow): Promise<Hours> {
     const client = clientId ? await this.database.getRepository(ClientRow).findOneBy({ id: clientId }) : null;
-    return this.clients.hoursOf(client ?? { timeZone: null, quietFrom: null, quietUntil: null });
+    return hoursOf(client, this.config.zone);
   }
 
   /** The homes that fit now, and that the household was never told of nor passed over for: what a changed search adds. */

@@ -4,7 +4,7 @@ import { addressShown, fits, forAudience, heldFor, inReach, judge, mayShow, next
 import type { Hours, ListingRecord, Search, ShownTo } from '@perambula/core';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { ClientRow, ClientsService, firstName, LinksService } from '../clients/index.js';
+import { ClientRow, ClientsService, firstName, hoursOf, LinksService } from '../clients/index.js';
 import type { PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -82,7 +82,7 @@ export class Digests {
       .innerJoin(SearchRow, 'search', 'search.clientId = client.id')
       .where('search.id = :searchId', { searchId })
       .getOne();
-    return this.clients.hoursOf(client ?? { timeZone: null, quietFrom: null, quietUntil: null });
+    return hoursOf(client, this.config.zone);
   }
 
   private async write(manager: EntityManager, searchId: string): Promise<void> {

@@ -23,9 +23,14 @@ export class HeldMessages {
     private readonly digests: Digests,
   ) {}
 
-  /** Lets a held message go, or throws it away; what no reader was told does not stand in the portal either. */
+  /**
+   * Lets a held message go, or throws it away; what no reader was told does not stand in the portal either. One that
+   * could not be sent is put aside.
+   */
   async pass(agentId: string, messageId: string, send: boolean): Promise<void> {
     await this.database.transaction(async (manager) => {
+      if (!send && (await manager.update(OutboxRow, { id: messageId, agentId, state: 'failed' }, { state: 'dropped' })).affected)
+        return;
       const { id, digestId, personId, kind, createdAt } = await this.held(manager, agentId, messageId);
       if (send) {
         const why = await whyNotWrite(manager, personId, kind);

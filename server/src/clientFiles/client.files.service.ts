@@ -1,8 +1,10 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { ClientFile, ClientSummary, SavedSearch } from '@perambula/contract';
 import type { Hours } from '@perambula/core';
 import { AlertsService } from '../alerts/index.js';
-import { ClientsService } from '../clients/index.js';
+import { ClientsService, hoursOf } from '../clients/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
 import { SavedSearches } from '../searches/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
@@ -15,6 +17,7 @@ export class ClientFilesService {
     private readonly alerts: AlertsService,
     private readonly searches: SavedSearches,
     private readonly shortlists: ShortlistsService,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'zone'>,
   ) {}
 
   /** The files in use, or those put away. */
@@ -33,7 +36,7 @@ export class ClientFilesService {
     return {
       ...withCounts(found(client, 'client'), savedSearches),
       notes: row.notes,
-      hours: this.clients.hoursOf(row),
+      hours: hoursOf(row, this.config.zone),
       savedSearches,
       shortlists: shortlists.map(({ id, name, items }) => ({
         id,

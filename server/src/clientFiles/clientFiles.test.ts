@@ -243,6 +243,21 @@ describe('what was sent', () => {
       expect([path, (await stack.silas.ask('GET', path)).status]).toEqual([path, 404]);
   });
 
+  it('that could not go stands on Today until it is put aside, or sent again', async () => {
+    const failed = async (): Promise<string[]> => (await juno.good<Today>('GET', '/api/today')).failed.map(({ id }) => id);
+    const messages = (await sent(`?clientId=${bashir.id}`)).messages.filter(
+      ({ kind, state }) => kind === 'digest' && state === 'sent',
+    );
+    const ids = messages.slice(0, 2).map(({ id }) => id);
+    expect(ids).toHaveLength(2);
+    await rows("UPDATE outbox SET state = 'failed', lastError = 'The mail server answered: 552 full' WHERE id IN (?)", [ids]);
+    expect((await failed()).sort()).toEqual(ids.toSorted());
+    await juno.good('POST', `/api/outbox/${ids[0]}/pass`, { send: false });
+    await juno.good('POST', `/api/sent/${ids[1]}/again`);
+    expect(await failed()).toEqual([]);
+    expect((await juno.ask('POST', `/api/outbox/${ids[0]}/pass`, { send: true })).status).toBe(404);
+  });
+
   it('is read by the agent without a link into the client’s portal, which would be counted as theirs', async () => {
     const [message] = (await sent(`?clientId=${bashir.id}`)).messages as [SentMessage];
     const { body } = await juno.ask<string>('GET', `/api/outbox/${message.id}/body`);
@@ -262,6 +277,8 @@ describe('whole files', () => {
       ['Bashir Odell'],
     ]);
     expect((await fileOf(bashir.id)).savedSearches[0]?.alert?.state).toBe('paused');
+    const asked = await reader.ask('PATCH', `/api/portal/searches/${search.id}/alert`, { state: 'running' });
+    expect(asked.body.code).toBe('alert.notRunning');
     await juno.good('POST', `/api/clients/${bashir.id}/archive`, { archived: false });
     await juno.good('PATCH', `/api/searches/${search.id}/alert`, { state: 'running' });
     expect(await listed()).toContain('Bashir Odell');

@@ -1,9 +1,11 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { AlertsService } from '../alerts/index.js';
-import { ClientRow, ClientsService, PersonRow } from '../clients/index.js';
+import { ClientRow, ClientsService, hoursOf, PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { OutboxRow } from '../mail/index.js';
 import { ShowingRow } from '../showings/index.js';
@@ -19,6 +21,7 @@ export class WholeFiles {
     private readonly clients: ClientsService,
     private readonly alerts: AlertsService,
     private readonly entries: TimelineEntries,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'zone'>,
   ) {}
 
   /** Puts a file away, or takes it out again. What is away writes to nobody. */
@@ -29,7 +32,11 @@ export class WholeFiles {
     await this.database.transaction(async (manager) => {
       await manager.update(ClientRow, { id: clientId }, { archivedAt: archived ? this.clock.date() : null });
       await this.entries.add(
-        { clientId, kind: 'note', text: archived ? 'The file was put away, its alerts paused' : 'The file was taken out again' },
+        {
+          clientId,
+          kind: 'person',
+          text: archived ? 'The file was put away, its alerts paused' : 'The file was taken out again',
+        },
         manager,
       );
     });
@@ -107,7 +114,7 @@ export class WholeFiles {
       household: {
         name: client.name,
         agreement: agreementUntil && { from: agreementFrom, until: agreementUntil, scope: agreementScope },
-        hours: this.clients.hoursOf(client),
+        hours: hoursOf(client, this.config.zone),
         visits: await this.database
           .getRepository(ShowingRow)
           .find({ select: { listingKey: true, state: true, startAt: true, wish: true, createdAt: true }, where: { clientId } }),

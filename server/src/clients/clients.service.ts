@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Agreement, ClientSummary, NewPerson, Person, ReachBy, Task } from '@perambula/contract';
-import { today, USUAL_QUIET } from '@perambula/core';
+import { today } from '@perambula/core';
 import type { Hours } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -71,15 +71,6 @@ export class ClientsService {
       email,
       confirmed: confirmedAt !== null && stoppedAt === null,
     }));
-  }
-
-  /** When a household may be written to. */
-  hoursOf({ timeZone, quietFrom, quietUntil }: Pick<ClientRow, 'timeZone' | 'quietFrom' | 'quietUntil'>): Hours {
-    return {
-      zone: timeZone ?? this.config.zone,
-      quietFrom: quietFrom ?? USUAL_QUIET.quietFrom,
-      quietUntil: quietUntil ?? USUAL_QUIET.quietUntil,
-    };
   }
 
   async setHours(agentId: string, clientId: string, { zone, quietFrom, quietUntil }: Hours): Promise<void> {

@@ -66,6 +66,13 @@ export class SentMessages {
         sentAt: null,
         lastError: null,
       });
+      // what failed waits for nobody any more
+      if (row.state === 'failed')
+        await manager.update(
+          OutboxRow,
+          { id },
+          { state: 'dropped', lastError: `${row.lastError ?? ''} It was sent again.`.trim() },
+        );
       await this.events.say(agentId, 'mail', manager);
       return newId;
     });

@@ -22,6 +22,9 @@ export function ListingFiles() {
   const { message } = App.useApp();
   const [report, setReport] = useState<{ name: string; report: FileReport } | null>(null);
   const take = (file: File): false => {
+    // one after the other; what was said of the last does not stand for the next
+    if (readFile.isPending) return false;
+    setReport(null);
     readFile.mutate(
       { file, whose },
       {
@@ -50,12 +53,7 @@ export function ListingFiles() {
           ? 'Homes that you know of, in your searches only. No client, alert or colleague is told of them.'
           : 'They are searched by every agent, and told to clients like the feed’s.'}
       </p>
-      <Upload.Dragger
-        accept=".csv,.json,text/csv,application/json"
-        showUploadList={false}
-        beforeUpload={take}
-        disabled={readFile.isPending}
-      >
+      <Upload.Dragger accept=".csv,.json,text/csv,application/json" showUploadList={false} beforeUpload={take}>
         <p>
           <FileUp size={20} aria-hidden="true" />
         </p>

@@ -1,10 +1,13 @@
 import type { Showing, Today } from '@perambula/contract';
+import { App, Button } from 'antd';
 import { Link } from 'react-router';
 import { Avatar } from '../../shared/Avatar.js';
+import { ButtonLink } from '../../shared/ButtonLink.js';
+import { messageOf } from '../../shared/http.js';
 import { TimeChoice } from '../showings/index.js';
 import { HeldMessage } from './HeldMessage.js';
 import { Section } from './Section.js';
-import { waitingIn } from './today.api.js';
+import { usePass, waitingIn } from './today.api.js';
 import { Written } from './Written.js';
 
 /** What waits for the agent's answer: what clients wrote, wishes to see a home, alerts held for a look, messages that failed. */
@@ -57,6 +60,10 @@ function Asked({ showing }: { readonly showing: Showing }) {
 }
 
 function Undelivered({ message }: { readonly message: Today['failed'][number] }) {
+  const pass = usePass();
+  const { message: toast } = App.useApp();
+  const putAside = (): void =>
+    pass.mutate({ id: message.id, send: false }, { onError: (error) => void toast.error(messageOf(error)) });
   return (
     <li className="row">
       <Avatar name={message.clientName} />
@@ -67,7 +74,10 @@ function Undelivered({ message }: { readonly message: Today['failed'][number] })
         <p>{message.lastError}</p>
       </div>
       <div className="row-actions">
-        <Link to={`/sent/${message.id}`}>See it</Link>
+        <ButtonLink to={`/sent/${message.id}`}>See it</ButtonLink>
+        <Button loading={pass.isPending} onClick={putAside}>
+          Put aside
+        </Button>
       </div>
     </li>
   );
