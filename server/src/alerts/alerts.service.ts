@@ -1,10 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
 import { addressShown, CADENCE_LABEL, fits, forAudience, forecast, mayShow, nextDue, tellableOf } from '@perambula/core';
-import type { Cadence, Hours, ListingRecord } from '@perambula/core';
+import type { Cadence, ListingRecord } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { ClientRow, ClientsService, hoursOf } from '../clients/index.js';
+import { ClientRow, ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -53,7 +53,7 @@ export class AlertsService {
         ...settings,
         search: search.document,
         zone,
-        hours: await this.hoursOf(search),
+        hours: await this.digests.hoursOf(this.database.manager, search),
         from,
         to: now,
         records,
@@ -118,7 +118,7 @@ export class AlertsService {
         'None of this client’s addresses is confirmed, so nothing could be sent. Ask one to be confirmed first.',
       );
     }
-    const hours = await this.hoursOf(search);
+    const hours = await this.digests.hoursOf(this.database.manager, search);
     return this.database.transaction(async (manager) => {
       const before = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
       const now = this.clock.now();
@@ -183,7 +183,7 @@ export class AlertsService {
     const now = this.clock.now();
     if (until && (state !== 'paused' || until.getTime() <= now))
       throw new Failure('request.invalid', 'Only a pause ends at a time, and that time is still to come.', { path: 'until' });
-    const hours = await this.hoursOf(search);
+    const hours = await this.digests.hoursOf(this.database.manager, search);
     return this.database.transaction(async (manager) => {
       const where = { searchId: search.id };
       const alert = found(await manager.findOne(AlertRow, { where, lock: { mode: 'pessimistic_write' } }), 'alert');
@@ -208,12 +208,6 @@ export class AlertsService {
   private async note(manager: EntityManager, search: SearchRow, text: string, personId: string | null = null): Promise<void> {
     if (search.clientId)
       await this.entries.add({ clientId: search.clientId, kind: 'alert', text, about: search.id, personId }, manager);
-  }
-
-  /** When a search's household may be written to. */
-  private async hoursOf({ clientId }: SearchRow): Promise<Hours> {
-    const client = clientId ? await this.database.getRepository(ClientRow).findOneBy({ id: clientId }) : null;
-    return hoursOf(client, this.config.zone);
   }
 
   /** The homes that fit now, and that the household was never told of nor passed over for: what a changed search adds. */
@@ -241,7 +235,7 @@ export class AlertsService {
     homes: readonly { key: string; why: string }[],
     send: boolean,
   ): Promise<AlertState> {
-    const hours = await this.hoursOf(await this.searches.own(agentId, searchId));
+    const hours = await this.digests.hoursOf(this.database.manager, await this.searches.own(agentId, searchId));
     return this.database.transaction(async (manager) => {
       const alert = found(await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } }), 'alert');
       if (alert.state !== 'running' || !alert.introduced)

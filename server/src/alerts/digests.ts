@@ -68,7 +68,7 @@ export class Digests {
       await this.database.transaction(async (manager) => {
         const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
         if (alert?.state !== 'paused' || !alert.pausedUntil || alert.pausedUntil.getTime() > this.clock.now()) return;
-        const hours = await this.hoursOf(manager, searchId);
+        const hours = await this.hoursOf(manager, await manager.findOneByOrFail(SearchRow, { id: searchId }));
         const due = nextDue(alert.cadence, alert.pausedUntil.getTime(), hours, alert.startedAt.getTime());
         await manager.update(AlertRow, { searchId }, { state: 'running', pausedUntil: null, nextDueAt: new Date(due) });
       });
@@ -76,13 +76,8 @@ export class Digests {
   }
 
   /** When the household of a search may be written to. */
-  private async hoursOf(manager: EntityManager, searchId: string): Promise<Hours> {
-    const client = await manager
-      .createQueryBuilder(ClientRow, 'client')
-      .innerJoin(SearchRow, 'search', 'search.clientId = client.id')
-      .where('search.id = :searchId', { searchId })
-      .getOne();
-    return hoursOf(client, this.config.zone);
+  async hoursOf(manager: EntityManager, { clientId }: Pick<SearchRow, 'clientId'>): Promise<Hours> {
+    return hoursOf(clientId ? await manager.findOneBy(ClientRow, { id: clientId }) : null, this.config.zone);
   }
 
   private async write(manager: EntityManager, searchId: string): Promise<void> {
@@ -95,7 +90,7 @@ export class Digests {
     await manager.query('SELECT c.id FROM searches s JOIN clients c ON c.id = s.clientId WHERE s.id = ? FOR UPDATE', [searchId]);
     if (!alert.introduced) await lockMatching(manager);
     const search = await manager.findOneByOrFail(SearchRow, { id: searchId });
-    const hours = await this.hoursOf(manager, searchId);
+    const hours = await this.hoursOf(manager, search);
     // these may have been changed since it was said when it is due
     const quietOver = nextDue('atOnce', now, hours, now);
     if (quietOver > now) {
@@ -208,12 +203,12 @@ export class Digests {
 
   private async address(manager: EntityManager, { alert, search, readers, told, digestId, state }: Digest): Promise<void> {
     const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
-    const client = found(await manager.findOneBy(ClientRow, { id: search.clientId ?? '' }), 'client');
+    const clientId = found(search.clientId, 'client');
     for (const person of readers) {
       const portalUrl = await this.links.make(manager, 'portal', person.id);
       const stopUrl = await this.links.make(manager, 'stop', person.id);
       await this.mail.write(manager, {
-        ...toPerson(agent, client.id, person),
+        ...toPerson(agent, clientId, person),
         subject: subjectOf(alert, search.name, told),
         letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
         state,

@@ -28,17 +28,22 @@ export function IsLine(most: number, missing?: string): PropertyDecorator {
     ),
     IsString(),
     MaxLength(most),
-    ...(missing ? [IsTested((value) => typeof value === 'string' && value.trim() !== '', missing)] : []),
+    ...notBlank(missing),
   );
 }
 
-/** Text of some length at most, which may have several lines. */
-export function IsText(most: number): PropertyDecorator {
+/** Text of some length at most, which may have several lines; not blank where `missing` says what is. */
+export function IsText(most: number, missing?: string): PropertyDecorator {
   return applyDecorators(
     IsTested((value) => typeof value === 'string' && !BROKEN_TEXT.test(value), '$property is text, without control characters.'),
     IsString(),
     MaxLength(most),
+    ...notBlank(missing),
   );
+}
+
+function notBlank(missing: string | undefined): PropertyDecorator[] {
+  return missing ? [IsTested((value) => typeof value === 'string' && value.trim() !== '', missing)] : [];
 }
 
 /** What need not be there; null is not the same as leaving it out. */

@@ -19,19 +19,21 @@ export class ContactsService {
 
   async take(agentId: string, households: readonly ContactHousehold[]): Promise<{ opened: number; added: number }> {
     let [opened, added] = [0, 0];
+    const known = await this.known(agentId);
     for (const household of households) {
-      const known = await this.known(agentId);
       const fate = fateOf(household, known);
       if (fate.is === 'known') continue;
       if (fate.is === 'new') {
         const id = await this.clients.create(agentId, household.name, household.people);
         if (household.notes) await this.clients.change(agentId, id, { notes: household.notes });
+        for (const { email } of household.people) known.set(email.toLowerCase(), { id, name: household.name });
         opened++;
         continue;
       }
       for (const person of household.people) {
         if (known.has(person.email.toLowerCase())) continue;
         await this.clients.addPerson(agentId, fate.clientId, person);
+        known.set(person.email.toLowerCase(), { id: fate.clientId, name: fate.client });
         added++;
       }
     }

@@ -26,10 +26,7 @@ export class TimelineQuery {
 
 export class EntryBody {
   @ApiProperty({ enum: ['note', 'call'] }) @IsIn(['note', 'call']) kind: 'note' | 'call';
-  @ApiProperty()
-  @IsText(2000)
-  @IsTested((value) => typeof value === 'string' && value.trim() !== '', 'Type what there is to note.')
-  text: string;
+  @ApiProperty() @IsText(2000, 'Type what there is to note.') text: string;
   @ApiPropertyOptional() @MayBeLeftOut() @IsUUID() personId?: string;
 }
 

@@ -31,10 +31,7 @@ export class WishBody {
 }
 
 export class WrittenBody {
-  @ApiProperty()
-  @IsText(2000)
-  @IsTested((value) => typeof value === 'string' && value.trim() !== '', 'Type what you want to say.')
-  text: string;
+  @ApiProperty() @IsText(2000, 'Type what you want to say.') text: string;
   @ApiPropertyOptional() @MayBeLeftOut() @IsLine(60) listingKey?: string;
 }
 
