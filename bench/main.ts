@@ -7,6 +7,7 @@ import { benchCount } from './count.js';
 import { benchFeed, benchStream } from './feed.js';
 import { benchBrowser } from './keystroke.js';
 import { benchJudge } from './judge.js';
+import { benchLearned } from './learned.js';
 import { benchMap } from './map.js';
 import { benchMany } from './many.js';
 import { benchPrices } from './prices.js';
@@ -33,6 +34,7 @@ const parts: Readonly<Record<string, () => unknown>> = {
   reverse: () => benchReverse(100_000),
   bounds: () => benchBounds(),
   roads: () => benchRoads(),
+  learned: () => benchLearned(),
   feed: () => benchFeed(),
   county: () => benchStream(1_000_000),
 };

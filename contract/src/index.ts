@@ -10,6 +10,7 @@ export type { Endpoint, Method, ParamsOf } from './endpoint.js';
 export * from './errors.js';
 export * from './events.js';
 export * from './feed.js';
+export * from './learned.js';
 export * from './listings.js';
 export * from './mail.js';
 export * from './offices.js';

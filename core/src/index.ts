@@ -171,3 +171,8 @@ export type { MapPlace, OnFoot, WalkedTo } from './roads/onFoot.js';
 export { onFoot, placesOf, WALKED_TO } from './roads/onFoot.js';
 export type { Attention, Reading } from './listening/attention.js';
 export { attentionOf } from './listening/attention.js';
+export type { JudgedHome, LearnedLine, Split } from './listening/learnedLines.js';
+export type { Suggestion } from './listening/suggestions.js';
+export { searchOfLooks, suggestionsFor } from './listening/suggestions.js';
+export type { Interval } from './figures/proportion.js';
+export { learnedLines } from './listening/learnedLines.js';

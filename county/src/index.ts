@@ -5,3 +5,7 @@ export { Market } from './market.js';
 export type { FeedRecord } from './feedRecord.js';
 export { streamListings } from './stream.js';
 export { randomOf } from './random.js';
+export { HOUSEHOLDS } from './people/households.js';
+export type { CountyPerson } from './people/households.js';
+export { opinionOf } from './people/wishes.js';
+export type { Wish } from './people/wishes.js';

@@ -17,6 +17,7 @@ import { Bounces, readLetterMaker } from './mail/index.js';
 import { HomesAlike } from './outlook/index.js';
 import { Pipeline } from './pipeline/index.js';
 import type { PipelineCalls } from './pipeline/index.js';
+import { LearnedService } from './listening/index.js';
 import { ListingFiles, SearchDocuments } from './searches/index.js';
 import { TodayService } from './today/index.js';
 import { WantedService } from './wanted/index.js';
@@ -35,6 +36,7 @@ const AT_THE_DESK: readonly Type<unknown>[] = [
   FeedPreviews,
   Handouts,
   HomesAlike,
+  LearnedService,
   ListingFiles,
   ListingImport,
   PriceModels,

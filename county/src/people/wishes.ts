@@ -5,6 +5,9 @@ export type SeenHome = Readonly<Record<string, unknown>>;
 
 /** Something that a person looks for, or cannot stand, whether or not the agent was told. */
 export interface Wish {
+  /** The field that it goes by, and which way. */
+  readonly field: string;
+  readonly way: 'atLeast' | 'atMost' | 'noneOf' | 'oneOf';
   /** What they write of a home that is not so. */
   readonly complaint: string;
   /** Whether a home is so; null where what is shown of it does not say. */
@@ -34,22 +37,22 @@ export function opinionOf(home: SeenHome, wishes: readonly Wish[], random: Rando
   return { verdict: 'like', note: random.pick(PRAISE) };
 }
 
-function ofFigure(field: string, isSo: (value: number) => boolean, complaint: string): Wish {
+function ofFigure(field: string, way: Wish['way'], isSo: (value: number) => boolean, complaint: string): Wish {
   const holds = (home: SeenHome): boolean | null => {
     const value = home[field];
     return typeof value === 'number' ? isSo(value) : null;
   };
-  return { complaint, holds };
+  return { field, way, complaint, holds };
 }
 
 /** At least so much of a figure. */
 export function atLeast(field: string, least: number, complaint: string): Wish {
-  return ofFigure(field, (value) => value >= least, complaint);
+  return ofFigure(field, 'atLeast', (value) => value >= least, complaint);
 }
 
 /** At most so much of a figure. */
 export function atMost(field: string, most: number, complaint: string): Wish {
-  return ofFigure(field, (value) => value <= most, complaint);
+  return ofFigure(field, 'atMost', (value) => value <= most, complaint);
 }
 
 /** None of some values of a choice, or of a list of them. */
@@ -60,13 +63,15 @@ export function noneOf(field: string, values: readonly string[], complaint: stri
     const said = Array.isArray(value) ? value.map(String) : [String(value)];
     return !said.some((each) => values.includes(each));
   };
-  return { complaint, holds };
+  return { field, way: 'noneOf', complaint, holds };
 }
 
 /** One of some values of a choice, or of a list of them. */
 export function oneOf(field: string, values: readonly string[], complaint: string): Wish {
   const { holds } = noneOf(field, values, complaint);
   return {
+    field,
+    way: 'oneOf',
     complaint,
     holds: (home) => {
       const without = holds(home);

@@ -15,6 +15,8 @@ import { TimelineEntries } from '../timelineEntries/index.js';
 import { ClientRow, PersonRow, TaskRow } from './client.entity.js';
 import { LinksService } from './links.service.js';
 
+const MOST_SET_ASIDE = 100;
+
 /** Clients, their people and addresses, their agreements and the agent's tasks. */
 @Injectable()
 export class ClientsService {
@@ -79,6 +81,13 @@ export class ClientsService {
     await this.database.getRepository(ClientRow).update({ id: clientId }, { timeZone, quietFrom, quietUntil });
   }
 
+  /** A change of a search is not told of again; the latest hundred are remembered. */
+  async setAside(agentId: string, clientId: string, key: string): Promise<void> {
+    const { setAside } = await this.own(agentId, clientId);
+    const keys = [...new Set([...(setAside ?? []), key])].slice(-MOST_SET_ASIDE);
+    await this.database.getRepository(ClientRow).update({ id: clientId }, { setAside: keys });
+  }
+
   async person(id: string): Promise<{ person: PersonRow; client: ClientRow; agent: AgentRow }> {
     const person = found(await this.database.getRepository(PersonRow).findOneBy({ id }), 'person');
     const client = found(await this.database.getRepository(ClientRow).findOneBy({ id: person.clientId }), 'client');
@@ -106,6 +115,7 @@ export class ClientsService {
         timeZone: null,
         quietFrom: null,
         quietUntil: null,
+        setAside: null,
       });
       for (const person of people) await manager.insert(PersonRow, newPerson(id, person));
     });

@@ -14,3 +14,4 @@ export { OpenHousesEnd1765600000000 } from './1765600000000-OpenHousesEnd.js';
 export { SharedReactions1765700000000 } from './1765700000000-SharedReactions.js';
 export { AlertsInFull1765800000000 } from './1765800000000-AlertsInFull.js';
 export { ClientsInFull1765900000000 } from './1765900000000-ClientsInFull.js';
+export { AnswersHeard1766000000000 } from './1766000000000-AnswersHeard.js';

@@ -30,6 +30,7 @@ describe('query keys', () => {
       'finder',
       'keys',
       'lastLook',
+      'learned',
       'listing',
       'loosenings',
       'marks',

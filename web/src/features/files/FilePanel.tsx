@@ -8,6 +8,7 @@ import { useDraft, useStartingSearch } from '../searches/index.js';
 import { AgreementLine } from './AgreementLine.js';
 import { FileMenu } from './FileMenu.js';
 import { HoursLine } from './HoursLine.js';
+import { Learned } from './Learned.js';
 import { People } from './People.js';
 import { classesOf } from '../../shared/classes.js';
 import filesCss from './files.module.css';
@@ -34,6 +35,7 @@ export function FilePanel({ file, searchId }: Props) {
       <HoursLine file={file} />
       <People file={file} />
       <Searches file={file} searchId={searchId} />
+      <Learned file={file} />
       <Shortlists file={file} />
     </div>
   );
