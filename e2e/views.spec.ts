@@ -195,6 +195,7 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
     '/mailbox',
     '/feed',
     '/setup',
+    '/your-page',
     `/search/compare?a=${ofClient?.id}&b=${searches[0]?.id}`,
     '/nowhere',
   ]) {
@@ -211,5 +212,28 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
       );
     expect([path, sideways]).toEqual([path, []]);
   }
+  await phone.close();
+});
+
+test('a visitor says on a telephone what they look for, and asks to hear of more', async ({ browser }) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await phone.newPage();
+  await page.goto(`${run.web}/with/juno-albright`);
+  const count = page.getByRole('status');
+  await expect(count).toContainText(/^\d+ homes fit now/);
+  const before = await count.textContent();
+  await page.getByRole('group', { name: 'Bedrooms, at least' }).getByRole('button', { name: '4' }).click();
+  await page.getByLabel('Price, at most').fill('450k');
+  await expect(count).not.toHaveText(before ?? '');
+  await expect(page.getByRole('article').first()).toBeVisible();
+  await expectAccessible(page);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  // the address holds it all, and brings it back
+  await page.reload();
+  await expect(page.getByText('Up to $450,000')).toBeVisible();
+  await page.getByLabel('Your name').fill('Odile Fenwright');
+  await page.getByLabel('E-mail address').fill('odile@fenwright.example');
+  await page.getByRole('button', { name: 'Ask for these homes' }).click();
+  await expect(page.getByText('A message is on its way to odile@fenwright.example.')).toBeVisible();
   await phone.close();
 });

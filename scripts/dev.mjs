@@ -57,6 +57,6 @@ await main(async () => {
 /** Leads a page's address to its HTML, as the server does: the agent's side, or what clients open from a message. */
 function pages(request, _response, next) {
   if (request.headers.accept?.includes('text/html') && !/^\/(api|media|@)/.test(request.url))
-    request.url = /^\/(asked|p|confirm|stop)(\/|$)/.test(request.url) ? '/portal.html' : '/index.html';
+    request.url = /^\/(asked|p|confirm|stop|with)(\/|$)/.test(request.url) ? '/portal.html' : '/index.html';
   next();
 }

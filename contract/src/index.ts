@@ -31,5 +31,6 @@ export * from './startingSets.js';
 export * from './tasks.js';
 export * from './timeline.js';
 export * from './today.js';
+export * from './visitors.js';
 export * from './wanted.js';
 export * from './comps.js';

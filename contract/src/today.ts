@@ -38,9 +38,9 @@ export interface WorthAWord {
   readonly clientId: string;
   readonly client: string;
   readonly person: string;
-  /** They return to one home, went quiet against their own rhythm, or never opened anything. */
-  readonly kind: 'returns' | 'quiet' | 'neverOpened';
-  /** On which they returned, or since when they are silent. */
+  /** They came by the agent's page, return to one home, went quiet against their own rhythm, or never opened anything. */
+  readonly kind: 'cameByPage' | 'returns' | 'quiet' | 'neverOpened';
+  /** Since they came, on which they returned, or since when they are silent. */
   readonly days: number;
   readonly why: string;
   /** The home that they return to. */

@@ -12,6 +12,7 @@ import { CONFIG } from './common/config.js';
 import { ContactsModule } from './contacts/index.js';
 import { CompsModule } from './comps/index.js';
 import type { Config } from './common/config.js';
+import { VisitorsModule } from './visitors/index.js';
 import { databaseOptions } from './database.js';
 import { DemoModule } from './demo/index.js';
 import { DeploymentController } from './deployment/deployment.controller.js';
@@ -90,6 +91,7 @@ export class AppModule {
         PipelineModule,
         RecordsModule,
         TodayModule,
+        VisitorsModule,
         WantedModule,
         ...(config.demo ? [DemoModule] : []),
       ],

@@ -57,6 +57,7 @@ const OPEN = [
   'GET /api/health',
   'GET /api/map/{piece}',
   'GET /api/session/demo',
+  'GET /api/visitors/{agent}',
   'GET /media/{key}/{file}',
   'POST /api/confirm',
   'POST /api/offices/answer',
@@ -67,6 +68,8 @@ const OPEN = [
   'POST /api/session/first',
   'POST /api/stop',
   'POST /api/stop/undo',
+  'POST /api/visitors/{agent}/homes',
+  'POST /api/visitors/{agent}/requests',
 ];
 
 /** Pages, pictures, files and streams that a browser opens by their address. */

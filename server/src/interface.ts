@@ -84,7 +84,7 @@ export function refuseForeignOrigins(request: Request, response: Response, next:
 /** Serves the built interface: the agent's side, and the pages that clients open from a message. */
 export function serveInterface(app: Express, webDir: string): void {
   // what goes to telephones, on slow lines too; a photograph is as small as it gets already
-  app.use(['/api/portal', '/media'], compression());
+  app.use(['/api/portal', '/api/visitors', '/media'], compression());
   app.use('/assets', compression(), express.static(join(webDir, 'assets'), { immutable: true, maxAge: '365d' }));
   const pageOf = (file: string): string => {
     const path = join(webDir, file);
@@ -93,7 +93,7 @@ export function serveInterface(app: Express, webDir: string): void {
   const [agent, client] = [pageOf('index.html'), pageOf('portal.html')];
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (!isPage(request)) return next();
-    const page = /^\/(asked|p|confirm|stop)(\/|$)/.test(request.path) ? client : agent;
+    const page = /^\/(asked|p|confirm|stop|with)(\/|$)/.test(request.path) ? client : agent;
     response.setHeader('cache-control', 'no-store');
     response.type('html').send(page.replaceAll(NONCE, String(response.locals['nonce'])));
   });

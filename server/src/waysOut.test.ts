@@ -1,6 +1,6 @@
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import type { ClientFile, FeedState, Portal, PortalCard, PortalHomeAnswer, Showing } from '@perambula/contract';
+import type { ClientFile, FeedState, Portal, PortalCard, PortalHomeAnswer, Showing, VisitorHomes } from '@perambula/contract';
 import { home, startOwnFeed } from './testing/ownFeed.js';
 import type { OwnFeed } from './testing/ownFeed.js';
 import { startTestStack } from './testing/stack.js';
@@ -101,6 +101,21 @@ describe('what a seller or an office withholds', () => {
     expect(text).not.toContain('Larkspur');
     const remarks = cards.find(({ listing }) => listing.ListingKey === 'STREET')?.listing['PublicRemarks'];
     expect(remarks).toBe('A sunny kitchen. The roof is new.');
+  });
+
+  it('is on no agent’s page for visitors, nor in what is counted there', async () => {
+    const search = {
+      version: 1,
+      kinds: ['Residential'],
+      lines: [{ id: 'a', field: 'City', is: { anyOf: [CITY] } }],
+      bounds: [],
+      order: [],
+    };
+    const { fit, cards } = await stack.browser().good<VisitorHomes>('POST', '/api/visitors/juno-albright/homes', { search });
+    expect(cards.map(({ listing }) => listing.ListingKey).sort()).toEqual(['OPEN', 'STREET']);
+    expect(fit).toBe(cards.length);
+    expect(cards.map(({ address }) => address)).toContain('Address withheld by the seller, Hollow End');
+    expect(JSON.stringify(cards)).not.toMatch(/[46] Quarry Row|Larkspur/);
   });
 
   it('is not to be found out by how far it is, where its portal page tells that of others', async () => {

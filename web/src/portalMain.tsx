@@ -24,6 +24,7 @@ const router = createBrowserRouter([
       { path: '/p/write', lazy: async () => ({ Component: (await import('./features/portal/WritePage.js')).WritePage }) },
       // its catalogue of facts comes when the first home is opened
       { path: '/p/home/:key', lazy: async () => ({ Component: (await import('./features/portal/HomePage.js')).HomePage }) },
+      { path: '/with/:agent', lazy: async () => ({ Component: (await import('./features/portal/VisitorPage.js')).VisitorPage }) },
       { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },
       { path: '/asked/:token', Component: AskedPage },
       { path: '/stop/:token', element: <LinkButtonPage act="stop" /> },

@@ -111,10 +111,7 @@ describe('lines learned from answers', () => {
       let state = seed * 7919 + 1;
       const next = (): number => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
       const homes = Array.from({ length: 10 }, (): JudgedHome =>
-        home(
-          { YearBuilt: 1900 + Math.floor(next() * 120), LivingArea: 900 + Math.floor(next() * 2000) },
-          next() < 0.5,
-        ),
+        home({ YearBuilt: 1900 + Math.floor(next() * 120), LivingArea: 900 + Math.floor(next() * 2000) }, next() < 0.5),
       );
       told += learnedLines(homes).length;
     }

@@ -107,7 +107,8 @@ export class DeskAgent {
   /** Opens a file for each household that has come by now, and asks people whether they want messages. */
   private async takeOn(now: number, known: readonly Summary[]): Promise<void> {
     const due = HOUSEHOLDS.filter(({ agent, cameBefore }) => agent === this.name && this.ends - cameBefore * DAY <= now);
-    for (const household of due) if (!known.some(({ name }) => name === household.name)) await this.openFile(household, now);
+    for (const household of due)
+      if (!household.comesByPage && !known.some(({ name }) => name === household.name)) await this.openFile(household, now);
   }
 
   private async openFile({ name, people, notes, agreed, search }: Household, now: number): Promise<void> {

@@ -62,6 +62,8 @@ export interface Household {
   readonly agreed: boolean;
   readonly search: { readonly name: string; readonly document: SearchDocument } | null;
   readonly cadence: Cadence | null;
+  /** They come to the agent's page themselves, and ask there for the homes of their search. */
+  readonly comesByPage?: boolean;
 }
 
 const EAGER: Temper = { opens: 0.97, opensAfter: [0, 2], says: 0.85, writes: 0.55, asks: 0.22, wonders: 0.3 };
@@ -200,11 +202,26 @@ export const HOUSEHOLDS: readonly Household[] = [
     name: 'Maren Ilves',
     agent: 'juno',
     cameBefore: 56,
-    notes: 'Looked on her own for a year.',
+    notes: '',
     agreed: false,
     people: [person('Maren Ilves', '555-0178', { ...STEADY, quietFrom: 9 }, [GARDEN])],
     search: { name: 'By the water', document: searchOf([upTo(640_000), beds(2), towns('Quillon Beach', 'Lantern Point')]) },
     cadence: 'eachMorning',
+    comesByPage: true,
+  },
+  {
+    name: 'Tamsin Orrell',
+    agent: 'juno',
+    cameBefore: 3,
+    notes: '',
+    agreed: false,
+    people: [person('Tamsin Orrell', '555-0183', EAGER, [GARAGE])],
+    search: {
+      name: 'A house with a view of the sea',
+      document: searchOf([HOUSES, upTo(520_000), beds(3), towns('Lantern Point', 'Port Ostrey', 'Sedge Ferry')]),
+    },
+    cadence: 'eachMorning',
+    comesByPage: true,
   },
   {
     name: 'Dagny Pell',

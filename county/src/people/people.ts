@@ -9,6 +9,8 @@ import type { Memory } from './person.js';
 const SEED = 7;
 /** Acts of one person at one time, at most: one that cannot be done is not tried for ever. */
 const MOST_ACTS = 500;
+/** The page of the agent who has one. */
+const PAGE = 'juno-albright';
 const TRIED_AGAIN_AFTER_MS = 30 * 60_000;
 
 interface Settings {
@@ -36,6 +38,10 @@ export class People {
     this.people = HOUSEHOLDS.flatMap(({ people }) => people).map(
       (who, i) => new Person(who, origin, SEED * 1000 + i, kept[who.email]),
     );
+    for (const { people, cameBefore, comesByPage, search } of HOUSEHOLDS) {
+      const at = agentsUntil - cameBefore * DAY;
+      if (comesByPage && search && at > 0) this.personAt(people[0]?.email ?? '')?.comes(at, PAGE, search.document);
+    }
     this.agents = (['juno', 'silas'] as const).map(
       (name) => new DeskAgent(name, agentsUntil, { email: `${name}@wayfarer.example`, password }, origin),
     );

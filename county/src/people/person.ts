@@ -51,16 +51,19 @@ export interface Letter {
 /** What is remembered of somebody from one start to the next. */
 export interface Memory {
   /** Acts to come, by their time. */
-  plans: { at: number; what: 'confirm' | 'look' | 'stop' | 'return'; token: string }[];
+  plans: { at: number; what: 'come' | 'confirm' | 'look' | 'stop' | 'return'; token: string }[];
   firstAt: number | null;
   /** The link that they came in by last, and the home that they liked last. */
   link: string | null;
   favourite: string | null;
+  /** Whether they have come to an agent’s page, or plan to. */
+  hasCome?: boolean;
 }
 
 /** Somebody who reads their mail, follows its links, and says what they think, by what they are shown and nothing else. */
 export class Person {
   private readonly door: Door;
+  private asksFor: object | null = null;
 
   constructor(
     readonly who: CountyPerson,
@@ -98,11 +101,29 @@ export class Person {
   async act(): Promise<void> {
     const plan = this.memory.plans[0];
     if (!plan) return;
-    if (plan.what === 'confirm') await this.door.ask('POST', 'confirm', { token: plan.token });
+    if (plan.what === 'come') await this.come(plan.token);
+    else if (plan.what === 'confirm') await this.door.ask('POST', 'confirm', { token: plan.token });
     else if (plan.what === 'stop') await this.door.ask('POST', 'stop', { token: plan.token });
     else await this.look(plan.token, plan.at, plan.what === 'return');
     // done only now, so that it is tried again where the application could not be reached
     this.memory.plans = this.memory.plans.filter((each) => each !== plan);
+  }
+
+  /** They will come to an agent’s page and ask there for the homes of a search, unless they have. */
+  comes(at: number, page: string, search: object): void {
+    this.asksFor = search;
+    if (this.memory.hasCome) return;
+    this.memory.hasCome = true;
+    this.plan(at, 'come', page);
+  }
+
+  /** At an agent’s page they say what they look for, see some of it, and ask to hear of more. */
+  private async come(page: string): Promise<void> {
+    const { name, email } = this.who;
+    const search = this.asksFor;
+    await this.door.ask('GET', `visitors/${page}`);
+    await this.door.ask('POST', `visitors/${page}/homes`, { search });
+    await this.door.ask('POST', `visitors/${page}/requests`, { name, email, search, cadence: 'eachMorning' });
   }
 
   /** What is planned next is done at another time. */

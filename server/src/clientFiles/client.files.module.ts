@@ -30,6 +30,6 @@ import { WholeFiles } from './wholeFiles.js';
   ],
   controllers: [ClientFilesController],
   providers: [ClientFilesService, Correspondence, Timeline, WholeFiles],
-  exports: [Correspondence],
+  exports: [Correspondence, WholeFiles],
 })
 export class ClientFilesModule {}

@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { ClockModule } from '../clock/index.js';
 import { MailModule } from '../mail/index.js';
+import { SchedulesModule } from '../schedules/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { ClientsController, LinkButtonsController, TasksController } from './clients.controller.js';
@@ -9,9 +10,9 @@ import { ConfirmationsService } from './confirmations.service.js';
 import { LinksService } from './links.service.js';
 
 @Module({
-  imports: [ClockModule, MailModule, SessionsModule, TimelineEntriesModule],
+  imports: [ClockModule, MailModule, SchedulesModule, SessionsModule, TimelineEntriesModule],
   controllers: [ClientsController, TasksController, LinkButtonsController],
   providers: [ClientsService, ConfirmationsService, LinksService],
-  exports: [ClientsService, LinksService],
+  exports: [ClientsService, ConfirmationsService, LinksService],
 })
 export class ClientsModule {}

@@ -95,7 +95,7 @@ export class ClientsService {
     return { person, client, agent };
   }
 
-  async create(agentId: string, name: string, people: readonly NewPerson[]): Promise<string> {
+  async create(agentId: string, name: string, people: readonly NewPerson[], cameBy: ClientRow['cameBy'] = null): Promise<string> {
     const addresses = people.map(({ email }) => email.trim().toLowerCase());
     const twice = addresses.find((address, i) => addresses.indexOf(address) < i);
     if (twice !== undefined)
@@ -115,6 +115,7 @@ export class ClientsService {
         timeZone: null,
         quietFrom: null,
         quietUntil: null,
+        cameBy,
         setAside: null,
       });
       for (const person of people) await manager.insert(PersonRow, newPerson(id, person));

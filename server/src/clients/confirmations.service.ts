@@ -4,6 +4,7 @@ import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { Failure } from '../common/failure.js';
 import { MailService, toPerson, whyNotWrite } from '../mail/index.js';
+import { Schedules } from '../schedules/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
 import { PersonRow } from './client.entity.js';
@@ -12,6 +13,17 @@ import { LinksService } from './links.service.js';
 
 const MOST_CONFIRMATIONS = 3;
 const CONFIRMATION_PAUSE_MS = 20 * 3_600_000;
+
+/** How somebody is asked whether an address is theirs. */
+interface Asking {
+  readonly subject: string;
+  readonly paragraph: string;
+}
+
+const INVITED = (agent: AgentRow): Asking => ({
+  subject: `${agent.name} would like to send you homes`,
+  paragraph: `${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`,
+});
 
 /** Asks people whether they want messages, and takes their answers. */
 @Injectable()
@@ -23,6 +35,7 @@ export class ConfirmationsService {
     private readonly links: LinksService,
     private readonly clients: ClientsService,
     private readonly entries: TimelineEntries,
+    private readonly schedules: Schedules,
   ) {}
 
   /**
@@ -34,7 +47,15 @@ export class ConfirmationsService {
     await this.database.transaction(async (manager) => {
       const person = await this.clients.locked(manager, clientId, personId);
       await this.guard(manager, person);
-      await this.send(manager, agent, person);
+      await this.send(manager, agent, person, INVITED(agent));
+    });
+  }
+
+  /** Writes to an address that somebody gave on the agent's page. */
+  askVisitor(manager: EntityManager, agent: AgentRow, person: PersonRow): Promise<void> {
+    return this.send(manager, agent, person, {
+      subject: `Homes from ${agent.name}: is this your address?`,
+      paragraph: `Somebody asked on the page of ${agent.name}, ${agent.officeName}, for homes to be sent to this address. Open the page below and press its button if it was you. If it was not, do nothing; no more will come.`,
     });
   }
 
@@ -48,7 +69,7 @@ export class ConfirmationsService {
       const { id, stoppedAt, askedBackAt, leftAt } = await this.clients.locked(manager, client.id, person.id);
       if (!stoppedAt || askedBackAt || leftAt) return;
       await manager.update(PersonRow, { id }, { askedBackAt: this.clock.date() });
-      await this.send(manager, agent, person);
+      await this.send(manager, agent, person, INVITED(agent));
     });
     return { name: person.name, agent: agent.name };
   }
@@ -62,6 +83,7 @@ export class ConfirmationsService {
         { id: person.id },
         { confirmedAt: person.confirmedAt ?? this.clock.date(), stoppedAt: null, askedBackAt: null, confirmationsSent: 0 },
       );
+      await this.schedules.beginFor(manager, person.clientId, this.clock.date());
       if (person.confirmedAt && !person.stoppedAt) return;
       const text = `${person.name} ${person.stoppedAt ? 'wants messages again' : `confirmed ${person.email}`}`;
       await this.entries.add({ clientId: person.clientId, personId: person.id, kind: 'person', text }, manager);
@@ -69,20 +91,18 @@ export class ConfirmationsService {
     return { name: person.name, agent: agent.name };
   }
 
-  private async send(manager: EntityManager, agent: AgentRow, person: PersonRow): Promise<void> {
+  private async send(manager: EntityManager, agent: AgentRow, person: PersonRow, { subject, paragraph }: Asking): Promise<void> {
     const [confirmUrl, stopUrl] = [
       await this.links.make(manager, 'confirm', person.id),
       await this.links.make(manager, 'stop', person.id),
     ];
     await this.mail.write(manager, {
       ...toPerson(agent, person.clientId, person),
-      subject: `${agent.name} would like to send you homes`,
+      subject,
       kind: 'confirmation',
       letter: {
         greeting: `Hello ${firstName(person.name)},`,
-        paragraphs: [
-          `${agent.name} of ${agent.officeName} would like to send homes that suit you to this address. Open the page below and press its button if that is right. If you did not ask for it, do nothing; no more will come.`,
-        ],
+        paragraphs: [paragraph],
         homes: [],
         button: { label: 'Confirm this address', url: confirmUrl },
         agent,

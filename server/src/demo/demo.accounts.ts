@@ -54,6 +54,7 @@ export class DemoAccounts implements OnModuleInit {
         phone: '555-0142',
         licenseNumber: '00-417',
         role: 'administrator' as const,
+        pageName: 'juno-albright',
       };
       const silas = {
         ...office,
@@ -63,6 +64,7 @@ export class DemoAccounts implements OnModuleInit {
         phone: '555-0143',
         licenseNumber: '00-522',
         role: 'agent' as const,
+        pageName: null,
       };
       await manager.insert(AgentRow, [juno, silas]);
       if (demo.comesEmpty) return;

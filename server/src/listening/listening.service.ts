@@ -18,7 +18,9 @@ const LOOKED_BACK_MS = 120 * DAY_MS;
 /** Messages in 30 days from which on a weekly one may be read better. */
 const MANY_IN_A_MONTH = 12;
 const MOST_WAKERS = 3;
-const ORDER: readonly Attention['kind'][] = ['returns', 'quiet', 'neverOpened'];
+const ORDER: readonly WorthAWord['kind'][] = ['cameByPage', 'returns', 'quiet', 'neverOpened'];
+/** For so long somebody who came by the agent's page is new. */
+const NEW_FOR_MS = 7 * DAY_MS;
 
 /** What one household is known by, as far as it is looked at here. */
 interface Known {
@@ -43,16 +45,37 @@ export class ListeningService {
 
   /** The most telling first; of a household those who are worth a word, each with what may wake them. */
   async worthAWord(clients: readonly ClientRow[]): Promise<WorthAWord[]> {
-    const found = (await this.known(clients)).flatMap(({ asked, ...known }) => {
-      const attention = this.attention(known, asked);
-      return attention ? [{ ...known, attention }] : [];
+    const known = await this.known(clients);
+    const found = known.flatMap(({ asked, ...each }) => {
+      const attention = this.attention(each, asked);
+      return attention ? [{ ...each, attention }] : [];
     });
     const keys = new Set(found.flatMap((each) => keysOf(each)));
     const records = await this.listings.byKeys([...keys]);
     const changes = await this.listings.changesOf([...keys], new Date(this.clock.now() - LOOKED_BACK_MS));
-    return found
-      .map((each) => this.say(each, records, changes))
-      .sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || b.days - a.days);
+    const fresh = known.flatMap(({ client, person }) => this.cameByPage(client, person));
+    return [...fresh, ...found.map((each) => this.say(each, records, changes))].sort(
+      (a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || b.days - a.days,
+    );
+  }
+
+  /** Somebody who came of their own accord lately, and whose address is confirmed. */
+  private cameByPage({ id, name, cameBy, createdAt }: ClientRow, { name: person, phone }: PersonRow): WorthAWord[] {
+    const since = Math.max(0, this.clock.now() - createdAt.getTime());
+    if (cameBy !== 'page' || since > NEW_FOR_MS) return [];
+    const days = Math.floor(since / DAY_MS);
+    return [
+      {
+        clientId: id,
+        client: name,
+        person,
+        kind: 'cameByPage',
+        days,
+        why: `${firstName(person)} asked there for homes ${days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`}, and has confirmed the address`,
+        home: null,
+        wakers: phone ? [{ text: `Call ${phone}`, home: null }] : [],
+      },
+    ];
   }
 
   private async known(clients: readonly ClientRow[]): Promise<(Known & { asked: ReadonlySet<string> })[]> {

@@ -88,6 +88,20 @@ export class ListingsService {
     return new Set(rows.filter(isShown).map(({ listingKey }) => listingKey));
   }
 
+  /** The homes on the market that may not be shown to anybody but agents. */
+  async hiddenFromAll(): Promise<ReadonlySet<string>> {
+    const rows = await this.database.query<{ listingKey: string }[]>(
+      // any flag that is there, or no office: few; what they may be is decided by `mayShow`
+      `SELECT listingKey FROM listings WHERE removed = 0 AND standardStatus IN (?)
+         AND (CONCAT('', JSON_EXTRACT(data, '$.InternetEntireListingDisplayYN')) <> 'true' OR JSON_VALUE(data, '$.ListOfficeName') IS NULL
+           OR TRIM(JSON_VALUE(data, '$.ListOfficeName')) = '')`,
+      [[...ON_MARKET]],
+    );
+    const keys = rows.map(({ listingKey }) => listingKey);
+    const shown = await this.thoseShown(keys, 'public');
+    return new Set(keys.filter((key) => !shown.has(key)));
+  }
+
   /** Those of some listings that the feed has no more. */
   async removedOf(keys: readonly string[]): Promise<ReadonlySet<string>> {
     const rows = await this.database

@@ -1,9 +1,10 @@
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** An administrator of the office sees to the feed, files for all, and settings; every agent to their own clients. */
 export type AgentRole = 'administrator' | 'agent';
 
 @Entity('agents')
+@Index('agents_pageName', ['pageName'], { unique: true })
 export class AgentRow {
   @PrimaryColumn('char', { length: 36 }) id: string;
   @Column('varchar', { length: 120 }) name: string;
@@ -15,6 +16,8 @@ export class AgentRow {
   @Column('varchar', { length: 40 }) licenseNumber: string;
   @Column('varchar', { length: 16, default: 'agent' }) role: AgentRole;
   @Column('datetime', { precision: 3, nullable: true }) lookedAt: Date | null;
+  /** The last word of their own page's address; null while the page is closed. */
+  @Column('varchar', { length: 60, nullable: true }) pageName: string | null;
 }
 
 @Entity('sessions')

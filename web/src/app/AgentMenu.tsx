@@ -25,6 +25,7 @@ export function AgentMenu() {
           menu={{
             items: [
               { key: 'who', label: `${agent.name}, ${agent.officeName}`, disabled: true },
+              { key: '/your-page', label: 'Your public page' },
               { key: '/feed', label: 'Where listings come from' },
               ...(agent.role === 'administrator' ? [{ key: '/setup', label: 'Setting up' }] : []),
               { key: 'out', label: 'Sign out' },
@@ -32,7 +33,7 @@ export function AgentMenu() {
             onClick: ({ key }) => (key === 'out' ? signOut.mutate() : void navigate(key)),
           }}
         >
-          <button type="button" className="plain" aria-label={`${agent.name}: where listings come from, sign out`}>
+          <button type="button" className="plain" aria-label={`${agent.name}: your public page, where listings come from, sign out`}>
             <Avatar name={agent.name} />
           </button>
         </Dropdown>

@@ -1,4 +1,4 @@
-import type { PortalCard } from '@perambula/contract';
+import type { PortalCard, PublicCard } from '@perambula/contract';
 import { Link } from 'react-router';
 import { ago, facts, price } from '../../shared/format.js';
 import { Status } from '../../shared/status.js';
@@ -8,7 +8,7 @@ import ownCss from './WhatItIs.module.css';
 const cx = classesOf(ownCss);
 
 interface Props {
-  readonly card: PortalCard;
+  readonly card: PortalCard | PublicCard;
   /** Where all about it stands, unless this is there. */
   readonly page?: string;
 }
@@ -27,7 +27,7 @@ export function WhatItIs({ card: { listing, address }, page }: Props) {
 }
 
 /** Whose listing it is, and of when. */
-export function Credit({ listing, now }: Pick<PortalCard, 'listing'> & { readonly now: string }) {
+export function Credit({ listing, now }: Pick<Props['card'], 'listing'> & { readonly now: string }) {
   return (
     <p className={cx('credit')}>
       Listed by {String(listing['ListOfficeName'])}, {String(listing['ListOfficePhone'])} · updated{' '}

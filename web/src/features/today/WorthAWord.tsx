@@ -9,6 +9,7 @@ import ownCss from './WorthAWord.module.css';
 const cx = classesOf(ownCss);
 
 const SAID: Readonly<Record<Worth['kind'], string>> = {
+  cameByPage: 'came by your page',
   returns: 'keeps coming back to',
   quiet: 'has gone quiet',
   neverOpened: 'never opened a message',

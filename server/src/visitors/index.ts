@@ -1,0 +1,1 @@
+export { VisitorsModule } from './visitors.module.js';
