@@ -230,7 +230,7 @@ test('a visitor says on a telephone what they look for, and asks to hear of more
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   // the address holds it all, and brings it back
   await page.reload();
-  await expect(page.getByText('Up to $450,000')).toBeVisible();
+  await expect(page.getByText('Up to $450,000', { exact: true })).toBeVisible();
   await page.getByLabel('Your name').fill('Odile Fenwright');
   await page.getByLabel('E-mail address').fill('odile@fenwright.example');
   await page.getByRole('button', { name: 'Ask for these homes' }).click();

@@ -1,40 +1,23 @@
-import type { ChoiceBody, ChoicePreview, ClientFile } from '@perambula/contract';
-import { App, Button, Checkbox, Input, Segmented, Select } from 'antd';
+import { Select } from 'antd';
 import { useEffect, useMemo } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { messageOf } from '../../shared/http.js';
-import { Addressees, LetterLine } from '../../shared/LetterLine.js';
+import { Link } from 'react-router';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useParameters } from '../../shared/useParameters.js';
-import { useSettled } from '../../shared/useSettled.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { useClients, useFile } from '../clients/index.js';
-import { useChoicePreview, useSendChoice } from './choices.api.js';
-import { allTheSame, goes, sayReaders } from './choices.rules.js';
-import { FORMS } from './forms.js';
-import { LastLook } from './LastLook.js';
-import { MessagePreview } from './MessagePreview.js';
-import { useUnsent } from './unsent.js';
-import type { Unsent } from './unsent.js';
-import { WordsEditor } from './WordsEditor.js';
+import { Message } from './Message.js';
+import { Several } from './Several.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './ChoicePage.module.css';
 
 const cx = classesOf(ownCss);
 
-const TYPING_PAUSE_MS = 400;
-
-/** Chosen homes on their way to a client: the words, the last look, and the message as it arrives. */
+/** Chosen homes on their way to a client, or to several. */
 export function ChoicePage() {
   const [params, change] = useParameters();
-  const homes = params.get('homes') ?? '';
-  const keys = useMemo(() => [...new Set(homes.split(',').filter(Boolean))], [homes]);
-  const to = params.get('to');
-  const file = useFile(to);
-  const { open } = useOpenFile();
-  useEffect(() => {
-    if (file.data) open(file.data.id);
-  }, [file.data, open]);
+  const keys = useListed(params.get('homes'));
+  const to = useListed(params.get('to'));
+  const [first] = to;
   if (keys.length === 0)
     return (
       <Empty title="No homes to send">
@@ -42,10 +25,25 @@ export function ChoicePage() {
         press “Send …”.
       </Empty>
     );
-  if (to === null) return <Whom onChoose={(clientId) => change({ to: clientId })} />;
+  if (first === undefined) return <Whom onChoose={(clientId) => change({ to: clientId })} />;
+  if (to.length > 1) return <Several key={to.join()} clientIds={to} keys={keys} />;
+  return <ToOne key={`${first} ${keys.join()}`} clientId={first} keys={keys} />;
+}
+
+/** What stands by commas in the address, each once. */
+function useListed(text: string | null): readonly string[] {
+  return useMemo(() => [...new Set((text ?? '').split(',').filter(Boolean))], [text]);
+}
+
+function ToOne({ clientId, keys }: { readonly clientId: string; readonly keys: readonly string[] }) {
+  const file = useFile(clientId);
+  const { open } = useOpenFile();
+  useEffect(() => {
+    if (file.data) open(file.data.id);
+  }, [file.data, open]);
   if (file.isPending) return <Waiting what="Opening the file …" />;
   if (file.isError) return <Failed error={file.error} retry={() => void file.refetch()} />;
-  return <Message key={`${to} ${homes}`} file={file.data} keys={keys} />;
+  return <Message file={file.data} keys={keys} />;
 }
 
 /** Nobody's file lies open: whose homes are they? */
@@ -64,132 +62,6 @@ function Whom({ onChoose }: { readonly onChoose: (clientId: string) => void }) {
         options={clients.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={onChoose}
       />
-    </div>
-  );
-}
-
-function Message({ file, keys }: { readonly file: ClientFile; readonly keys: readonly string[] }) {
-  const { unsent, change, forget } = useUnsent(file.id);
-  const { ticks, ...written } = unsent;
-  const choice: ChoiceBody = { clientId: file.id, listingKeys: keys, ...written };
-  const settled = useSettled(JSON.stringify(choice), TYPING_PAUSE_MS);
-  const asked = useMemo(() => JSON.parse(settled) as ChoiceBody, [settled]);
-  const isTicked = keys.some((key) => key in ticks);
-  // those that go by themselves are known once they were looked at
-  const first = useChoicePreview(asked, undefined);
-  const homes = first.data?.homes;
-  const going = useMemo(() => homes?.filter((home) => goes(home, ticks)), [homes, ticks]);
-  const goingKeys = isTicked ? going?.map(({ listingKey }) => listingKey) : undefined;
-  const preview = useChoicePreview(asked, goingKeys);
-  if (first.isPending) return <Waiting what="Looking at the homes once more …" />;
-  if (first.isError) return <Failed error={first.error} retry={() => void first.refetch()} />;
-  const shown = preview.data ?? first.data;
-  return (
-    <div className={cx('page')}>
-      <header className={cx('head')}>
-        <h1>Homes for {file.name}</h1>
-        <Send file={file} choice={choice} going={going ?? []} to={shown.to} onSent={forget} />
-      </header>
-      <div className={cx('main')}>
-        <Sheet fileId={file.id} unsent={unsent} shown={shown} onChange={change} />
-        <MessagePreview html={shown.html} text={shown.text} />
-      </div>
-      <aside className={cx('side')}>
-        <LastLook
-          homes={first.data.homes}
-          ticks={ticks}
-          onTick={(key, isGoing) => change({ ticks: { ...ticks, [key]: isGoing } })}
-        />
-      </aside>
-    </div>
-  );
-}
-
-interface SheetProps {
-  readonly fileId: string;
-  readonly unsent: Unsent;
-  readonly shown: Pick<ChoicePreview, 'to' | 'subject'>;
-  readonly onChange: (changes: Partial<Unsent>) => void;
-}
-
-/** The head of the message, to be written on it. */
-function Sheet({ fileId, unsent: { subject, words, form, withPdf }, shown, onChange }: SheetProps) {
-  return (
-    <div className={cx('sheet')}>
-      <LetterLine label="To">
-        <Addressees
-          to={shown.to}
-          nobody={
-            <>
-              Nobody yet: add an address to <Link to={`/clients/${fileId}`}>the file</Link>.
-            </>
-          }
-        />
-      </LetterLine>
-      <LetterLine label="Subject" field="subject">
-        <Input
-          id="subject"
-          variant="borderless"
-          maxLength={200}
-          value={subject}
-          placeholder={shown.subject}
-          onChange={({ target }) => onChange({ subject: target.value })}
-        />
-      </LetterLine>
-      <LetterLine label="Words" isTall>
-        <WordsEditor words={words} onChange={(html) => onChange({ words: html })} />
-      </LetterLine>
-      <LetterLine label="Homes">
-        <span className={cx('shown')}>
-          <Segmented
-            options={FORMS.map(({ form: value, label }) => ({ value, label }))}
-            value={form}
-            onChange={(value) => onChange({ form: value })}
-          />
-          <Checkbox checked={withPdf} onChange={({ target }) => onChange({ withPdf: target.checked })}>
-            and as a PDF
-          </Checkbox>
-        </span>
-      </LetterLine>
-    </div>
-  );
-}
-
-interface SendProps {
-  readonly file: ClientFile;
-  readonly choice: ChoiceBody;
-  readonly going: Parameters<typeof allTheSame>[0];
-  readonly to: Parameters<typeof sayReaders>[0];
-  readonly onSent: () => void;
-}
-
-function Send({ file, choice, going, to, onSent }: SendProps) {
-  const send = useSendChoice();
-  const navigate = useNavigate();
-  const { message } = App.useApp();
-  const readers = sayReaders(to);
-  const begin = (): void =>
-    send.mutate(
-      { ...choice, listingKeys: going.map(({ listingKey }) => listingKey), allTheSame: allTheSame(going) },
-      {
-        onSuccess: () => {
-          onSent();
-          void message.success(`On its way to ${readers}.`);
-          void navigate(`/clients/${file.id}`);
-        },
-        onError: (error) => void message.error(messageOf(error), 8),
-      },
-    );
-  return (
-    <div className={cx('send')}>
-      <Button type="primary" disabled={going.length === 0 || readers === ''} loading={send.isPending} onClick={begin}>
-        Send {going.length} {going.length === 1 ? 'home' : 'homes'} {readers && `to ${readers}`}
-      </Button>
-      {readers === '' && (
-        <p className="tight">
-          Nobody of this household has confirmed an address. Ask in <Link to={`/clients/${file.id}`}>the file</Link>.
-        </p>
-      )}
     </div>
   );
 }

@@ -2,8 +2,10 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { makeHandout, previewChoice, sendChoice } from '@perambula/contract';
 import type { ChoiceBody, ChoiceForm, AllTheSame } from '@perambula/contract';
 import { download } from '../../shared/download.js';
-import { ask } from '../../shared/http.js';
+import { ask, messageOf } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
+import { allTheSame, goes, sayReaders } from './choices.rules.js';
+import { choiceOf, forgetUnsent, unsentTo } from './unsent.js';
 
 const lookKeys = queryKeys(
   'lastLook',
@@ -29,6 +31,46 @@ export function useSendChoice() {
     onSettled: () => client.invalidateQueries({ queryKey: lookKeys.all }),
     onSuccess: () => makeStale(client, 'client'),
   });
+}
+
+/** What became of a message to one of several clients. */
+export interface SentToOne {
+  readonly clientId: string;
+  /** By their first names. */
+  readonly readers: string;
+  /** Why it did not go; null where it did. */
+  readonly problem: string | null;
+}
+
+/** Sends the same homes to several, one after the other; that one cannot be sent keeps no other back. */
+export function useSendToSeveral() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ clientIds, keys }: { readonly clientIds: readonly string[]; readonly keys: readonly string[] }) => {
+      const all: SentToOne[] = [];
+      for (const clientId of clientIds) all.push(await sendToOne(clientId, keys));
+      return all;
+    },
+    onSettled: () => client.invalidateQueries({ queryKey: lookKeys.all }),
+    onSuccess: () => makeStale(client, 'client'),
+  });
+}
+
+async function sendToOne(clientId: string, keys: readonly string[]): Promise<SentToOne> {
+  const unsent = unsentTo(clientId);
+  const choice = choiceOf(clientId, keys, unsent);
+  try {
+    const { homes, to } = await ask(previewChoice, { body: choice });
+    const going = homes.filter((home) => goes(home, unsent.ticks));
+    const readers = sayReaders(to);
+    if (going.length === 0) return { clientId, readers, problem: 'Not sent: something speaks against it.' };
+    const listingKeys = going.map(({ listingKey }) => listingKey);
+    await ask(sendChoice, { body: { ...choice, listingKeys, allTheSame: allTheSame(going) } });
+    forgetUnsent(clientId);
+    return { clientId, readers, problem: null };
+  } catch (error) {
+    return { clientId, readers: '', problem: `Not sent: ${messageOf(error)}` };
+  }
 }
 
 /** Saves homes on paper as a PDF. */

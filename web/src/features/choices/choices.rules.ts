@@ -1,4 +1,4 @@
-import type { AllTheSame, LookedAt } from '@perambula/contract';
+import type { AllTheSame, ChoicePreview, LookedAt } from '@perambula/contract';
 
 type Ticks = Readonly<Record<string, boolean>>;
 
@@ -27,4 +27,15 @@ export function sayLook(homes: readonly LookedAt[], going: number): string {
 /** "Amara, Teo" of those who get it, by their first names. */
 export function sayReaders(to: readonly { readonly name: string; readonly confirmed: boolean }[]): string {
   return to.flatMap(({ name, confirmed }) => (confirmed ? (name.split(' ')[0] ?? name) : [])).join(', ');
+}
+
+/** What becomes of a message to one of several: "2 of 3 go to Amara, Teo." "Nothing goes: under contract since Apr 3." */
+export function sayOne({ homes, to }: Pick<ChoicePreview, 'homes' | 'to'>, ticks: Ticks): string {
+  const readers = sayReaders(to);
+  if (readers === '') return 'Nothing goes: nobody of this household has confirmed an address.';
+  const going = homes.filter((home) => goes(home, ticks)).length;
+  const [doubt] = homes.flatMap(({ doubts }) => doubts);
+  if (going === 0) return `Nothing goes${doubt ? `: ${doubt.said}` : ''}.`;
+  if (going === homes.length) return `${going === 1 ? 'It goes' : `All ${going} go`} to ${readers}.`;
+  return `${going} of ${homes.length} go to ${readers}${doubt ? `; left out: ${doubt.said}` : ''}.`;
 }

@@ -1,4 +1,4 @@
-import type { ChoiceForm } from '@perambula/contract';
+import type { ChoiceBody, ChoiceForm } from '@perambula/contract';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
@@ -40,6 +40,21 @@ const useUnsentStore = create<UnsentStore>()(
     { name: 'perambula.unsent' },
   ),
 );
+
+/** What is written to a client, now. */
+export function unsentTo(clientId: string): Unsent {
+  return useUnsentStore.getState().byClient[clientId] ?? BEGUN;
+}
+
+/** It was sent: what is written next begins anew. */
+export function forgetUnsent(clientId: string): void {
+  useUnsentStore.getState().forget(clientId);
+}
+
+/** Homes for a client with what is written to them. */
+export function choiceOf(clientId: string, listingKeys: readonly string[], { ticks: _, ...written }: Unsent): ChoiceBody {
+  return { clientId, listingKeys, ...written };
+}
 
 export function useUnsent(clientId: string) {
   const unsent = useUnsentStore(({ byClient }) => byClient[clientId] ?? BEGUN);

@@ -37,19 +37,26 @@ export function Wanted({ listingKey, clientId }: { readonly listingKey: string; 
   if (answer.isError) return <Failed error={answer.error} retry={() => void answer.refetch()} />;
   const others = answer.data.wantedBy.filter((each) => each.clientId !== clientId);
   const { shortlists } = answer.data;
+  const fitting = others.filter(({ fits }) => fits);
+  const to = fitting.length > 0 ? fitting : others;
   return (
     <section aria-label="Who would want it" className={cx('wanted')}>
       <h2>{clientId ? 'Who else would want it' : 'Who would want it'}</h2>
       {others.length === 0 ? (
         <p className="soft">It fits or nearly fits none of your {clientId ? 'other ' : ''}clients’ searches.</p>
       ) : (
-        <ul>
-          {others.map(({ clientId: id, client, fits, how }) => (
-            <li key={id}>
-              <Link to={`/clients/${id}`}>{client}</Link> <span className={fits ? 'strong' : 'soft'}>{how}</span>
-            </li>
-          ))}
-        </ul>
+        <>
+          <ul>
+            {others.map(({ clientId: id, client, fits, how }) => (
+              <li key={id}>
+                <Link to={`/clients/${id}`}>{client}</Link> <span className={fits ? 'strong' : 'soft'}>{how}</span>
+              </li>
+            ))}
+          </ul>
+          <Link to={`/send?homes=${listingKey}&to=${to.map(({ clientId: id }) => id).join(',')}`}>
+            Send it to {to.length === 1 ? firstNames(to[0]?.client ?? '') : `${to.length} clients`} …
+          </Link>
+        </>
       )}
       {shortlists.length > 0 && (
         <p className={cx('holding')}>

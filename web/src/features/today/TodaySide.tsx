@@ -94,12 +94,27 @@ function NewHomes({ newHomes }: Pick<Today, 'newHomes'>) {
               <b>{street(listing)}</b> {price(listing)}
             </Link>
             <p className="tight">{wantedBy.map(({ client, how }) => `${firstNames(client)} ${how}`).join(' · ')}</p>
+            <SendToThose listingKey={listing.ListingKey} wantedBy={wantedBy} />
           </div>
         </div>
       ))}
     </section>
   );
 }
+
+/** Goes on to a message to those whom it fits, or else to those for whom it nearly does. */
+function SendToThose({ listingKey, wantedBy }: { readonly listingKey: string; readonly wantedBy: NewHome['wantedBy'] }) {
+  const fitting = wantedBy.filter(({ how }) => how === 'fits');
+  const to = fitting.length > 0 ? fitting : wantedBy;
+  const ids = to.map(({ clientId }) => clientId).join(',');
+  return (
+    <Link to={`/send?homes=${listingKey}&to=${ids}`}>
+      Send it to {to.length === 1 ? firstNames(to[0]?.client ?? '') : `${to.length} clients`} …
+    </Link>
+  );
+}
+
+type NewHome = Today['newHomes'][number];
 
 function Ahead({ ahead, now }: { readonly ahead: Today['ahead']; readonly now: string }) {
   const days = Array.from({ length: 6 }, (_, i) => new Date(Date.parse(now) + (i + 1) * 86_400_000).toISOString());
