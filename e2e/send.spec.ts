@@ -62,6 +62,35 @@ test('chosen homes are sent after a last look, in the agent’s words, and what 
   fine();
 });
 
+test('one home is sent to several clients in one go, each after a last look of their own', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn('/today');
+  const clients = (await (await page.request.get(`${run.web}/api/clients`)).json()) as ClientSummary[];
+  const confirmed = clients.filter(({ people }) => people.some(({ confirmedAt }) => confirmedAt !== null)).slice(0, 3);
+  const { rows } = (await (
+    await page.request.post(`${run.web}/api/searches/listings`, {
+      data: {
+        set: 'fit',
+        limit: 1,
+        search: {
+          version: 1,
+          kinds: ['Residential'],
+          lines: [{ id: 's', field: 'Status', is: { anyOf: ['Active'] } }],
+          bounds: [],
+          order: [{ field: 'ListPrice', direction: 'asc' }],
+        },
+      },
+    })
+  ).json()) as ListingsAnswer;
+  await agent.open(`/send?to=${confirmed.map(({ id }) => id).join(',')}&homes=${rows[0]?.ListingKey}`);
+  await expect(page.getByRole('heading', { name: `1 home for ${confirmed.length} clients` })).toBeVisible();
+  await expect(page.getByText(/^It goes to/)).toHaveCount(confirmed.length);
+  await expectAccessible(page);
+  await agent.click(page.getByRole('checkbox', { name: `Send to ${confirmed[0]?.name}` }));
+  await agent.click(agent.button(`Send to ${confirmed.length - 1} client${confirmed.length > 2 ? 's' : ''}`));
+  await expect(page.getByText(/^Sent to/)).toHaveCount(confirmed.length - 1);
+});
+
 test('homes are printed for a client: a PDF of letter pages', async ({ page }) => {
   const agent = new Agent(page);
   await agent.signIn('/today');

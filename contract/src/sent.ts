@@ -1,4 +1,4 @@
-import { get, post } from './endpoint.js';
+import { get, post, put } from './endpoint.js';
 import type { OutboxEntry } from './mail.js';
 
 /** A message that was written to a client or a listing office, and what became of it. */
@@ -6,7 +6,7 @@ export interface SentMessage extends OutboxEntry {
   /** Null where it went to a listing office. */
   readonly clientId: string | null;
   readonly toAddress: string;
-  readonly kind: 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer';
+  readonly kind: 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent';
   /** ISO 8601; null until the mail server took it. */
   readonly sentAt: string | null;
   /** When its reader followed its link first, ISO 8601; null where they did not, or do not let their visits be counted. */
@@ -35,3 +35,12 @@ export const getSent = get('sent/:id').gives<SentMessage & { readonly text: stri
 
 /** Sends a message once more, as it was. */
 export const sendAgain = post('sent/:id/again').gives<{ readonly id: string }>();
+
+/** Whether the agent hears each morning by e-mail what went out and what came of it. */
+export interface OwnDigest {
+  readonly isWanted: boolean;
+}
+
+export const getOwnDigest = get('digest').gives<OwnDigest>();
+
+export const setOwnDigest = put('digest').takes<OwnDigest>().gives<OwnDigest>();

@@ -9,7 +9,7 @@ export { heldFor, HOLD_REASON_LABEL, HOLD_REASONS } from './alerts/holdIf.js';
 export type { HomesTable } from './choice/homesTable.js';
 export { homesTable } from './choice/homesTable.js';
 export type { Doubt, DoubtKind, HomeToSend } from './choice/lastLook.js';
-export { DOUBTS, isBarred, lastLook } from './choice/lastLook.js';
+export { DOUBTS, isBarred, lastLook, overCeiling } from './choice/lastLook.js';
 export type { CompFigure, CompGroup, FiguresOfHome } from './comps/averages.js';
 export { averagesOf, COMP_FIGURES, COMP_GROUPS, compGroupOf, figuresOfHome } from './comps/averages.js';
 export { COMP_MILES, compsSearch } from './comps/around.js';

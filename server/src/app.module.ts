@@ -2,6 +2,7 @@ import { Global, Module } from '@nestjs/common';
 import type { DynamicModule } from '@nestjs/common';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { AgentDigestsModule } from './agentDigests/index.js';
 import { AlertsModule } from './alerts/index.js';
 import { BoundsModule } from './bounds/index.js';
 import { ChoicesModule } from './choices/index.js';
@@ -91,6 +92,7 @@ export class AppModule {
         PipelineModule,
         RecordsModule,
         TodayModule,
+        AgentDigestsModule,
         VisitorsModule,
         WantedModule,
         ...(config.demo ? [DemoModule] : []),

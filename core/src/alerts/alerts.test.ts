@@ -204,11 +204,12 @@ describe('tellsChange', () => {
 });
 
 describe('heldFor', () => {
-  const home = { status: 'Active', wasToldBefore: false };
+  const home = { status: 'Active', wasToldBefore: false, isOverCeiling: false };
   it('gives those of the agent’s reasons that there are', () => {
-    const homes = [home, { status: 'Pending', wasToldBefore: true }];
+    const homes = [home, { status: 'Pending', wasToldBefore: true, isOverCeiling: false }];
     expect(heldFor(HOLD_REASONS, homes)).toEqual(['underContract', 'toldBefore']);
     expect(heldFor(['manyHomes'], homes)).toEqual([]);
+    expect(heldFor(HOLD_REASONS, [{ ...home, isOverCeiling: true }])).toEqual(['overCeiling']);
     expect(heldFor(HOLD_REASONS, Array<typeof home>(13).fill(home))).toEqual(['manyHomes']);
     expect(heldFor(HOLD_REASONS, Array<typeof home>(12).fill(home))).toEqual([]);
   });

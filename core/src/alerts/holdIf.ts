@@ -1,5 +1,5 @@
 /** What an alert's message can be held for, until its agent has had a look at it. */
-export const HOLD_REASONS = ['underContract', 'toldBefore', 'manyHomes'] as const;
+export const HOLD_REASONS = ['underContract', 'overCeiling', 'toldBefore', 'manyHomes'] as const;
 export type HoldReason = (typeof HOLD_REASONS)[number];
 
 /** More homes than this are many for one message. */
@@ -7,6 +7,7 @@ export const MANY_HOMES = 12;
 
 export const HOLD_REASON_LABEL: Readonly<Record<HoldReason, string>> = {
   underContract: 'a home is under contract',
+  overCeiling: 'a home costs more than any of their searches allows',
   toldBefore: 'a home was told before',
   manyHomes: `it tells more than ${MANY_HOMES} homes`,
 };
@@ -15,6 +16,8 @@ export const HOLD_REASON_LABEL: Readonly<Record<HoldReason, string>> = {
 interface HomeTold {
   readonly status: unknown;
   readonly wasToldBefore: boolean;
+  /** Whether it costs more than the household’s searches name. */
+  readonly isOverCeiling: boolean;
 }
 
 /** For which of the agent's reasons a message is held; empty where it may go. */
@@ -23,6 +26,8 @@ export function heldFor(reasons: readonly HoldReason[], homes: readonly HomeTold
     switch (reason) {
       case 'underContract':
         return homes.some(({ status }) => status === 'Active Under Contract' || status === 'Pending');
+      case 'overCeiling':
+        return homes.some(({ isOverCeiling }) => isOverCeiling);
       case 'toldBefore':
         return homes.some(({ wasToldBefore }) => wasToldBefore);
       case 'manyHomes':

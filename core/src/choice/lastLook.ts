@@ -83,7 +83,7 @@ function forRent({ kinds }: Search): boolean {
 }
 
 /** A price above the highest that any of the client's searches names, of those for homes of its kind; null where none does. */
-function overCeiling(record: ListingRecord, searches: readonly Search[]): string | null {
+export function overCeiling(record: ListingRecord, searches: readonly Search[]): string | null {
   const price = numberIn(record, 'ListPrice');
   const rental = isRental(record);
   const ceilings = searches.filter((search) => forRent(search) === rental).flatMap((search) => priceCeiling(search)?.most ?? []);

@@ -239,6 +239,22 @@ describe('a message held by a rule', () => {
     expect(told).toEqual([{ listingKey: two.listingKey }]);
   });
 
+  it('is held for homes that cost more than any of the household’s searches allows', async () => {
+    const clientId = await household('Hale Winthorn');
+    await juno.good('POST', '/api/searches', { name: 'What they can pay', clientId, document: upTo(300_000) });
+    const holdIf = ['overCeiling'] as const;
+    const dear = { ...HOUSES, lines: [{ id: 'y', field: 'YearBuilt', is: { atMost: 1930 } }] };
+    const any = await alertFor(clientId, 'Old ones', dear, { holdIf: [...holdIf], cadence: 'monthly' });
+    const within = await alertFor(clientId, 'Within it', upTo(290_000), { holdIf: [...holdIf], cadence: 'monthly' });
+    await move('PT1H');
+    const states = await rows<{ subject: string; state: string }>('SELECT subject, state FROM outbox WHERE clientId = ?', [
+      clientId,
+    ]);
+    const stateOf = (name: string) => states.find(({ subject }) => subject.startsWith(`${name}: `))?.state;
+    expect(stateOf(any.name)).toBe('held');
+    expect(stateOf(within.name)).not.toBe('held');
+  });
+
   it('keeps no other alert from telling its homes, and tells none that another told meanwhile', async () => {
     const clientId = await household('Gus Redfern');
     const held = await alertFor(clientId, 'Waits', upTo(300_000), { held: true, cadence: 'monthly' });

@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { addressShown, fits, forAudience, heldFor, inReach, judge, mayShow, nextDue, standingOf } from '@perambula/core';
+import {
+  addressShown,
+  fits,
+  forAudience,
+  heldFor,
+  inReach,
+  judge,
+  mayShow,
+  nextDue,
+  overCeiling,
+  standingOf,
+} from '@perambula/core';
 import type { Hours, ListingRecord, Search, ShownTo } from '@perambula/core';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -153,12 +164,20 @@ export class Digests {
     await this.keep(manager, items);
     const told = items.filter(({ dropped }) => !dropped);
     if (told.length === 0) return;
+    const searches = alert.holdIf.includes('overCeiling') ? await this.searchesOf(manager, search) : [];
     const homes = [...new Set(told.map(({ listingKey }) => listingKey))].map((key) => ({
       status: records.get(key)?.['StandardStatus'],
       wasToldBefore: last.byAny.has(key),
+      isOverCeiling: overCeiling(records.get(key) as ListingRecord, searches) !== null,
     }));
     const state = alert.held || heldFor(alert.holdIf, homes).length > 0 ? 'held' : 'queued';
     await this.address(manager, { alert, search, readers, told: gathered(told, records), digestId, state });
+  }
+
+  /** All that a search's household looks for. */
+  private async searchesOf(manager: EntityManager, { clientId }: Pick<SearchRow, 'clientId'>): Promise<Search[]> {
+    const rows = clientId ? await manager.find(SearchRow, { select: { document: true }, where: { clientId } }) : [];
+    return rows.map(({ document }) => document);
   }
 
   /** When each of some homes was told to a search's household last. */

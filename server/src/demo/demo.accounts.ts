@@ -55,6 +55,7 @@ export class DemoAccounts implements OnModuleInit {
         licenseNumber: '00-417',
         role: 'administrator' as const,
         pageName: 'juno-albright',
+        wantsDigest: true,
       };
       const silas = {
         ...office,
@@ -65,6 +66,7 @@ export class DemoAccounts implements OnModuleInit {
         licenseNumber: '00-522',
         role: 'agent' as const,
         pageName: null,
+        wantsDigest: false,
       };
       await manager.insert(AgentRow, [juno, silas]);
       if (demo.comesEmpty) return;

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 
 /** What a message is for; an address that was not confirmed yet is asked to be, and sent nothing else. */
-export type MessageKind = 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer';
+export type MessageKind = 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent';
 
 interface Standing {
   readonly confirmedAt: Date | null;
@@ -15,8 +15,8 @@ interface Standing {
  * they may, else why not.
  */
 export async function whyNotWrite(manager: EntityManager, personId: string, kind: MessageKind): Promise<string | null> {
-  // a listing's agent, at the address that the listing gives for that
-  if (kind === 'office') return null;
+  // a listing's agent, at the address that the listing gives for that; and the agent themself
+  if (kind === 'office' || kind === 'agent') return null;
   const [person] = await manager.query<Standing[]>(
     'SELECT confirmedAt, stoppedAt, askedBackAt, leftAt FROM people WHERE id = ? LOCK IN SHARE MODE',
     [personId],

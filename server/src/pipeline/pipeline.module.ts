@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { AgentDigestsModule } from '../agentDigests/index.js';
 import { AlertsModule } from '../alerts/index.js';
 import { ClockModule } from '../clock/index.js';
 import { EventsModule } from '../events/index.js';
@@ -10,7 +11,7 @@ import { Pipeline } from './pipeline.service.js';
 import { PipelineThread } from './pipeline.thread.js';
 
 @Module({
-  imports: [AlertsModule, ClockModule, EventsModule, FeedModule, MailModule, SearchesModule, StepsModule],
+  imports: [AgentDigestsModule, AlertsModule, ClockModule, EventsModule, FeedModule, MailModule, SearchesModule, StepsModule],
   providers: [Pipeline, PipelineThread],
   exports: [Pipeline, PipelineThread],
 })

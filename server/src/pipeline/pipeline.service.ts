@@ -2,6 +2,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { DataSource } from 'typeorm';
+import { AgentDigests } from '../agentDigests/index.js';
 import { Digests, Matcher } from '../alerts/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -45,11 +46,15 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly mail: MailService,
     matcher: Matcher,
     digests: Digests,
+    agentDigests: AgentDigests,
     steps: Steps,
     @Inject(CONFIG) private readonly config: Config,
   ) {
     this.feed = new Step('feed', () => this.readFeed(), steps);
-    this.alerts = [new Step('matching', () => matcher.run(), steps), new Step('digests', () => digests.run(), steps)];
+    this.alerts = [
+      new Step('matching', () => matcher.run(), steps),
+      new Step('digests', () => digests.run().then(() => agentDigests.run()), steps),
+    ];
   }
 
   onApplicationBootstrap(): void {

@@ -30,7 +30,7 @@ export class SentMessages {
   ): Promise<SentPage> {
     const { rows, older } = await newestFirst(this.database, agentId, from, A_PAGE, (query) => {
       // what a held message says is not decided yet: it stands on Today
-      query.andWhere("message.state <> 'held'");
+      query.andWhere("message.state <> 'held' AND message.kind <> 'agent'");
       if (clientId) query.andWhere("message.clientId = :clientId AND message.kind <> 'office'", { clientId });
       narrow(query, which);
     });
@@ -85,7 +85,7 @@ export class SentMessages {
     const opened = new Map(links.map(({ tokenHash, openedAt }) => [tokenHash, openedAt]));
     return rows.map((row) => ({
       id: row.id,
-      clientId: row.kind === 'office' ? null : row.clientId,
+      clientId: row.kind === 'office' || row.kind === 'agent' ? null : row.clientId,
       clientName: names.get(row.clientId) ?? '',
       to: row.toName,
       toAddress: row.toAddress,

@@ -16,6 +16,9 @@ export class AgentRow {
   @Column('varchar', { length: 40 }) licenseNumber: string;
   @Column('varchar', { length: 16, default: 'agent' }) role: AgentRole;
   @Column('datetime', { precision: 3, nullable: true }) lookedAt: Date | null;
+  /** Whether they hear each morning what went out, and until when they have. */
+  @Column('boolean', { default: false }) wantsDigest: boolean;
+  @Column('datetime', { precision: 3, nullable: true }) digestUntil: Date | null;
   /** The last word of their own page's address; null while the page is closed. */
   @Column('varchar', { length: 60, nullable: true }) pageName: string | null;
 }

@@ -6,11 +6,12 @@ import { classesOf } from '../../shared/classes.js';
 import { useParameters } from '../../shared/useParameters.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { useClients, useFile } from '../clients/index.js';
-import { useChoicePreview, useSendToSeveral } from './choices.api.js';
+import { useChoicePreviews, useSendToSeveral } from './choices.api.js';
 import type { SentToOne } from './choices.api.js';
-import { sayOne } from './choices.rules.js';
+import { goingTo, sayOne } from './choices.rules.js';
 import { Message } from './Message.js';
-import { choiceOf, useUnsent } from './unsent.js';
+import { choiceOf, useUnsentTo } from './unsent.js';
+import type { Unsent } from './unsent.js';
 import ownCss from './Several.module.css';
 
 const cx = classesOf(ownCss);
@@ -23,20 +24,37 @@ interface Props {
 /** The same homes for several clients: each has words and a last look of their own, and all are sent in one go. */
 export function Several({ clientIds, keys }: Props) {
   const clients = useClients();
-  const [params, change] = useParameters();
-  const [left, setLeft] = useState<readonly string[]>([]);
-  const send = useSendToSeveral();
-  const { message } = App.useApp();
   if (clients.isPending) return <Waiting what="Opening the files …" />;
   if (clients.isError) return <Failed error={clients.error} retry={() => void clients.refetch()} />;
   const chosen = clientIds.flatMap((id) => clients.data.find((client) => client.id === id) ?? []);
   if (chosen.length === 0) return <Empty title="Nobody to send to">None of these files is yours, or in use.</Empty>;
-  const going = chosen.filter(({ id }) => !left.includes(id));
-  const looked = chosen.find(({ id }) => id === params.get('look')) ?? chosen[0];
+  return <ToEach clients={chosen} keys={keys} />;
+}
+
+function ToEach({ clients, keys }: { readonly clients: readonly ClientSummary[]; readonly keys: readonly string[] }) {
+  const [params, change] = useParameters();
+  const [left, setLeft] = useState<readonly string[]>([]);
+  const send = useSendToSeveral();
+  const { message } = App.useApp();
+  const unsent = useUnsentTo(clients.map(({ id }) => id));
+  const previews = useChoicePreviews(clients.map(({ id }, i) => choiceOf(id, keys, unsent[i] as Unsent)));
   const results = new Map(send.data?.map((each) => [each.clientId, each]));
+  const each = clients.map((client, i) => {
+    const [preview, { ticks }] = [previews[i], unsent[i] as Unsent];
+    const result = results.get(client.id);
+    return {
+      client,
+      canGo: preview !== undefined && goingTo(preview, ticks) > 0,
+      isIn: !left.includes(client.id),
+      result,
+      said: result ? (result.problem ?? `Sent to ${result.readers}.`) : preview ? sayOne(preview, ticks) : 'Looking once more …',
+    };
+  });
+  const going = each.filter(({ isIn, canGo }) => isIn && canGo);
+  const looked = clients.find(({ id }) => id === params.get('look')) ?? clients[0];
   const begin = (): void =>
     send.mutate(
-      { clientIds: going.map(({ id }) => id), keys },
+      { clientIds: going.map(({ client }) => client.id), keys },
       {
         onSuccess: (all) => {
           const sent = all.filter(({ problem }) => problem === null).length;
@@ -48,21 +66,22 @@ export function Several({ clientIds, keys }: Props) {
     <div className={cx('several')}>
       <header className={cx('head')}>
         <h1>
-          {keys.length} {keys.length === 1 ? 'home' : 'homes'} for {chosen.length} clients
+          {keys.length} {keys.length === 1 ? 'home' : 'homes'} for {clients.length} clients
         </h1>
-        <Button type="primary" disabled={going.length === 0 || send.isSuccess} loading={send.isPending} onClick={begin}>
-          Send to {going.length} {going.length === 1 ? 'client' : 'clients'}
-        </Button>
+        {!send.isSuccess && (
+          <Button type="primary" disabled={going.length === 0} loading={send.isPending} onClick={begin}>
+            Send to {going.length} {going.length === 1 ? 'client' : 'clients'}
+          </Button>
+        )}
       </header>
       <ul className={cx('clients')} aria-label="To whom">
-        {chosen.map((client) => (
+        {each.map(({ client, ...rest }) => (
           <Recipient
             key={client.id}
             client={client}
-            keys={keys}
-            isIn={!left.includes(client.id)}
-            isLooked={client === looked}
-            result={results.get(client.id)}
+            {...rest}
+            isLooked={client === looked && !send.isSuccess}
+            isOver={send.isSuccess}
             onTick={(isIn) => setLeft(isIn ? left.filter((id) => id !== client.id) : [...left, client.id])}
             onLook={() => change({ look: client.id })}
           />
@@ -75,24 +94,25 @@ export function Several({ clientIds, keys }: Props) {
 
 interface RecipientProps {
   readonly client: ClientSummary;
-  readonly keys: readonly string[];
+  /** Whether anything would go to them. */
+  readonly canGo: boolean;
   readonly isIn: boolean;
   readonly isLooked: boolean;
+  /** Whether all have been sent. */
+  readonly isOver: boolean;
   readonly result: SentToOne | undefined;
+  readonly said: string;
   readonly onTick: (isIn: boolean) => void;
   readonly onLook: () => void;
 }
 
 /** One of the clients: whether it goes to them, and what becomes of it. */
-function Recipient({ client: { id, name }, keys, isIn, isLooked, result, onTick, onLook }: RecipientProps) {
-  const { unsent } = useUnsent(id);
-  const preview = useChoicePreview(choiceOf(id, keys, unsent), undefined);
-  const said = result ? (result.problem ?? `Sent to ${result.readers}.`) : preview.data && sayOne(preview.data, unsent.ticks);
+function Recipient({ client: { id, name }, canGo, isIn, isLooked, isOver, result, said, onTick, onLook }: RecipientProps) {
   return (
     <li className={cx(isLooked ? 'client is-looked' : 'client')}>
       <Checkbox
-        checked={isIn}
-        disabled={result !== undefined}
+        checked={isIn && (canGo || result !== undefined)}
+        disabled={!canGo || isOver}
         aria-label={`Send to ${name}`}
         onChange={({ target }) => onTick(target.checked)}
       />
@@ -101,10 +121,10 @@ function Recipient({ client: { id, name }, keys, isIn, isLooked, result, onTick,
           {name}
         </Link>
         <span className={cx(result?.problem ? 'said is-failed' : 'said')} role="status">
-          {preview.isPending ? 'Looking once more …' : said}
+          {said}
         </span>
       </span>
-      {!result && !isLooked && (
+      {!isOver && !isLooked && (
         <Button type="text" size="small" onClick={onLook} aria-label={`Look at the message to ${name}`}>
           Look at it
         </Button>

@@ -1,6 +1,6 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
 import { makeHandout, previewChoice, sendChoice } from '@perambula/contract';
-import type { ChoiceBody, ChoiceForm, AllTheSame } from '@perambula/contract';
+import type { AllTheSame, ChoiceBody, ChoiceForm, ChoicePreview } from '@perambula/contract';
 import { download } from '../../shared/download.js';
 import { ask, messageOf } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
@@ -15,12 +15,21 @@ const lookKeys = queryKeys(
 
 /** @param going  those that go, where the agent has ticked any; left out, the server says which */
 export function useChoicePreview(choice: ChoiceBody, going: readonly string[] | undefined) {
-  return useQuery({
+  return useQuery({ ...previewOf(choice, going), placeholderData: keepPreviousData });
+}
+
+/** The same for several clients, in their order; undefined where it is not known yet. */
+export function useChoicePreviews(choices: readonly ChoiceBody[]): readonly (ChoicePreview | undefined)[] {
+  return useQueries({ queries: choices.map((choice) => previewOf(choice, undefined)) }).map(({ data }) => data);
+}
+
+function previewOf(choice: ChoiceBody, going: readonly string[] | undefined) {
+  return {
     queryKey: lookKeys.of(choice, going),
-    queryFn: ({ signal }) => ask(previewChoice, { body: { ...choice, ...(going ? { going } : {}) }, signal }),
-    placeholderData: keepPreviousData,
+    queryFn: ({ signal }: { readonly signal: AbortSignal }) =>
+      ask(previewChoice, { body: { ...choice, ...(going ? { going } : {}) }, signal }),
     enabled: choice.listingKeys.length > 0,
-  });
+  };
 }
 
 export function useSendChoice() {

@@ -29,13 +29,20 @@ export function sayReaders(to: readonly { readonly name: string; readonly confir
   return to.flatMap(({ name, confirmed }) => (confirmed ? (name.split(' ')[0] ?? name) : [])).join(', ');
 }
 
-/** What becomes of a message to one of several: "2 of 3 go to Amara, Teo." "Nothing goes: under contract since Apr 3." */
-export function sayOne({ homes, to }: Pick<ChoicePreview, 'homes' | 'to'>, ticks: Ticks): string {
-  const readers = sayReaders(to);
+/** How many homes go to somebody, and to whom: none where nobody has confirmed an address. */
+export function goingTo({ homes, to }: Pick<ChoicePreview, 'homes' | 'to'>, ticks: Ticks): number {
+  return sayReaders(to) === '' ? 0 : homes.filter((home) => goes(home, ticks)).length;
+}
+
+/** What becomes of a message to one of several: "2 of 3 go to Amara, Teo; left out: under contract." "Nothing goes: sent before." */
+export function sayOne(preview: Pick<ChoicePreview, 'homes' | 'to'>, ticks: Ticks): string {
+  const readers = sayReaders(preview.to);
   if (readers === '') return 'Nothing goes: nobody of this household has confirmed an address.';
-  const going = homes.filter((home) => goes(home, ticks)).length;
-  const [doubt] = homes.flatMap(({ doubts }) => doubts);
-  if (going === 0) return `Nothing goes${doubt ? `: ${doubt.said}` : ''}.`;
-  if (going === homes.length) return `${going === 1 ? 'It goes' : `All ${going} go`} to ${readers}.`;
-  return `${going} of ${homes.length} go to ${readers}${doubt ? `; left out: ${doubt.said}` : ''}.`;
+  const going = goingTo(preview, ticks);
+  const all = preview.homes.length;
+  if (going === all) return `${going === 1 ? 'It goes' : `All ${going} go`} to ${readers}.`;
+  const [doubt] = preview.homes.flatMap(({ doubts }) => doubts);
+  const why = doubt ? doubt.said.replace(/\.(”?)$/, '$1') : null;
+  if (going === 0) return `Nothing goes${why === null ? '' : `: ${why}`}.`;
+  return `${going} of ${all} go to ${readers}${why === null ? '' : `; left out: ${why}`}.`;
 }

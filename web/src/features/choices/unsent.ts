@@ -46,6 +46,12 @@ export function unsentTo(clientId: string): Unsent {
   return useUnsentStore.getState().byClient[clientId] ?? BEGUN;
 }
 
+/** What is written to each of several clients, in their order. */
+export function useUnsentTo(clientIds: readonly string[]): readonly Unsent[] {
+  const byClient = useUnsentStore((store) => store.byClient);
+  return clientIds.map((id) => byClient[id] ?? BEGUN);
+}
+
 /** It was sent: what is written next begins anew. */
 export function forgetUnsent(clientId: string): void {
   useUnsentStore.getState().forget(clientId);

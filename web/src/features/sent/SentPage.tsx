@@ -1,6 +1,6 @@
 import { SENT_FILTERS } from '@perambula/contract';
 import type { SentFilter, SentMessage } from '@perambula/contract';
-import { Button, Select } from 'antd';
+import { Button, Checkbox, Select } from 'antd';
 import { NavLink, useParams, useSearchParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { classesOf } from '../../shared/classes.js';
@@ -8,7 +8,7 @@ import { ago } from '../../shared/format.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { useClients } from '../clients/index.js';
 import { fared, KIND_LABEL } from './sent.rules.js';
-import { useSent } from './sent.api.js';
+import { useOwnDigest, useSent, useSetOwnDigest } from './sent.api.js';
 import { SentLetter } from './SentLetter.js';
 import ownCss from './SentPage.module.css';
 
@@ -42,6 +42,7 @@ export function SentPage() {
           What went out, to whom, and what became of it. A message counts as opened when its link is followed; it may be read
           without.
         </p>
+        <OwnDigest />
         <div className={cx('filters')}>
           <Select
             aria-label="Whose"
@@ -69,6 +70,18 @@ export function SentPage() {
         )}
       </section>
     </div>
+  );
+}
+
+/** Whether the agent has all of it by e-mail each morning. */
+function OwnDigest() {
+  const digest = useOwnDigest().data;
+  const set = useSetOwnDigest();
+  if (!digest) return null;
+  return (
+    <Checkbox checked={digest.isWanted} disabled={set.isPending} onChange={({ target }) => set.mutate(target.checked)}>
+      E-mail me each morning what went out, and what came of it
+    </Checkbox>
   );
 }
 

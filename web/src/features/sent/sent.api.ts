@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { getSent, listSent, sendAgain } from '@perambula/contract';
+import { getOwnDigest, getSent, listSent, sendAgain, setOwnDigest } from '@perambula/contract';
 import type { SentFilter } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, queryKeys } from '../../shared/queryKeys.js';
@@ -43,5 +43,19 @@ export function useSendAgain() {
   return useMutation({
     mutationFn: (id: string) => ask(sendAgain, { at: { id } }),
     onSuccess: () => makeStale(client, 'mail'),
+  });
+}
+
+const digestKeys = queryKeys('ownDigest', { staleBy: [] });
+
+export function useOwnDigest() {
+  return useQuery({ queryKey: digestKeys.all, queryFn: () => ask(getOwnDigest) });
+}
+
+export function useSetOwnDigest() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (isWanted: boolean) => ask(setOwnDigest, { body: { isWanted } }),
+    onSuccess: (digest) => client.setQueryData(digestKeys.all, digest),
   });
 }

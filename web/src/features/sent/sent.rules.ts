@@ -7,6 +7,7 @@ export const KIND_LABEL: Readonly<Record<SentMessage['kind'], string>> = {
   choice: 'Chosen homes',
   showing: 'Visit',
   office: 'To a listing office',
+  agent: 'To you',
   answer: 'Answer',
 };
 

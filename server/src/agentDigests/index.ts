@@ -1,0 +1,2 @@
+export { AgentDigests } from './agentDigests.js';
+export { AgentDigestsModule } from './agentDigests.module.js';
