@@ -127,6 +127,8 @@ export async function startStack({
       MAILBOX_DIR: join(data, 'mail'),
       COUNTY_URL: feedUrl,
       COUNTY_TOKEN: secrets.feed,
+      REPORTS_TO: `${web}/api/mail/bounces`,
+      REPORTS_TOKEN: secrets.reports,
       ...(peopled ? { PEOPLE_OF: web, PEOPLE_AGENTS_UNTIL: agentsUntil, PEOPLE_PASSWORD: secrets.demo } : {}),
     },
     logs,
@@ -147,6 +149,7 @@ export async function startStack({
       SMTP_URL: run.mail.smtp,
       MAIL_FROM: 'alerts@mail.perambula.example',
       MAILBOX_URL: run.mail.mailbox,
+      BOUNCE_TOKEN: secrets.reports,
       COUNTY_DIR: countyDir,
       COUNTY_NAME: 'Ostrey County',
       COUNTY_ZONE: 'America/New_York',
@@ -206,11 +209,13 @@ export async function startStack({
 /** Made once for a data directory. */
 function secretsOf(data) {
   const file = join(data, 'secrets.json');
-  if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8'));
   const secrets = {
     database: randomBytes(18).toString('base64url'),
     feed: randomBytes(18).toString('base64url'),
+    reports: randomBytes(18).toString('base64url'),
     demo: 'walk the bounds',
+    // those that an older start has chosen stay
+    ...(existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {}),
   };
   writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
   return secrets;

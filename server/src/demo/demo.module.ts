@@ -5,13 +5,13 @@ import { SessionsModule } from '../sessions/index.js';
 import { DemoAccounts } from './demo.accounts.js';
 import { DemoClockController } from './demo.clock.controller.js';
 import { DemoLife } from './demo.life.js';
-import { MailboxController } from './mailbox.controller.js';
+import { MailboxController, MailMannerController } from './mailbox.controller.js';
 import { Mailbox } from './mailbox.service.js';
 
 /** What a demo has and no other copy: its people, a clock that can be moved, and a mailbox that shows what arrived. */
 @Module({
   imports: [ClockModule, PipelineModule, SessionsModule],
-  controllers: [DemoClockController, MailboxController],
+  controllers: [DemoClockController, MailboxController, MailMannerController],
   providers: [DemoAccounts, DemoLife, Mailbox],
 })
 export class DemoModule {}

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { MailMessage, MailPage, MailSummary } from '@perambula/contract';
+import type { MailManner, MailMessage, MailPage, MailSummary } from '@perambula/contract';
 import { DataSource } from 'typeorm';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -54,9 +54,27 @@ export class Mailbox {
     return { ...summaryOf(found(row, 'message'), id), text: mail.text ?? '', headers, html: clean(mail.html || '') };
   }
 
-  private async ask(path: string): Promise<Response> {
+  /** Has the mail server report a message of the agent's: that it came back, or was unwanted. */
+  async report(agentId: string, id: string, kind: string): Promise<void> {
+    await this.message(agentId, id);
+    await this.ask('/reports', 'POST', { id, kind });
+  }
+
+  async manner(): Promise<MailManner> {
+    return ((await (await this.ask('/manner')).json()) as { manner: MailManner }).manner;
+  }
+
+  async setManner(manner: MailManner): Promise<void> {
+    await this.ask('/manner', 'PUT', { manner });
+  }
+
+  private async ask(path: string, method = 'GET', body?: object): Promise<Response> {
     const mailbox = found(this.config.mail.mailbox, 'mailbox');
-    const response = await fetch(`${mailbox}${path}`, { signal: AbortSignal.timeout(5000) });
+    const response = await fetch(`${mailbox}${path}`, {
+      method,
+      signal: AbortSignal.timeout(5000),
+      ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+    });
     return found(response.ok ? response : null, 'message');
   }
 }

@@ -16,3 +16,22 @@ export async function addressFailed(
 ): Promise<void> {
   await manager.query('UPDATE people SET confirmedAt = NULL WHERE id = ? AND email = ?', [personId, toAddress]);
 }
+
+/**
+ * A reader called a message unwanted: that is a stop, whatever else they may still get. Links that would confirm the address go
+ * with it; what waits for them is left out when it would be sent.
+ */
+export async function addressComplained(
+  manager: EntityManager,
+  { personId, toAddress }: Pick<OutboxRow, 'personId' | 'toAddress'>,
+  at: Date,
+): Promise<void> {
+  await manager.query(
+    'UPDATE people SET stoppedAt = COALESCE(stoppedAt, ?), askedBackAt = NULL, confirmationsSent = 0 WHERE id = ? AND email = ?',
+    [at, personId, toAddress],
+  );
+  await manager.query("UPDATE links SET revokedAt = ? WHERE personId = ? AND purpose = 'confirm' AND revokedAt IS NULL", [
+    new Date(),
+    personId,
+  ]);
+}

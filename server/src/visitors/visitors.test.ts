@@ -2,8 +2,12 @@ import { simpleParser } from 'mailparser';
 import type { ClientFile, ClientSummary, OwnPage, Portal, Today, VisitorHomes, VisitorPage } from '@perambula/contract';
 import type { Connection } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { DataSource } from 'typeorm';
+import type { WholeFiles } from '../clientFiles/index.js';
+import type { Clock } from '../clock/index.js';
 import { startTestStack } from '../testing/stack.js';
 import type { Browser, TestStack } from '../testing/stack.js';
+import { UnconfirmedVisitors } from './unconfirmed.js';
 
 const PAGE = '/api/visitors/juno-albright';
 
@@ -154,5 +158,34 @@ describe('an agent’s page', () => {
     const answer = await ask('one@more.example', 'One More');
     expect([answer.status, answer.body.code]).toEqual([429, 'request.tooMany']);
     expect(await fileOf('One More')).toBeUndefined();
+  });
+});
+
+describe('files of visitors who never confirmed', () => {
+  it('go after thirty days, if nothing was done in them', async () => {
+    const now = Date.parse('2026-09-01T12:00:00Z');
+    const days = (n: number): Date => new Date(now - n * 86_400_000);
+    await database.query(
+      `INSERT INTO clients (id, agentId, name, notes, createdAt, cameBy)
+         SELECT UUID(), c.agentId, asked.name, asked.notes, asked.at, 'page' FROM clients c,
+           (SELECT 'Old' AS name, '' AS notes, ? AS at UNION SELECT 'Noted', 'Called.', ? UNION SELECT 'Sure', '', ? UNION SELECT 'Fresh', '', ?) AS asked
+         WHERE c.name = 'Idris Quell'`,
+      [days(31), days(31), days(31), days(29)],
+    );
+    await database.query("DELETE FROM clients WHERE name LIKE 'Flood %'");
+    await database.query(
+      `INSERT INTO people (id, clientId, name, email, confirmedAt)
+         SELECT UUID(), id, name, CONCAT(name, '@asked.example'), IF(name = 'Sure', createdAt, NULL) FROM clients WHERE name IN ('Old', 'Noted', 'Sure', 'Fresh')`,
+    );
+    const removed: string[] = [];
+    const visitors = new UnconfirmedVisitors(
+      { query: async (sql: string, values: unknown[]) => (await database.query(sql, values))[0] } as unknown as DataSource,
+      { now: () => now } as Clock,
+      { remove: (_: string, id: string) => Promise.resolve(void removed.push(id)) } as unknown as WholeFiles,
+      { role: 'web' },
+    );
+    expect(await visitors.removeOld()).toBe(1);
+    const [[row]] = (await database.query('SELECT name FROM clients WHERE id = ?', removed)) as unknown as [[{ name: string }]];
+    expect(row.name).toBe('Old');
   });
 });

@@ -1,4 +1,6 @@
-import { Button, Segmented } from 'antd';
+import { MAIL_MANNERS } from '@perambula/contract';
+import type { MailManner } from '@perambula/contract';
+import { App, Button, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
@@ -6,7 +8,8 @@ import { deployment } from '../../shared/deployment.js';
 import { ago } from '../../shared/format.js';
 import { NothingHere } from '../../shared/NothingHere.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
-import { useMail, useMailbox } from './mailbox.api.js';
+import { messageOf } from '../../shared/http.js';
+import { useMail, useMailbox, useMailManner, useReportMail, useSetMailManner } from './mailbox.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './MailboxPage.module.css';
 
@@ -44,6 +47,7 @@ function MailList({ mailbox }: { readonly mailbox: ReturnType<typeof useMailbox>
     <nav className={cx('mail-list')} aria-label="Messages">
       <h2>Mailbox</h2>
       <p className="tight">What your clients and listing offices received, from the demo’s own mail server.</p>
+      <Manner />
       {messages.length === 0 && (
         <p className="soft mail-none">
           Nothing has arrived. Ask a client to confirm their address, or start an alert and move the clock on.
@@ -63,6 +67,33 @@ function MailList({ mailbox }: { readonly mailbox: ReturnType<typeof useMailbox>
         </Button>
       )}
     </nav>
+  );
+}
+
+const MANNER_LABEL: Readonly<Record<MailManner, string>> = {
+  takes: 'takes every message',
+  isAway: 'is away: it takes none for now',
+  refuses: 'refuses every address',
+  isSlow: 'takes four seconds for each',
+};
+
+/** How the mail server behaves, to see what becomes of messages then. */
+function Manner() {
+  const manner = useMailManner().data?.manner;
+  const set = useSetMailManner();
+  if (!manner) return null;
+  return (
+    <label className={cx('manner')}>
+      <span className="tight">The mail server</span>
+      <Select
+        size="small"
+        aria-label="How the mail server behaves"
+        value={manner}
+        loading={set.isPending}
+        options={MAIL_MANNERS.map((value) => ({ value, label: MANNER_LABEL[value] }))}
+        onChange={(value) => set.mutate(value)}
+      />
+    </label>
   );
 }
 
@@ -87,6 +118,7 @@ function Opened({ id, mail }: { readonly id: string; readonly mail: NonNullable<
         </div>
         <Segmented value={part} onChange={setPart} options={[...PARTS]} />
       </header>
+      <Report id={id} />
       {part === 'page' && <iframe className={cx('mail-frame')} title={mail.subject} src={`/api/mailbox/${id}/body`} />}
       {part === 'text' && (
         <pre className={cx('mail-text')} tabIndex={0} role="region" aria-label="The message as plain text">
@@ -104,5 +136,27 @@ function Opened({ id, mail }: { readonly id: string; readonly mail: NonNullable<
         </dl>
       )}
     </>
+  );
+}
+
+/** What else may become of a message in the world. */
+function Report({ id }: { readonly id: string }) {
+  const report = useReportMail(id);
+  const { message } = App.useApp();
+  const send = (kind: 'bounce' | 'complaint'): void =>
+    report.mutate(kind, {
+      onSuccess: () => void message.success('Reported. Today says so.'),
+      onError: (error) => void message.error(messageOf(error)),
+    });
+  return (
+    <p className={cx('mail-report')}>
+      <span className="tight">Let the mail server report it:</span>
+      <Button size="small" loading={report.isPending} onClick={() => send('bounce')}>
+        it came back
+      </Button>
+      <Button size="small" loading={report.isPending} onClick={() => send('complaint')}>
+        its reader calls it unwanted
+      </Button>
+    </p>
   );
 }

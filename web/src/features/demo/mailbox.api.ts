@@ -1,12 +1,13 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { getMail, listMail } from '@perambula/contract';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { getMail, getMailManner, listMail, reportMail, setMailManner } from '@perambula/contract';
+import type { MailManner, MAIL_REPORTS } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
-import { queryKeys } from '../../shared/queryKeys.js';
+import { makeStale, queryKeys } from '../../shared/queryKeys.js';
 
 const mailboxKeys = queryKeys(
   'mailbox',
   { staleBy: ['mail', 'client', 'showing'] },
-  { pages: () => ['pages'], message: (id: string | undefined) => ['message', id] },
+  { manner: () => ['manner'], pages: () => ['pages'], message: (id: string | undefined) => ['message', id] },
 );
 
 /** Messages, the newest first, as many pages as were asked for. */
@@ -22,4 +23,26 @@ export function useMailbox() {
 
 export function useMail(id: string | undefined) {
   return useQuery({ queryKey: mailboxKeys.message(id), queryFn: () => ask(getMail, { at: { id: id ?? '' } }), enabled: !!id });
+}
+
+/** How the demo's mail server behaves. */
+export function useMailManner() {
+  return useQuery({ queryKey: mailboxKeys.manner(), queryFn: () => ask(getMailManner) });
+}
+
+export function useSetMailManner() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (manner: MailManner) => ask(setMailManner, { body: { manner } }),
+    onSuccess: (answer) => client.setQueryData(mailboxKeys.manner(), answer),
+  });
+}
+
+/** A message comes back, or its reader calls it unwanted. */
+export function useReportMail(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (kind: (typeof MAIL_REPORTS)[number]) => ask(reportMail, { at: { id }, body: { kind } }),
+    onSuccess: () => makeStale(client, 'mail'),
+  });
 }
