@@ -22,6 +22,7 @@ const router = createBrowserRouter([
     children: [
       { path: '/p/:token?', Component: PortalPage },
       { path: '/p/write', lazy: async () => ({ Component: (await import('./features/portal/WritePage.js')).WritePage }) },
+      { path: '/p/beside', lazy: async () => ({ Component: (await import('./features/portal/BesidePage.js')).BesidePage }) },
       // its catalogue of facts comes when the first home is opened
       { path: '/p/home/:key', lazy: async () => ({ Component: (await import('./features/portal/HomePage.js')).HomePage }) },
       { path: '/with/:agent', lazy: async () => ({ Component: (await import('./features/portal/VisitorPage.js')).VisitorPage }) },

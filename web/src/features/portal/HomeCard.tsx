@@ -1,7 +1,8 @@
 import type { PortalCard, PortalHome } from '@perambula/contract';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { Leafed, useLeaf } from '../../shared/Leafed.js';
 import { Picture } from '../../shared/Picture.js';
+import { besideOf, withBeside } from './portal.rules.js';
 import type { Tab } from './portal.rules.js';
 import { Verdicts } from './Verdicts.js';
 import { Visit } from './Visit.js';
@@ -36,8 +37,25 @@ export function HomeCard({ home, card, now, tab }: Props) {
         <WhatItIs card={card} page={page} />
         <Verdicts home={home} />
         <Visit home={home} times={[]} />
+        <PutBeside listingKey={home.listingKey} address={address} />
         <Credit listing={listing} now={now} />
       </div>
     </article>
+  );
+}
+
+/** Puts a home to those that are to stand side by side, or takes it out of them. */
+function PutBeside({ listingKey, address }: { readonly listingKey: string; readonly address: string }) {
+  const [params, setParams] = useSearchParams();
+  return (
+    <label className={cx('beside')}>
+      <input
+        type="checkbox"
+        checked={besideOf(params).includes(listingKey)}
+        aria-label={`${address} side by side with others`}
+        onChange={() => setParams(withBeside(params, listingKey), { replace: true, preventScrollReset: true })}
+      />
+      Side by side
+    </label>
   );
 }

@@ -1,11 +1,11 @@
 import type { Portal } from '@perambula/contract';
 import { CADENCE_LABEL } from '@perambula/core';
 import type { ReactNode } from 'react';
-import { Navigate, useParams, useSearchParams } from 'react-router';
+import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { day } from '../../shared/format.js';
 import { HomesInPages } from './HomesInPages.js';
 import { HomesMapped } from './HomesMapped.js';
-import { homesBy, labelsOf, tabOf, TABS } from './portal.rules.js';
+import { besideOf, homesBy, labelsOf, tabOf, TABS } from './portal.rules.js';
 import type { HomesBy, Tab } from './portal.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
 import { usePortal } from './portal.api.js';
@@ -39,7 +39,7 @@ function Homes({ portal }: { readonly portal: Portal }) {
   return (
     <div className={cx('portal')}>
       <PortalHead portal={portal} fresh={of.new.length}>
-        <Tabs of={of} tab={tab} onShow={(show) => setParams({ show, ...(mapped ? { as: 'map' } : {}) }, { replace: true })} />
+        <Tabs of={of} tab={tab} onShow={(show) => setParams(changed(params, { show }), { replace: true })} />
       </PortalHead>
       <main className={cx('portal-homes')}>
         {shown.length === 0 && (
@@ -51,7 +51,7 @@ function Homes({ portal }: { readonly portal: Portal }) {
           <button
             type="button"
             className={cx('portal-button')}
-            onClick={() => setParams({ show: tab, ...(mapped ? {} : { as: 'map' }) }, { replace: true })}
+            onClick={() => setParams(changed(params, { show: tab, as: mapped ? null : 'map' }), { replace: true })}
           >
             {mapped ? 'As a list' : 'On the map'}
           </button>
@@ -62,9 +62,37 @@ function Homes({ portal }: { readonly portal: Portal }) {
           <HomesInPages key={tab} homes={shown} now={portal.now} tab={tab} />
         )}
       </main>
+      <ToBeside params={params} />
       <PortalFoot portal={portal} />
     </div>
   );
+}
+
+/** Leads on to the homes that were put side by side, once there are two. */
+function ToBeside({ params }: { readonly params: URLSearchParams }) {
+  const many = besideOf(params).length;
+  if (many === 0) return null;
+  return (
+    <p className={cx('to-beside')} role="status">
+      {many === 1 ? (
+        'Choose one more to see them side by side.'
+      ) : (
+        <Link className={cx('portal-button is-main is-wide')} to={`/p/beside?${params.toString()}`}>
+          {many} homes side by side
+        </Link>
+      )}
+    </p>
+  );
+}
+
+/** The address's words with some changed; null takes one out. */
+function changed(params: URLSearchParams, changes: Readonly<Record<string, string | null>>): URLSearchParams {
+  const words = new URLSearchParams(params);
+  for (const [name, value] of Object.entries(changes)) {
+    if (value === null) words.delete(name);
+    else words.set(name, value);
+  }
+  return words;
 }
 
 interface TabsProps {

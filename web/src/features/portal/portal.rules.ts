@@ -83,3 +83,21 @@ export function sayTimes(times: readonly string[]): string {
     .map((time) => `${day(time)}, ${clockTime(time)}`)
     .join(' or ');
 }
+
+/** So many homes stand side by side at most. */
+export const MOST_BESIDE = 4;
+
+/** The homes that are to stand side by side, as the page's address has them. */
+export function besideOf(params: URLSearchParams): string[] {
+  return [...new Set((params.get('beside') ?? '').split(',').filter(Boolean))].slice(0, MOST_BESIDE);
+}
+
+/** The address's words with a home put to those side by side, or taken out of them. */
+export function withBeside(params: URLSearchParams, key: string): URLSearchParams {
+  const keys = besideOf(params);
+  const after = keys.includes(key) ? keys.filter((each) => each !== key) : [...keys, key].slice(-MOST_BESIDE);
+  const words = new URLSearchParams(params);
+  if (after.length > 0) words.set('beside', after.join(','));
+  else words.delete('beside');
+  return words;
+}
