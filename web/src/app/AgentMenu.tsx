@@ -33,7 +33,11 @@ export function AgentMenu() {
             onClick: ({ key }) => (key === 'out' ? signOut.mutate() : void navigate(key)),
           }}
         >
-          <button type="button" className="plain" aria-label={`${agent.name}: your public page, where listings come from, sign out`}>
+          <button
+            type="button"
+            className="plain"
+            aria-label={`${agent.name}: your public page, where listings come from, sign out`}
+          >
             <Avatar name={agent.name} />
           </button>
         </Dropdown>

@@ -36,7 +36,7 @@ describe('homes side by side', () => {
     const cells = (head: string): string[] =>
       within(within(table).getByRole('rowheader', { name: head }).closest('tr') as HTMLElement)
         .getAllByRole('cell')
-        .map((cell) => cell.textContent ?? '');
+        .map((cell) => cell.textContent);
     expect(cells('Built')).toEqual(['1932', '2004']);
     expect(cells('Price')).toEqual(['$418,000', '$418,000']);
     expect(within(table).getByText('Like')).toBeTruthy();
