@@ -141,11 +141,13 @@ await main(async () => {
     ['shortlist', '/shortlists'],
     ['showings', '/showings'],
     ['feed', '/feed'],
-    ['setup', '/setup'],
   ]) {
     await open(path);
     await take(name);
   }
+  const visitor = await telephone.newPage();
+  await visitor.goto(`${run.web}/with/juno-albright?kinds=Single+Family+Residence&most=450000&beds=3`);
+  await take('visitor', visitor);
   await page.context().clearCookies();
   const phone = await telephone.newPage();
   await phone.request.post(`${run.web}/api/session`, { data: run.signIn });

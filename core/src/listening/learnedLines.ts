@@ -41,7 +41,9 @@ export interface LearnedLine {
 /** What it takes to be told; held against people whose wishes are known (`npm run bench -- learned`). */
 const TOLD = {
   refusedWithout: 2,
+  /** Of the liked, so many with it; one is enough where words speak of it so often. */
   likedWith: 2,
+  oftenSaid: 2,
   /** Of the liked, the largest share that may do without. */
   likedWithout: 0.1,
   /** The largest chance: where words speak of it, and where none do. */
@@ -109,7 +111,8 @@ function lineOf(
     (home.liked ? liked : refused)[`${having}`]++;
     if (!home.liked && !having && speaksOfIt(home)) said++;
   }
-  if (liked.true < TOLD.likedWith || liked.false > TOLD.likedWithout * (liked.true + liked.false)) return null;
+  if (liked.true < (said >= TOLD.oftenSaid ? 1 : TOLD.likedWith) || liked.false > TOLD.likedWithout * (liked.true + liked.false))
+    return null;
   if (refused.false < TOLD.refusedWithout) return null;
   const chance = exactTest([liked.true, liked.false], [refused.true, refused.false]);
   if (chance > (said > 0 ? TOLD.chanceSaid : TOLD.chance)) return null;

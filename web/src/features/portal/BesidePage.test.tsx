@@ -28,9 +28,9 @@ const at = (address: string) =>
 describe('homes side by side', () => {
   it('are chosen among those told, and stand fact by fact', async () => {
     at('/p?show=all');
-    await userEvent.click(await screen.findByRole('checkbox', { name: '27 Lantern Ln, Port Ostrey side by side with others' }));
+    await userEvent.click(await screen.findByRole('button', { name: '27 Lantern Ln, Port Ostrey side by side with others' }));
     expect(screen.getByText('Choose one more to see them side by side.')).toBeTruthy();
-    await userEvent.click(screen.getByRole('checkbox', { name: '28 Lantern Ln, Port Ostrey side by side with others' }));
+    await userEvent.click(screen.getByRole('button', { name: '28 Lantern Ln, Port Ostrey side by side with others' }));
     await userEvent.click(screen.getByRole('link', { name: '2 homes side by side' }));
     const table = await screen.findByRole('table', { name: 'Homes side by side' });
     const cells = (head: string): string[] =>

@@ -32,13 +32,15 @@ interface ChipProps {
   /** Left out where it is no choice. */
   readonly pressed?: boolean;
   readonly busy?: boolean;
+  /** What it says to whoever hears it, where what stands on it is not enough. */
+  readonly label?: string;
   readonly onPress: () => void;
   readonly children: ReactNode;
 }
 
-export function Chip({ pressed, busy = false, onPress, children }: ChipProps) {
+export function Chip({ pressed, busy = false, label, onPress, children }: ChipProps) {
   return (
-    <button type="button" className={cx('chip')} aria-pressed={pressed} disabled={busy} onClick={onPress}>
+    <button type="button" className={cx('chip')} aria-pressed={pressed} aria-label={label} disabled={busy} onClick={onPress}>
       {children}
     </button>
   );

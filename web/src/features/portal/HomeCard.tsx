@@ -2,6 +2,7 @@ import type { PortalCard, PortalHome } from '@perambula/contract';
 import { Link, useSearchParams } from 'react-router';
 import { Leafed, useLeaf } from '../../shared/Leafed.js';
 import { Picture } from '../../shared/Picture.js';
+import { Chip } from './Chips.js';
 import { besideOf, withBeside } from './portal.rules.js';
 import type { Tab } from './portal.rules.js';
 import { Verdicts } from './Verdicts.js';
@@ -48,14 +49,14 @@ export function HomeCard({ home, card, now, tab }: Props) {
 function PutBeside({ listingKey, address }: { readonly listingKey: string; readonly address: string }) {
   const [params, setParams] = useSearchParams();
   return (
-    <label className={cx('beside')}>
-      <input
-        type="checkbox"
-        checked={besideOf(params).includes(listingKey)}
-        aria-label={`${address} side by side with others`}
-        onChange={() => setParams(withBeside(params, listingKey), { replace: true, preventScrollReset: true })}
-      />
-      Side by side
-    </label>
+    <div className={cx('beside')}>
+      <Chip
+        pressed={besideOf(params).includes(listingKey)}
+        label={`${address} side by side with others`}
+        onPress={() => setParams(withBeside(params, listingKey), { replace: true, preventScrollReset: true })}
+      >
+        Side by side
+      </Chip>
+    </div>
   );
 }
