@@ -42,7 +42,7 @@ describe('a demo that has been lived in for thirty days', () => {
   it('is handed over on its morning, with a file for each household of the agent’s', async () => {
     const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
     expect(now).toMatch(/^2026-04-14T13:1/);
-    expect(files).toHaveLength(12);
+    expect(files).toHaveLength(13);
     // those who come late, or press no button
     expect(personOf('Amara Lindqvist')?.confirmedAt).not.toBeNull();
     for (const name of ['Rowan Vey', 'Teo Lindqvist']) expect(personOf(name)?.confirmedAt).toBeNull();
@@ -65,7 +65,15 @@ describe('a demo that has been lived in for thirty days', () => {
     const quiet = worthAWord.filter(({ kind }) => kind === 'quiet').map(({ person }) => person);
     expect(quiet).toContain('Maren Ilves');
     for (const name of ['Bashir Odell', 'Linnea Faraday', 'Jarek Ames', 'Oke Faraday']) expect(quiet).not.toContain(name);
-    expect(worthAWord.filter(({ wakers, home }) => wakers.length === 0 && home === null)).toEqual([]);
+    const known = worthAWord.filter(({ kind }) => kind !== 'cameByPage');
+    expect(known.filter(({ wakers, home }) => wakers.length === 0 && home === null)).toEqual([]);
+  });
+
+  it('has people who came by the agent’s page, with the search that they said there, and tells of the new one', async () => {
+    const { worthAWord } = await juno.good<Today>('GET', '/api/today');
+    expect(worthAWord.filter(({ kind }) => kind === 'cameByPage').map(({ person }) => person)).toEqual(['Tamsin Orrell']);
+    for (const name of ['Tamsin', 'Maren'])
+      expect(fileOf(name).savedSearches).toMatchObject([{ name: 'Their own wishes', alert: { cadence: 'eachMorning' } }]);
   });
 
   it('has letters between people and their agent, answered until the day before', async () => {

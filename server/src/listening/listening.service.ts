@@ -47,7 +47,8 @@ export class ListeningService {
   async worthAWord(clients: readonly ClientRow[]): Promise<WorthAWord[]> {
     const known = await this.known(clients);
     const found = known.flatMap(({ asked, ...each }) => {
-      const attention = this.attention(each, asked);
+      // of whoever declines to be counted nothing is concluded
+      const attention = each.person.countsVisits ? this.attention(each, asked) : null;
       return attention ? [{ ...each, attention }] : [];
     });
     const keys = new Set(found.flatMap((each) => keysOf(each)));
@@ -92,7 +93,7 @@ export class ListeningService {
       this.showings.ofClients(ids),
     ]);
     return people
-      .filter(({ confirmedAt, stoppedAt, countsVisits }) => confirmedAt && !stoppedAt && countsVisits)
+      .filter(({ confirmedAt, stoppedAt }) => confirmedAt && !stoppedAt)
       .flatMap((person) => {
         const client = clients.find(({ id }) => id === person.clientId);
         if (!client) return [];
