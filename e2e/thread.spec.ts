@@ -285,7 +285,7 @@ test('Today tells who came by, what she said and what she asks; a time is agreed
   // no agreement is in her file yet: the booking warns, and goes on only when told to
   await expect(page.getByRole('alert')).toContainText('no signed buyer agreement');
   await page.keyboard.press('Escape');
-  await agent.click(page.getByRole('link', { name: 'Clients' }));
+  await agent.click(agent.place('Clients'));
   await agent.click(page.getByRole('link', { name: 'Marit Halvorsen' }));
   await agent.click(agent.button('Enter it'));
   await agent.type(page.getByLabel('Signed, good from'), '2026-04-01');
