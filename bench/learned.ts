@@ -23,18 +23,16 @@ interface Tally {
 
 /**
  * Of what the county's people secretly wish and act on, how much is learned from their answers, and how much of what is
- * learned is no wish of theirs. With it, the same for somebody who answers by the toss of a coin: all of it would be wrong.
+ * learned is no wish of theirs.
  */
 export function benchLearned(): void {
   const county = [...streamListings(buildCounty(), LISTINGS, NOW)] as unknown as ListingRecord[];
   const people = HOUSEHOLDS.flatMap(({ people: each, search }) => {
     if (!search) return [];
-    const document = {
-      ...readSearch(search.document),
-      lines: readSearch(search.document).lines.filter(({ id }) => id !== 'status'),
-    };
+    const read = readSearch(search.document);
+    const document = { ...read, lines: read.lines.filter(({ id }) => id !== 'status') };
     const homes = county.filter((record) => fits(document, record, CONTEXT)).map((record) => forAudience(record, 'client'));
-    return each.filter(({ temper }) => temper.says > 0).map((who) => ({ who, homes: homes }));
+    return each.filter(({ temper }) => temper.says > 0).map((who) => ({ who, homes }));
   });
   console.log(`\nLines learned from answers: ${people.length} people of the county, ${LIVES} lives each`);
   for (const answers of ANSWERS) {

@@ -13,7 +13,7 @@ export class OwnPageController {
   constructor(private readonly visitors: VisitorsService) {}
 
   @Get()
-  own(@CurrentAgent() agent: AgentRow): Promise<OwnPage> {
+  own(@CurrentAgent() agent: AgentRow): OwnPage {
     return this.visitors.own(agent);
   }
 

@@ -100,15 +100,15 @@ export class VisitorsService {
     await this.events.say(agent.id, 'visit');
   }
 
-  async own({ pageName }: AgentRow): Promise<OwnPage> {
-    return Promise.resolve({ address: pageName === null ? null : `${this.config.publicUrl}/with/${pageName}` });
+  own({ pageName }: Pick<AgentRow, 'pageName'>): OwnPage {
+    return { address: pageName === null ? null : `${this.config.publicUrl}/with/${pageName}` };
   }
 
   /** A page that is opened again has the address that it had, or else one by the agent's name. */
   async setOpen(agent: AgentRow, isOpen: boolean): Promise<OwnPage> {
     const pageName = isOpen ? (agent.pageName ?? (await this.freeName(agent.name))) : null;
     await this.database.getRepository(AgentRow).update({ id: agent.id }, { pageName });
-    return this.own({ ...agent, pageName });
+    return this.own({ pageName });
   }
 
   private async agentOf(pageName: string): Promise<AgentRow> {

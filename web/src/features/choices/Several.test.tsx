@@ -57,6 +57,7 @@ describe('homes for several clients', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Send to 1 client' }));
     expect(await within(rowOf('Bashir Odell')).findByText('Sent to Bashir.')).toBeTruthy();
     expect(within(rowOf('Nadia Kesteven')).getByText('Nothing goes: Nadia refused it.')).toBeTruthy();
+    expect(asked.find(({ what }) => what === 'POST choices')?.body).toMatchObject({ listingKeys: ['OST1'], allTheSame: [] });
     const sent = asked.filter(({ what }) => what === 'POST choices').map(({ body }) => (body as { clientId: string }).clientId);
     expect(sent).toEqual(['c1']);
     // and not a second time

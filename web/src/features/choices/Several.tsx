@@ -1,4 +1,4 @@
-import type { ClientSummary } from '@perambula/contract';
+import type { ChoiceBody, ClientSummary } from '@perambula/contract';
 import { App, Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -8,7 +8,7 @@ import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { useClients, useFile } from '../clients/index.js';
 import { useChoicePreviews, useSendToSeveral } from './choices.api.js';
 import type { SentToOne } from './choices.api.js';
-import { goingTo, sayOne } from './choices.rules.js';
+import { goingTo, sayOne, sayReaders } from './choices.rules.js';
 import { Message } from './Message.js';
 import { choiceOf, useUnsentTo } from './unsent.js';
 import type { Unsent } from './unsent.js';
@@ -37,31 +37,32 @@ function ToEach({ clients, keys }: { readonly clients: readonly ClientSummary[];
   const send = useSendToSeveral();
   const { message } = App.useApp();
   const unsent = useUnsentTo(clients.map(({ id }) => id));
-  const previews = useChoicePreviews(clients.map(({ id }, i) => choiceOf(id, keys, unsent[i] as Unsent)));
+  const choices = clients.map(({ id }, i) => choiceOf(id, keys, unsent[i] as Unsent));
+  const previews = useChoicePreviews(choices);
   const results = new Map(send.data?.map((each) => [each.clientId, each]));
   const each = clients.map((client, i) => {
     const [preview, { ticks }] = [previews[i], unsent[i] as Unsent];
     const result = results.get(client.id);
     return {
       client,
-      canGo: preview !== undefined && goingTo(preview, ticks) > 0,
+      going: preview ? goingTo(preview, ticks) : [],
       isIn: !left.includes(client.id),
       result,
       said: result ? (result.problem ?? `Sent to ${result.readers}.`) : preview ? sayOne(preview, ticks) : 'Looking once more …',
     };
   });
-  const going = each.filter(({ isIn, canGo }) => isIn && canGo);
+  // just what stands on the page: of what came up since, the server says so
+  const messages = each.flatMap(({ going, isIn }, i) =>
+    isIn && going.length > 0 ? [{ choice: choices[i] as ChoiceBody, going, readers: sayReaders(previews[i]?.to ?? []) }] : [],
+  );
   const looked = clients.find(({ id }) => id === params.get('look')) ?? clients[0];
   const begin = (): void =>
-    send.mutate(
-      { clientIds: going.map(({ client }) => client.id), keys },
-      {
-        onSuccess: (all) => {
-          const sent = all.filter(({ problem }) => problem === null).length;
-          void message.success(`On its way to ${sent} of ${all.length}.`);
-        },
+    send.mutate(messages, {
+      onSuccess: (all) => {
+        const sent = all.filter(({ problem }) => problem === null).length;
+        void message.success(`On its way to ${sent} of ${all.length}.`);
       },
-    );
+    });
   return (
     <div className={cx('several')}>
       <header className={cx('head')}>
@@ -69,16 +70,17 @@ function ToEach({ clients, keys }: { readonly clients: readonly ClientSummary[];
           {keys.length} {keys.length === 1 ? 'home' : 'homes'} for {clients.length} clients
         </h1>
         {!send.isSuccess && (
-          <Button type="primary" disabled={going.length === 0} loading={send.isPending} onClick={begin}>
-            Send to {going.length} {going.length === 1 ? 'client' : 'clients'}
+          <Button type="primary" disabled={messages.length === 0} loading={send.isPending} onClick={begin}>
+            Send to {messages.length} {messages.length === 1 ? 'client' : 'clients'}
           </Button>
         )}
       </header>
       <ul className={cx('clients')} aria-label="To whom">
-        {each.map(({ client, ...rest }) => (
+        {each.map(({ client, going, ...rest }) => (
           <Recipient
             key={client.id}
             client={client}
+            canGo={going.length > 0}
             {...rest}
             isLooked={client === looked && !send.isSuccess}
             isOver={send.isSuccess}

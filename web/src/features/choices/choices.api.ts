@@ -1,11 +1,11 @@
 import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
 import { makeHandout, previewChoice, sendChoice } from '@perambula/contract';
-import type { AllTheSame, ChoiceBody, ChoiceForm, ChoicePreview } from '@perambula/contract';
+import type { AllTheSame, ChoiceBody, ChoiceForm, ChoicePreview, LookedAt } from '@perambula/contract';
 import { download } from '../../shared/download.js';
 import { ask, messageOf } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
-import { allTheSame, goes, sayReaders } from './choices.rules.js';
-import { choiceOf, forgetUnsent, unsentTo } from './unsent.js';
+import { allTheSame } from './choices.rules.js';
+import { forgetUnsent } from './unsent.js';
 
 const lookKeys = queryKeys(
   'lastLook',
@@ -51,13 +51,20 @@ export interface SentToOne {
   readonly problem: string | null;
 }
 
-/** Sends the same homes to several, one after the other; that one cannot be sent keeps no other back. */
+/** A message to one of several clients, as its sender has seen it. */
+interface SeenMessage {
+  readonly choice: ChoiceBody;
+  readonly going: readonly LookedAt[];
+  readonly readers: string;
+}
+
+/** Sends to several, one after the other; that one cannot be sent keeps no other back. */
 export function useSendToSeveral() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ clientIds, keys }: { readonly clientIds: readonly string[]; readonly keys: readonly string[] }) => {
+    mutationFn: async (messages: readonly SeenMessage[]) => {
       const all: SentToOne[] = [];
-      for (const clientId of clientIds) all.push(await sendToOne(clientId, keys));
+      for (const message of messages) all.push(await sendToOne(message));
       return all;
     },
     onSettled: () => client.invalidateQueries({ queryKey: lookKeys.all }),
@@ -65,20 +72,15 @@ export function useSendToSeveral() {
   });
 }
 
-async function sendToOne(clientId: string, keys: readonly string[]): Promise<SentToOne> {
-  const unsent = unsentTo(clientId);
-  const choice = choiceOf(clientId, keys, unsent);
+async function sendToOne({ choice, going, readers }: SeenMessage): Promise<SentToOne> {
+  const { clientId } = choice;
+  const listingKeys = going.map(({ listingKey }) => listingKey);
   try {
-    const { homes, to } = await ask(previewChoice, { body: choice });
-    const going = homes.filter((home) => goes(home, unsent.ticks));
-    const readers = sayReaders(to);
-    if (going.length === 0) return { clientId, readers, problem: 'Not sent: something speaks against it.' };
-    const listingKeys = going.map(({ listingKey }) => listingKey);
     await ask(sendChoice, { body: { ...choice, listingKeys, allTheSame: allTheSame(going) } });
     forgetUnsent(clientId);
     return { clientId, readers, problem: null };
   } catch (error) {
-    return { clientId, readers: '', problem: `Not sent: ${messageOf(error)}` };
+    return { clientId, readers, problem: `Not sent: ${messageOf(error)}` };
   }
 }
 

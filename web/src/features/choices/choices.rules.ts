@@ -29,16 +29,16 @@ export function sayReaders(to: readonly { readonly name: string; readonly confir
   return to.flatMap(({ name, confirmed }) => (confirmed ? (name.split(' ')[0] ?? name) : [])).join(', ');
 }
 
-/** How many homes go to somebody, and to whom: none where nobody has confirmed an address. */
-export function goingTo({ homes, to }: Pick<ChoicePreview, 'homes' | 'to'>, ticks: Ticks): number {
-  return sayReaders(to) === '' ? 0 : homes.filter((home) => goes(home, ticks)).length;
+/** The homes that go to somebody: none where nobody has confirmed an address. */
+export function goingTo({ homes, to }: Pick<ChoicePreview, 'homes' | 'to'>, ticks: Ticks): LookedAt[] {
+  return sayReaders(to) === '' ? [] : homes.filter((home) => goes(home, ticks));
 }
 
 /** What becomes of a message to one of several: "2 of 3 go to Amara, Teo; left out: under contract." "Nothing goes: sent before." */
 export function sayOne(preview: Pick<ChoicePreview, 'homes' | 'to'>, ticks: Ticks): string {
   const readers = sayReaders(preview.to);
   if (readers === '') return 'Nothing goes: nobody of this household has confirmed an address.';
-  const going = goingTo(preview, ticks);
+  const going = goingTo(preview, ticks).length;
   const all = preview.homes.length;
   if (going === all) return `${going === 1 ? 'It goes' : `All ${going} go`} to ${readers}.`;
   const [doubt] = preview.homes.flatMap(({ doubts }) => doubts);

@@ -41,11 +41,6 @@ const useUnsentStore = create<UnsentStore>()(
   ),
 );
 
-/** What is written to a client, now. */
-export function unsentTo(clientId: string): Unsent {
-  return useUnsentStore.getState().byClient[clientId] ?? BEGUN;
-}
-
 /** What is written to each of several clients, in their order. */
 export function useUnsentTo(clientIds: readonly string[]): readonly Unsent[] {
   const byClient = useUnsentStore((store) => store.byClient);
