@@ -2,6 +2,9 @@ import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+/** By which project a file is read: only that is built, and not all those before it. */
+const projects = (files, ...project) => ({ files, languageOptions: { parserOptions: { project } } });
+
 export default tseslint.config(
   {
     ignores: [
@@ -22,16 +25,6 @@ export default tseslint.config(
   {
     languageOptions: {
       parserOptions: {
-        project: [
-          'core/tsconfig.json',
-          'contract/tsconfig.json',
-          'county/tsconfig.json',
-          'server/tsconfig.tests.json',
-          'web/tsconfig.json',
-          'e2e/tsconfig.json',
-          'bench/tsconfig.json',
-          'tsconfig.tests.json',
-        ],
         tsconfigRootDir: import.meta.dirname,
       },
     },
@@ -58,6 +51,11 @@ export default tseslint.config(
       'no-console': 'error',
     },
   },
+  ...['core', 'contract', 'county'].map((name) =>
+    projects([`${name}/**/*.ts`], `${name}/tsconfig.json`, 'tsconfig.tests.json'),
+  ),
+  projects(['server/**/*.ts'], 'server/tsconfig.tests.json'),
+  ...['web', 'e2e', 'bench'].map((name) => projects([`${name}/**/*.{ts,tsx}`], `${name}/tsconfig.json`)),
   {
     files: ['web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks, 'jsx-a11y': jsxA11y },

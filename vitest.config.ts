@@ -10,6 +10,8 @@ export default defineConfig({
       {
         test: {
           name: 'core',
+          // nothing in them outlives a test: the modules are read once for all of them
+          isolate: false,
           include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
           globalSetup: BUILT,

@@ -12,9 +12,15 @@ const types = (project) => [
   'tsc',
   ['-p', project, '--noEmit', '--incremental', '--tsBuildInfoFile', cache(`types-${project.replaceAll('/', '-')}`)],
 ];
+const lint = (name, ...workspaces) => [
+  `lint of ${name}`,
+  'eslint',
+  [...workspaces, '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', cache(`eslint-${name}`)],
+];
 /** What is held, the longest first. */
 const HELD = [
-  ['lint', 'eslint', ['.', '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', cache('eslint')]],
+  lint('pages', 'web', 'e2e', 'bench'),
+  lint('core-and-server', 'core', 'contract', 'county', 'server'),
   types('web'),
   types('server/tsconfig.tests.json'),
   types('bench'),

@@ -25,11 +25,13 @@ import { HealthController } from './health/health.controller.js';
 import { ListingsModule } from './listings/index.js';
 import { MailModule } from './mail/index.js';
 import { MapController } from './map/map.controller.js';
+import { NeedsModule } from './needs/index.js';
 import { OutlookModule } from './outlook/index.js';
 import { PlacesModule } from './places/index.js';
 import { PortalModule } from './portal/index.js';
 import { PreferencesModule } from './preferences/index.js';
 import { PipelineModule } from './pipeline/index.js';
+import { ProposalsModule } from './proposals/index.js';
 import { RecordsModule } from './records/index.js';
 import { ReportsController } from './reports/index.js';
 import { RoadsModule } from './roads/index.js';
@@ -93,6 +95,8 @@ export class AppModule {
         RecordsModule,
         TodayModule,
         AgentDigestsModule,
+        NeedsModule,
+        ProposalsModule,
         VisitorsModule,
         WantedModule,
         ...(config.demo ? [DemoModule] : []),

@@ -22,6 +22,10 @@ const router = createBrowserRouter([
     children: [
       { path: '/p/:token?', Component: PortalPage },
       { path: '/p/write', lazy: async () => ({ Component: (await import('./features/portal/WritePage.js')).WritePage }) },
+      {
+        path: '/p/change/:searchId',
+        lazy: async () => ({ Component: (await import('./features/portal/WishPage.js')).WishPage }),
+      },
       { path: '/p/beside', lazy: async () => ({ Component: (await import('./features/portal/BesidePage.js')).BesidePage }) },
       // its catalogue of facts comes when the first home is opened
       { path: '/p/home/:key', lazy: async () => ({ Component: (await import('./features/portal/HomePage.js')).HomePage }) },

@@ -29,7 +29,7 @@ const QUANTITIES: readonly Quantity[] = [
   { field: 'ParkingTotal', noun: '(?:parking (?:spaces?|spots?|places?))', counted: true },
   { field: 'FireplacesTotal', noun: 'fire ?places?', counted: true },
   { field: 'NumberOfUnitsTotal', noun: '(?:units?|apartments in (?:it|the building))', counted: true },
-  { field: 'RoomsTotal', noun: 'rooms?', counted: true },
+  { field: 'RoomsTotal', noun: 'rooms', counted: true },
   { field: 'PhotosCount', noun: '(?:pictures|photos)', counted: true },
 ];
 

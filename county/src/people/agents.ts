@@ -24,6 +24,7 @@ interface Summary {
   readonly alerts: number;
   readonly people: readonly {
     readonly id: string;
+    readonly name: string;
     readonly confirmedAt: string | null;
     readonly confirmationSentAt: string | null;
   }[];
@@ -111,7 +112,7 @@ export class DeskAgent {
       if (!household.comesByPage && !known.some(({ name }) => name === household.name)) await this.openFile(household, now);
   }
 
-  private async openFile({ name, people, notes, agreed, search }: Household, now: number): Promise<void> {
+  private async openFile({ name, people, notes, needs = [], agreed, search }: Household, now: number): Promise<void> {
     const made = await this.door.ask<{ id: string }>('POST', 'clients', {
       name,
       people: people.map(({ name: each, email, phone }) => ({ name: each, email, phone })),
@@ -120,8 +121,13 @@ export class DeskAgent {
     const day = (after: number): string => DateTime.fromMillis(now + after * DAY, { zone: TIME_ZONE }).toISODate() as string;
     const agreement = agreed ? { from: day(0), until: day(180), scope: 'Buying a home in Ostrey County' } : null;
     await this.door.ask('PATCH', `clients/${made.id}`, { notes, agreement });
-    for (const person of (await this.door.ask<Summary>('GET', `clients/${made.id}`))?.people ?? [])
-      await this.door.ask('POST', `clients/${made.id}/people/${person.id}/confirmation`);
+    const known = (await this.door.ask<Summary>('GET', `clients/${made.id}`))?.people ?? [];
+    for (const { who, dayAfter, ...said } of needs) {
+      const personId = known.find((each) => each.name === people[who ?? -1]?.name)?.id ?? null;
+      const needed = { ...said, personId, ...(dayAfter === undefined ? {} : { day: day(dayAfter) }) };
+      await this.door.ask('POST', `clients/${made.id}/needs`, needed);
+    }
+    for (const person of known) await this.door.ask('POST', `clients/${made.id}/people/${person.id}/confirmation`);
     if (search) await this.door.ask('POST', 'searches', { ...search, clientId: made.id });
   }
 

@@ -1,3 +1,5 @@
+import { lonLat } from '../ground.js';
+import type { Point } from '../ground.js';
 import { atLeast, atMost, noneOf, oneOf } from './wishes.js';
 import type { Wish } from './wishes.js';
 
@@ -36,6 +38,13 @@ export interface CountyPerson {
   readonly temper: Temper;
   /** What they look for themselves, told to the agent or not. */
   readonly wishes: readonly Wish[];
+  /** From so many days after the first message on they would have their search otherwise, and say so once. */
+  readonly wouldChange?: {
+    readonly from: number;
+    readonly text: string;
+    readonly wish: { readonly lines: readonly object[]; readonly bounds: readonly object[] };
+    readonly widens: boolean;
+  };
   /** Their mailbox is full: it takes nothing from so many days on after the first message. */
   readonly mailboxFullFrom?: number;
 }
@@ -51,6 +60,17 @@ export interface SearchDocument {
   readonly order: readonly object[];
 }
 
+/** An answer to what the agent asks of them when they first talk. */
+export interface Answer {
+  readonly question: 'must' | 'nice' | 'by' | 'paid' | 'place';
+  /** Which of the household's people gives it; left out, all of them. */
+  readonly who?: number;
+  readonly words: string;
+  readonly line?: object;
+  /** How many days after the talk. */
+  readonly dayAfter?: number;
+}
+
 export interface Household {
   readonly name: string;
   readonly agent: 'juno' | 'silas';
@@ -62,6 +82,8 @@ export interface Household {
   readonly agreed: boolean;
   readonly search: { readonly name: string; readonly document: SearchDocument } | null;
   readonly cadence: Cadence | null;
+  /** What they say that they need. */
+  readonly needs?: readonly Answer[];
   /** They come to the agent's page themselves, and ask there for the homes of their search. */
   readonly comesByPage?: boolean;
 }
@@ -94,6 +116,18 @@ function searchOf(
   return { version: 1, kinds, lines: [...lines, ON_MARKET], bounds, order: LATEST };
 }
 
+const must = (words: string, who?: number): Answer => ({ question: 'must', words, ...(who === undefined ? {} : { who }) });
+const nice = (words: string, who?: number): Answer => ({ ...must(words, who), question: 'nice' });
+const paid = (words: string, who?: number): Answer => ({ ...must(words, who), question: 'paid' });
+const by = (dayAfter: number, words: string): Answer => ({ question: 'by', words, dayAfter });
+/** Somebody goes to a place by car on working days. */
+const goes = (who: number, words: string, name: string, at: Point, arriveBy: string, minutes: number): Answer => ({
+  question: 'place',
+  who,
+  words,
+  line: { id: 'place', field: 'Minutes', name, to: lonLat(at), arriveBy, on: 'weekday', by: 'car', is: { atMost: minutes } },
+});
+
 const HALF_BATHS = atLeast('BathroomsTotalInteger', 2, 'One bath is not enough for us.');
 const GARAGE = atLeast('GarageSpaces', 1, 'No garage, and the car has to stand somewhere.');
 const NOT_OLD = atLeast('YearBuilt', 1965, 'Too old for us, too much to repair.');
@@ -113,6 +147,13 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 66,
     notes: 'First home. Free after 4 pm.',
+    needs: [
+      must('under 380k, 2 beds', 0),
+      nice('somewhere to put a bicycle', 0),
+      paid('Lender’s letter from the credit union', 0),
+      by(120, 'The lease ends'),
+      goes(0, 'Works at the harbor', 'Ferry Square', [-520, 1050], '09:00', 30),
+    ],
     agreed: true,
     people: [person('Bashir Odell', '555-0163', EAGER, [NOT_OLD, LOW_FEE])],
     search: {
@@ -126,6 +167,7 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 60,
     notes: 'Wants a garden.',
+    needs: [must('3 beds, a lot of 0.2 acres or more, in Tansy Hill, Upper Dunnock or Wrenfield', 0), nice('an old house', 0)],
     agreed: false,
     people: [person('Nadia Kesteven', '555-0164', { ...STEADY, returns: true }, [GARDEN, OLD])],
     search: {
@@ -143,11 +185,27 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 52,
     notes: 'Two children, school from September. Cash from the house in Fennel Way.',
+    needs: [
+      must('4 beds, houses or townhouses, under 560k', 0),
+      must('in before school begins', 1),
+      nice('built before 1950', 1),
+      nice('2 garage spaces', 0),
+      by(130, 'School begins'),
+      paid('Cash, from the house in Fennel Way'),
+    ],
     agreed: true,
     people: [
       person('Corin Tarrow', '555-0171', { ...STEADY, shares: true }, [ROOM, GARAGE, HALF_BATHS]),
       // the two do not agree: she wants age, he wants room
-      person('Abena Tarrow', '555-0172', { ...EAGER, shares: true }, [OLD, SMALL_GARDEN]),
+      {
+        ...person('Abena Tarrow', '555-0172', { ...EAGER, shares: true }, [OLD, SMALL_GARDEN]),
+        wouldChange: {
+          from: 20,
+          text: 'Could we see condos too?',
+          wish: { lines: [{ id: 'kind', field: 'PropertySubType', is: { anyOf: ['Condominium'] } }], bounds: [] },
+          widens: true,
+        },
+      },
     ],
     search: { name: 'Room for four', document: searchOf([HOUSES, upTo(560_000), beds(4)]) },
     cadence: 'morningAndEvening',
@@ -157,6 +215,7 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 40,
     notes: 'Retiring. Everything on one floor.',
+    needs: [must('a house on one floor, under 420k', 0), nice('a small garden, to sit in', 0), by(210, 'In no hurry')],
     agreed: false,
     people: [person('Ottilie Bryde', '555-0173', { ...SLOW, weeklyFrom: 12 }, [ONE_LEVEL, SMALL_GARDEN])],
     search: { name: 'One floor', document: searchOf([HOUSES, upTo(420_000), beds(2)]) },
@@ -177,9 +236,27 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 27,
     notes: 'Her mother may move in. Lender’s letter for $510,000.',
+    needs: [
+      must('4 beds, in Tansy Hill or Wrenfield', 0),
+      must('a bedroom on the main floor', 0),
+      nice('no pool', 0),
+      paid('Lender’s letter for $510,000'),
+      must('under 500k', 1),
+    ],
     agreed: true,
     people: [
-      person('Linnea Faraday', '555-0175', EAGER, [ROOM, SEWERED, NO_POOL]),
+      {
+        ...person('Linnea Faraday', '555-0175', EAGER, [ROOM, SEWERED, NO_POOL]),
+        wouldChange: {
+          from: 26,
+          text: 'Up to 540k, and Mallow Green too, if it has a bedroom on the main floor',
+          wish: {
+            lines: [upTo(540_000), towns('Mallow Green'), { id: 'main', field: 'MainLevelBedrooms', is: { atLeast: 1 } }],
+            bounds: [],
+          },
+          widens: true,
+        },
+      },
       person('Oke Faraday', '555-0176', { ...SILENT, uncounted: true }),
     ],
     search: {
@@ -238,6 +315,11 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 8,
     notes: '',
+    needs: [
+      must('a townhouse or condo in Port Ostrey, 2 beds, under 350k', 0),
+      nice('walkable to Ferry Square', 0),
+      by(90, 'After the boat is sold'),
+    ],
     agreed: false,
     people: [person('Rowan Vey', '555-0165', { ...SLOW, neverConfirms: true })],
     search: null,
@@ -248,6 +330,12 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 14,
     notes: 'Hunt for land to build on, later.',
+    needs: [
+      must('3 beds, under 400k, in Sedge Ferry', 0),
+      must('in Mallow Green', 1),
+      nice('a garage', 0),
+      by(75, 'The twins are due'),
+    ],
     agreed: true,
     people: [
       person('Ife Rourke', '555-0166', STEADY, [GARAGE]),
@@ -264,6 +352,14 @@ export const HOUSEHOLDS: readonly Household[] = [
     agent: 'juno',
     cameBefore: 11,
     notes: 'Lender’s letter for $460,000. Teo works at Tansy Hill Clinic from 7 am.',
+    needs: [
+      must('3 beds, 1.5 baths, 1300 sq ft', 0),
+      must('not bank-owned, no short sale', 1),
+      nice('a garage, a room to draw in', 0),
+      paid('Lender’s letter for $460,000'),
+      by(160, 'Amara’s new post begins'),
+      goes(1, 'Each weekday, starts at 7', 'Tansy Hill Clinic', [3700, 5800], '07:00', 25),
+    ],
     agreed: true,
     people: [
       person('Amara Lindqvist', '555-0161', EAGER, [ROOM, HALF_BATHS, GARAGE]),

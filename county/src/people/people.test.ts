@@ -105,6 +105,17 @@ describe('the county’s people', () => {
     expect(asked.some((each) => /^POST \/api\/portal\/written {"text":".+\?","listingKey":"OST\d"}/.test(each))).toBe(true);
   });
 
+  it('say once how they would have their search', async () => {
+    const county = people();
+    for (let day = 0; day < 40; day++) await county.receive(mail(MORNING + day * DAY, LINKS), ['linnea@faraday.example']);
+    const said = (): string[] => asked.filter((each) => each.startsWith('POST /api/portal/searches/S1/proposals'));
+    await county.live(MORNING + 25 * DAY);
+    expect(said()).toEqual([]);
+    await county.live(MORNING + 42 * DAY);
+    expect(said()).toHaveLength(1);
+    expect(said()[0]).toContain('"text":"Up to 540k, and Mallow Green too');
+  });
+
   it('do the same again from the same mail', async () => {
     const lives = [];
     for (let i = 0; i < 2; i++) {

@@ -56,6 +56,8 @@ export interface Memory {
   /** The link that they came in by last, and the home that they liked last. */
   link: string | null;
   favourite: string | null;
+  /** Whether they have said how they would have their search. */
+  hasWished?: boolean;
   /** Whether they have come to an agent’s page, or plan to. */
   hasCome?: boolean;
 }
@@ -150,6 +152,7 @@ export class Person {
       for (const { id, cadence, state } of portal.searches)
         if (state === 'running' && cadence !== 'weekly')
           await this.door.ask('PATCH', `portal/searches/${id}/alert`, { cadence: 'weekly' });
+    await this.wish(portal, at);
     const fresh = returns
       ? portal.homes.filter(({ listingKey }) => listingKey === this.memory.favourite)
       : portal.homes.filter((home) => home.reaction === null && this.looksAt(home, at)).slice(0, MOST_AT_A_TIME);
@@ -160,6 +163,17 @@ export class Person {
     this.memory.favourite = liked.findLast((key) => key !== null) ?? this.memory.favourite;
     if (temper.returns && this.memory.favourite !== null && randomOf(this.seed, 73, Math.floor(at / HOUR)).chance(0.6))
       this.plan(waking(at + DAY), 'return', token);
+  }
+
+  /** They say once how they would have their search, after a look at what that would do. */
+  private async wish({ searches }: SeenPortal, at: number): Promise<void> {
+    const { wouldChange } = this.who;
+    const [search] = searches;
+    if (!wouldChange || !search || this.memory.hasWished || at - (this.memory.firstAt ?? at) < wouldChange.from * DAY) return;
+    const { text, wish, widens } = wouldChange;
+    await this.door.ask('POST', `portal/searches/${search.id}/wish`, { wish, widens });
+    await this.door.ask('POST', `portal/searches/${search.id}/proposals`, { text, wish, widens });
+    this.memory.hasWished = true;
   }
 
   /** What is new to them they look at; of what is not, now and then one. */

@@ -2,14 +2,18 @@ import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type {
   ClientFile,
+  ClientNeed,
   ClientSummary,
+  ComparisonAnswer,
   ContactsRead,
   Portal,
+  Proposal,
   SavedSearch,
   SentMessage,
   SentPage,
   TimelinePage,
   Today,
+  WishEffect,
 } from '@perambula/contract';
 import { startTestStack } from '../testing/stack.js';
 import type { Browser, TestStack } from '../testing/stack.js';
@@ -121,6 +125,58 @@ describe('a timeline', () => {
   });
 });
 
+describe('what a household needs', () => {
+  it('is kept as it was said, by whoever said it, and is told in the timeline', async () => {
+    const id = await open('Ola & Per Sund', 'ola@sund.example', 'per@sund.example');
+    const [ola] = (await fileOf(id)).people;
+    const needs = (): Promise<ClientNeed[]> => juno.good('GET', `/api/clients/${id}/needs`);
+    const say = (body: object, way = 'POST', path = ''): Promise<ClientNeed> =>
+      juno.good(way, `/api/clients/${id}/needs${path}`, body);
+    const cost = { id: 'cost', field: 'MonthlyCost', is: { atMost: 2800 } };
+    await say({ question: 'paid', words: '', line: cost });
+    const beds = await say({ question: 'must', personId: ola?.id, words: ' 3 beds ' });
+    await say({ question: 'by', words: 'The lease ends', day: '2026-06-30' });
+    await say({ question: 'must', personId: ola?.id, words: '4 beds' }, 'PUT', `/${beds.id}`);
+    // what is said again as it stands is told once
+    await say({ question: 'must', personId: ola?.id, words: '4 beds' }, 'PUT', `/${beds.id}`);
+    expect((await needs()).map(({ question, personId, words, line, day }) => [question, personId, words, line, day])).toEqual([
+      ['must', ola?.id, '4 beds', null, null],
+      ['by', null, 'The lease ends', null, '2026-06-30'],
+      ['paid', null, '', cost, null],
+    ]);
+    const { happenings } = await timeline(id, '?kinds=note');
+    expect(happenings.map(({ text }) => text).sort()).toEqual([
+      'A home must have: “3 beds”, said ola',
+      'A home must have: “4 beds”, said ola',
+      'How it is paid: Monthly cost: up to $2,800, with 20% down at 6.5% over 30 years',
+      'When to move: by Jun 30, 2026, “The lease ends”',
+    ]);
+    expect(happenings[0]?.about).toEqual({ kind: 'needs', id });
+    const { body } = await juno.ask<{ needs: object[] }>('GET', `/api/clients/${id}/people/${ola?.id}/data`);
+    expect(body.needs).toMatchObject([{ question: 'must', words: '4 beds' }]);
+    await juno.good('DELETE', `/api/clients/${id}/needs/${beds.id}`);
+    expect(await needs()).toHaveLength(2);
+  });
+
+  it('says something, of somebody of theirs, and belongs to their agent', async () => {
+    const { people } = bashir;
+    const amara = await juno.fileOf('Amara');
+    const say = (body: object, by = juno) => by.ask('POST', `/api/clients/${bashir.id}/needs`, { question: 'must', ...body });
+    expect((await say({ words: ' ' })).body.message).toBe('Write what they said.');
+    expect((await say({ words: 'x', line: { id: 'a', field: 'Nowhere', is: { atMost: 1 } } })).status).toBe(422);
+    expect((await say({ words: 'x', day: '2026-02-30' })).status).toBe(422);
+    expect((await say({ words: 'x', personId: amara.people[0]?.id })).status).toBe(404);
+    expect((await say({ words: 'x', personId: people[0]?.id }, stack.silas)).status).toBe(404);
+    const mine = await juno.good<ClientNeed>('POST', `/api/clients/${bashir.id}/needs`, { question: 'must', words: 'x' });
+    for (const [way, body] of [
+      ['PUT', { question: 'must', words: 'y' }],
+      ['DELETE', undefined],
+    ] as const)
+      expect((await juno.ask(way, `/api/clients/${amara.id}/needs/${mine.id}`, body)).status).toBe(404);
+    await juno.good('DELETE', `/api/clients/${bashir.id}/needs/${mine.id}`);
+  });
+});
+
 describe('a household’s hours', () => {
   it('move what is due by its alerts, by the clock of its own zone', async () => {
     const dueOf = async (): Promise<string> => (await fileOf(bashir.id)).savedSearches[0]?.alert?.nextDueAt ?? '';
@@ -199,6 +255,102 @@ describe('what a client and their agent write to each other', () => {
     );
     const { id: notTheirs } = await juno.searchOf('Amara');
     expect((await reader.ask('PATCH', `/api/portal/searches/${notTheirs}/alert`, { state: 'stopped' })).status).toBe(404);
+  });
+});
+
+describe('a search that a client would have otherwise', () => {
+  const IN_THE_COUNTY = {
+    type: 'Polygon',
+    coordinates: [[[-66.2, 40.45], [-65.8, 40.45], [-65.8, 40.75], [-66.2, 40.75], [-66.2, 40.45]]],
+  }; // prettier-ignore
+  const up = { lines: [{ id: 'p', field: 'ListPrice', is: { atMost: 480_000 } }], bounds: [] };
+
+  it('is tried by them and sent to their agent, who sees it as their search stands, and answers', async () => {
+    const [search] = bashir.savedSearches as [SavedSearch];
+    const path = `/api/portal/searches/${search.id}`;
+    const tried = await reader.good<WishEffect>('POST', `${path}/wish`, { wish: up, widens: false });
+    expect(tried.changes.map(({ about, after }) => [about, after])).toEqual([['List price', 'up to $480,000']]);
+    const b = (await juno.good<SavedSearch>('GET', `/api/searches/${search.id}`)).document;
+    const wished = { ...b, lines: b.lines.map((line) => (line.id === 'price' ? { ...up.lines[0], id: 'price' } : line)) };
+    const { rows: added } = await juno.good<ComparisonAnswer>('POST', '/api/searches/compare', {
+      a: b,
+      b: wished,
+      part: 'onlyB',
+      limit: 200,
+    });
+    expect(tried.adds).toBeGreaterThan(0);
+    expect(tried.adds).toBe(added.filter((row) => row['InternetEntireListingDisplayYN'] === true).length);
+    expect(tried.drops).toBe(0);
+    // nothing is told by trying
+    expect((await juno.good<Today>('GET', '/api/today')).written).toEqual([]);
+    await reader.good('POST', `${path}/proposals`, { wish: up, widens: false, text: 'Up to 480k would do' });
+    const [written] = (await juno.good<Today>('GET', '/api/today')).written;
+    expect(written).toMatchObject({ person: 'Bashir Odell', text: 'Up to 480k would do', isProposal: true, home: null });
+    const proposal = await juno.good<Proposal>('GET', `/api/clients/${bashir.id}/proposals/${written?.id}`);
+    expect(proposal).toMatchObject({ searchId: search.id, drops: 0, document: wished, changes: tried.changes });
+    expect(proposal.adds).toBeGreaterThanOrEqual(tried.adds);
+    expect((await stack.silas.ask('GET', `/api/clients/${bashir.id}/proposals/${written?.id}`)).status).toBe(404);
+    expect((await juno.good<SavedSearch>('GET', `/api/searches/${search.id}`)).document).toEqual(b);
+    expect((await timeline(bashir.id, '?kinds=message')).happenings[0]).toMatchObject({
+      text: 'Bashir Odell wishes a search changed: “Up to 480k would do”',
+      about: { kind: 'search', id: search.id },
+    });
+    await juno.good('POST', `/api/clients/${bashir.id}/timeline/${written?.id}/answer`, { text: 'Done.' });
+    expect((await reader.good<Portal>('GET', '/api/portal')).written.map(({ text }) => text)).toEqual(
+      expect.arrayContaining(['Up to 480k would do', 'Done.']),
+    );
+    expect((await juno.good<Today>('GET', '/api/today')).written).toEqual([]);
+  });
+
+  it('counts no home by its place that shows no address, and none that may not be shown', async () => {
+    const [search] = bashir.savedSearches as [SavedSearch];
+    const withPlace = { lines: up.lines, bounds: [{ id: 'all', mode: 'in', shape: IN_THE_COUNTY }] };
+    const b = (await juno.good<SavedSearch>('GET', `/api/searches/${search.id}`)).document;
+    const wished = {
+      ...b,
+      bounds: withPlace.bounds,
+      lines: b.lines.map((line) => (line.id === 'price' ? { ...up.lines[0], id: 'price' } : line)),
+    };
+    const { rows: added } = await juno.good<ComparisonAnswer>('POST', '/api/searches/compare', {
+      a: b,
+      b: wished,
+      part: 'onlyB',
+      limit: 200,
+    });
+    const shown = added.filter(
+      (row) => row['InternetEntireListingDisplayYN'] === true && row['InternetAddressDisplayYN'] === true,
+    );
+    const tried = await reader.good<WishEffect>('POST', `/api/portal/searches/${search.id}/wish`, {
+      wish: withPlace,
+      widens: false,
+    });
+    expect(tried.adds).toBe(shown.length);
+    expect(shown.length).toBeLessThan(added.length);
+  });
+
+  it('is a search of theirs, by what clients may know, and has its limits', async () => {
+    const [search] = bashir.savedSearches as [SavedSearch];
+    const ask = (wish: object, id = search.id) => reader.ask('POST', `/api/portal/searches/${id}/wish`, { wish, widens: false });
+    const by = (field: string, is: object) => ({ lines: [{ id: 'a', field, is }], bounds: [] });
+    const { id: notTheirs } = await juno.searchOf('Amara');
+    expect((await ask(up, notTheirs)).status).toBe(404);
+    for (const wish of [
+      by('PrivateRemarks', { words: { anyOf: ['motivated'] } }),
+      by('PostalCode', { anyOf: ['00071'] }),
+      by('Nowhere', { atMost: 1 }),
+    ])
+      expect([(await ask(wish)).status, wish.lines[0]?.field]).toEqual([422, wish.lines[0]?.field]);
+    const many = {
+      lines: Array.from({ length: 21 }, (_, i) => ({ id: `l${i}`, field: 'Baths', is: { atLeast: 1 } })),
+      bounds: [],
+    };
+    expect((await ask(many)).body.message).toBe('A wish has at most 20 lines and 5 areas.');
+    expect(
+      (await stack.browser().ask('POST', `/api/portal/searches/${search.id}/wish`, { wish: up, widens: false })).status,
+    ).toBe(404);
+    expect((await reader.good<{ choices: Record<string, string[]> }>('GET', '/api/portal/words')).choices['City']).toContain(
+      'Wrenfield',
+    );
   });
 });
 

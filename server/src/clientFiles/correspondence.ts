@@ -9,7 +9,7 @@ import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { MailService, toPerson, whyNotWrite } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
+import { FROM_CLIENTS, TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
 
 /** What the agent writes down of a client, and what clients and their agent write to each other. */
 @Injectable()
@@ -49,10 +49,10 @@ export class Correspondence {
     const names = new Map(clients.map(({ id, name }) => [id, name]));
     const rows = await this.database
       .getRepository(TimelineEntryRow)
-      .find({ where: { clientId: In([...names.keys()]), kind: 'fromClient', answeredAt: IsNull() }, order: { at: 'ASC' } });
+      .find({ where: { clientId: In([...names.keys()]), kind: In(FROM_CLIENTS), answeredAt: IsNull() }, order: { at: 'ASC' } });
     const people = new Map((await this.clients.everyoneOf([...names.keys()])).map(({ id, name }) => [id, name]));
     const records = await this.listings.byKeys([...new Set(rows.flatMap(({ about }) => about ?? []))]);
-    return rows.map(({ id, clientId, personId, at, text, about }) => {
+    return rows.map(({ id, clientId, personId, kind, at, text, about }) => {
       const record = about ? records.get(about) : undefined;
       return {
         id,
@@ -62,6 +62,7 @@ export class Correspondence {
         at: at.toISOString(),
         text,
         home: record ? { listingKey: record.ListingKey, address: addressShown(forAudience(record, 'agent')) } : null,
+        isProposal: kind === 'wish',
       };
     });
   }
@@ -72,7 +73,7 @@ export class Correspondence {
     await this.database.transaction(async (manager) => {
       const entry = found(
         await manager.findOne(TimelineEntryRow, {
-          where: { id: entryId, clientId, kind: 'fromClient' },
+          where: { id: entryId, clientId, kind: In(FROM_CLIENTS) },
           lock: { mode: 'pessimistic_write' },
         }),
         'message',

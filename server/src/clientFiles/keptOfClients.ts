@@ -2,6 +2,7 @@
 export const KEPT_OF_CLIENTS = {
   clientId: [
     'drafts',
+    'needs',
     'outbox',
     'people',
     'reactions',
@@ -13,7 +14,7 @@ export const KEPT_OF_CLIENTS = {
     'timeline_entries',
     'visits',
   ],
-  personId: ['links', 'outbox', 'reactions', 'timeline_entries', 'visits'],
+  personId: ['links', 'needs', 'outbox', 'reactions', 'timeline_entries', 'visits'],
   searchId: ['alert_items', 'alerts', 'drafts', 'search_states'],
   shortlistId: ['shortlist_items'],
 } as const;

@@ -21,9 +21,9 @@ const SHOWINGS = {
 } as const;
 /** What of the entries written down stands under which kind. */
 const ENTRIES: Readonly<Partial<Record<HappeningKind, readonly EntryKind[]>>> = {
-  message: ['fromClient', 'toClient'],
+  message: ['fromClient', 'toClient', 'wish'],
   search: ['search', 'alert'],
-  note: ['note', 'call'],
+  note: ['note', 'call', 'need'],
   person: ['person'],
 };
 
@@ -147,19 +147,22 @@ function sayShowing({ id, createdAt, state, listingKey, wish }: ShowingRow, name
   };
 }
 
-function sayEntry({ id, at, kind, text, about, personId }: TimelineEntryRow, names: Names): Happening {
+function sayEntry({ id, at, kind, text, about, personId, clientId }: TimelineEntryRow, names: Names): Happening {
   const isOwn = kind === 'note' || kind === 'call';
   const shown = Object.entries(ENTRIES).find(([, kinds]) => kinds.includes(kind))?.[0] as HappeningKind;
   return { id, at: at.toISOString(), kind: shown, text: said(), about: leadsTo(), isOwn };
 
   function said(): string {
     if (kind === 'fromClient') return `${names.person(personId)} wrote${about ? ` about ${names.home(about)}` : ''}: “${text}”`;
+    if (kind === 'wish') return `${names.person(personId)} wishes a search changed: “${text}”`;
     if (kind === 'toClient') return `You answered ${names.person(personId)}: “${text}”`;
     if (kind === 'call') return `Called${personId ? ` ${names.person(personId)}` : ''}: ${text}`;
+    if (kind === 'need') return personId ? `${text}, said ${names.person(personId)}` : text;
     return personId && kind === 'alert' ? `${text}, by ${names.person(personId)}` : text;
   }
 
   function leadsTo(): Happening['about'] {
+    if (kind === 'need') return { kind: 'needs', id: clientId };
     if (!about) return null;
     return { kind: kind === 'fromClient' ? 'listing' : 'search', id: about };
   }

@@ -121,6 +121,7 @@ export class WholeFiles {
       },
       messages: await rows('outbox', 'createdAt, sentAt, toAddress, subject, kind, state, text'),
       portalVisits: await rows('visits', 'at, listingKey'),
+      needs: await rows('needs', 'saidAt, question, words, line, day'),
       saidOfHomes: await rows('reactions', 'at, listingKey, verdict, note'),
       written: await this.database
         .getRepository(TimelineEntryRow)

@@ -23,7 +23,7 @@ beforeAll(async () => {
   files = await Promise.all(clients.map(({ id }) => juno.good<ClientFile>('GET', `/api/clients/${id}`)));
   const { host, port, user, password, name } = access;
   database = await createConnection({ host, port, user, password, database: name, timezone: 'Z' });
-}, 240_000);
+}, 600_000);
 afterAll(async () => {
   await database.end();
   await stack.stop();

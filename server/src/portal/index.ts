@@ -1,3 +1,4 @@
 export { ReactionRow, VisitRow } from './portal.entity.js';
 export { PortalModule } from './portal.module.js';
 export { PortalService } from './portal.service.js';
+export { PortalGuard, Visitor } from './portal.controller.js';

@@ -56,7 +56,8 @@ export class PortalGuard implements CanActivate {
   }
 }
 
-const Visitor = createParamDecorator(
+/** Whose portal it is. */
+export const Visitor = createParamDecorator(
   (_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Visiting>().personId,
 );
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { FactsToVerify, Portal, PortalCard, PortalHome, Verdict } from '@perambula/contract';
+import type { FactsToVerify, Portal, PortalCard, PortalHome, Verdict, Wish } from '@perambula/contract';
 import { addressShown, forAudience, mayShow, sentenceOf } from '@perambula/core';
 import type { Cadence, ListingRecord } from '@perambula/core';
 import { DataSource, In, IsNull, MoreThan, Not } from 'typeorm';
@@ -18,7 +18,7 @@ import { ToVerify } from '../records/index.js';
 import { SavedSearches, SearchRow } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
 import { ShowingsService } from '../showings/index.js';
-import { TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
+import { FROM_CLIENTS, TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
 import { ReactionRow, VisitRow } from './portal.entity.js';
 
 /** That a household was told of a home, and why. */
@@ -128,23 +128,35 @@ export class PortalService {
   private async written(clientId: string, personId: string): Promise<Portal['written']> {
     const rows = await this.database
       .getRepository(TimelineEntryRow)
-      .find({ where: { clientId, personId, kind: In(['fromClient', 'toClient']) }, order: { at: 'DESC' }, take: MOST_WRITTEN });
+      .find({
+        where: { clientId, personId, kind: In([...FROM_CLIENTS, 'toClient']) },
+        order: { at: 'DESC' },
+        take: MOST_WRITTEN,
+      });
     return rows.reverse().map(({ at, kind, text, about }) => ({
       at: at.toISOString(),
       isByAgent: kind === 'toClient',
       text,
-      listingKey: about,
+      listingKey: kind === 'wish' ? null : about,
     }));
   }
 
-  /** The reader writes to their agent, about a home that they were told of or about anything. */
-  async write(personId: string, text: string, listingKey: string | null): Promise<void> {
+  /** The reader writes to their agent: about a home that they were told of, what a search should be, or anything. */
+  async write(
+    personId: string,
+    text: string,
+    listingKey: string | null,
+    proposal: { readonly searchId: string; readonly wish: Wish } | null = null,
+  ): Promise<void> {
     const { client, agent } = listingKey ? await this.guardTold(personId, listingKey) : await this.clients.person(personId);
     const since = new Date(this.clock.now() - 86_400_000);
-    const today = { clientId: client.id, personId, kind: 'fromClient' as const, at: MoreThan(since) };
+    const today = { clientId: client.id, personId, kind: In(FROM_CLIENTS), at: MoreThan(since) };
     if ((await this.database.getRepository(TimelineEntryRow).countBy(today)) >= MOST_WRITTEN_A_DAY)
       throw new Failure('request.tooMany', `You wrote ${MOST_WRITTEN_A_DAY} times today. Call ${agent.name}: ${agent.phone}.`);
-    await this.entries.add({ clientId: client.id, personId, kind: 'fromClient', text, about: listingKey });
+    const said = proposal
+      ? ({ kind: 'wish', about: proposal.searchId, wish: proposal.wish } as const)
+      : ({ kind: 'fromClient', about: listingKey } as const);
+    await this.entries.add({ clientId: client.id, personId, text, ...said });
     await this.events.say(agent.id, 'visit');
   }
 

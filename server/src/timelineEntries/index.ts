@@ -1,3 +1,3 @@
-export { TimelineEntryRow } from './timeline.entry.entity.js';
+export { FROM_CLIENTS, TimelineEntryRow } from './timeline.entry.entity.js';
 export { TimelineEntries } from './timelineEntries.js';
 export { TimelineEntriesModule } from './timelineEntries.module.js';

@@ -1,5 +1,8 @@
-import type { EntryKind } from '@perambula/contract';
+import type { EntryKind, Wish } from '@perambula/contract';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+/** What clients write to their agent: words, and wishes that a search be changed. */
+export const FROM_CLIENTS: readonly EntryKind[] = ['fromClient', 'wish'];
 
 /** Something that happened in a client's file and stands nowhere else. */
 @Entity('timeline_entries')
@@ -14,6 +17,8 @@ export class TimelineEntryRow {
   /** The search, or the home, that it is about. */
   @Column('varchar', { length: 60, nullable: true }) about: string | null;
   @Column('datetime', { precision: 3 }) at: Date;
+  /** Of a wish: what it would change of the search that it is about. */
+  @Column('json', { nullable: true }) wish: Wish | null;
   /** When the agent answered what a client wrote, or said that it needs no answer. */
   @Column('datetime', { precision: 3, nullable: true }) answeredAt: Date | null;
 }

@@ -37,6 +37,7 @@ describe('query keys', () => {
       'outlook',
       'parcel',
       'preview',
+      'proposals',
       'reach',
       'results',
       'rows',

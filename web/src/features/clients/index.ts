@@ -14,4 +14,5 @@ export {
   usePersonData,
   useWithdrawLinks,
 } from './clients.api.js';
+export { useNeeds, useRemoveNeed, useSayNeed } from './needs.api.js';
 export { NewClient } from './NewClient.js';

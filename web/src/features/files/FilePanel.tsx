@@ -9,6 +9,7 @@ import { AgreementLine } from './AgreementLine.js';
 import { FileMenu } from './FileMenu.js';
 import { HoursLine } from './HoursLine.js';
 import { Learned } from './Learned.js';
+import { NeedsSaid } from './NeedsSaid.js';
 import { People } from './People.js';
 import { classesOf } from '../../shared/classes.js';
 import filesCss from './files.module.css';
@@ -34,6 +35,7 @@ export function FilePanel({ file, searchId }: Props) {
       <AgreementLine file={file} />
       <HoursLine file={file} />
       <People file={file} />
+      <NeedsSaid file={file} />
       <Searches file={file} searchId={searchId} />
       <Learned file={file} />
       <Shortlists file={file} />

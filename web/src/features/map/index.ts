@@ -2,6 +2,8 @@ export { geometryOf, project, shapeOf, unproject } from './boundGeometry.js';
 export { createMap, HOME, isInCounty } from './createMap.js';
 export type { CountyMap } from './createMap.js';
 export { HomesMap } from './HomesMap.js';
+export { loop } from './loop.js';
+export { loopShape } from './loopShape.js';
 export { boundStyle, rulerStyle, sketchStyle } from './mapStyles.js';
 export { keysWithin, marksOf, onlyThose, positionOf } from './marks.js';
 export type { Marks } from './marks.js';

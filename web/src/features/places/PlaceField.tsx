@@ -1,10 +1,10 @@
 import { AutoComplete, Input } from 'antd';
 import { MapPin } from 'lucide-react';
 import { useState } from 'react';
-import { crossingsNamed } from './mapPlaces.rules.js';
-import { useAddresses, useMapAreas, useMapPlaces, useStreets } from './places.api.js';
+import { crossingsNamed, useMapAreas, useMapPlaces, useStreets } from '../namedPlaces/index.js';
+import type { NamedArea, NamedPlace } from '../namedPlaces/index.js';
+import { useAddresses } from './places.api.js';
 import { areaPlace, bestNamed, placeAt } from './places.rules.js';
-import type { NamedArea, NamedPlace } from './places.rules.js';
 
 /** What tells an option from what is typed. */
 const CHOSEN = 'place:';

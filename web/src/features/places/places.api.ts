@@ -1,32 +1,9 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { LonLat, MapFile } from '@perambula/core';
-import { findAddresses, getMapPiece } from '@perambula/contract';
-import { useMemo } from 'react';
+import { findAddresses } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
-import { areasOf, pointsOf, streetsOf } from './mapPlaces.rules.js';
-import type { NamedArea, NamedPlace } from './places.rules.js';
 
-const mapKeys = queryKeys('map', { staleBy: [] }, { file: (file: string) => [file] });
 const addressKeys = queryKeys('addresses', { staleBy: [] }, { sought: (sought: string) => [sought] });
-
-const NONE: MapFile = { features: [] };
-
-function useMapFile(file: 'far' | 'zones'): MapFile {
-  const answer = useQuery({
-    queryKey: mapKeys.file(file),
-    queryFn: () => ask(getMapPiece, { at: { piece: `${file}.geojson` } }),
-    staleTime: Infinity,
-    structuralSharing: false,
-  });
-  return answer.data ?? NONE;
-}
-
-/** The points that the map names: towns, stations and stops, schools, shops, places. */
-export function useMapPlaces(): readonly NamedPlace[] {
-  const far = useMapFile('far');
-  return useMemo(() => pointsOf(far), [far]);
-}
 
 /** Parcels by an address as it is typed, also such as were never listed. */
 export function useAddresses(sought: string) {
@@ -36,16 +13,4 @@ export function useAddresses(sought: string) {
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) => ask(findAddresses, { query: { sought }, signal }),
   });
-}
-
-/** Districts, postal areas and the zones of schools. */
-export function useMapAreas(): readonly NamedArea[] {
-  const zones = useMapFile('zones');
-  return useMemo(() => areasOf(zones), [zones]);
-}
-
-/** The corners of each street, to find where two cross. */
-export function useStreets(): ReadonlyMap<string, readonly LonLat[]> {
-  const far = useMapFile('far');
-  return useMemo(() => streetsOf(far), [far]);
 }

@@ -1,19 +1,6 @@
 import { middleOf } from '@perambula/core';
-import type { DrawnShape, LonLat } from '@perambula/core';
-
-/** A place with its name, to go to or to draw around. */
-export interface NamedPlace {
-  readonly name: string;
-  readonly at: LonLat;
-}
-
-/** An area that bears a name. */
-export interface NamedArea {
-  readonly name: string;
-  /** What it is: a district, a postal area, the zone of a school of some level. */
-  readonly layer: string;
-  readonly shape: DrawnShape;
-}
+import type { LonLat } from '@perambula/core';
+import type { NamedArea, NamedPlace } from '../namedPlaces/index.js';
 
 const MOST_PLACES = 6;
 

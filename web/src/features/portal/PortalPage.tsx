@@ -133,7 +133,7 @@ function PortalHead({
       {searches.map(({ id, name, sentence, cadence, state }) => (
         <p key={id} className={cx('portal-search')}>
           <b>{name}</b>, {state === 'running' ? CADENCE_LABEL[cadence].toLowerCase() : state}. {sentence}{' '}
-          <a href="#how-often">Change how often</a>
+          <a href="#how-often">Change how often</a> or <Link to={`/p/change/${id}`}>what it looks for</Link>
         </p>
       ))}
       {children}

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
   askToSee,
   changeOwnAlert,
@@ -7,21 +7,26 @@ import {
   getPortalCards,
   getPortalHome,
   getToVerify,
+  getWishWords,
   noteVisit,
   openPortal,
+  proposeWish,
   react,
   shareReactions,
   stopFromPortal,
+  tryWish,
   withdrawOwnLinks,
   writeToAgent,
 } from '@perambula/contract';
-import type { AlertState, Portal, Verdict } from '@perambula/contract';
+import type { AlertState, Portal, Verdict, Wish } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
 
 const portalKeys = queryKeys('portal', { staleBy: [] }, { by: (token: string) => [token] });
 const homeKeys = queryKeys('portalHome', { staleBy: [] }, { of: (key: string) => [key] });
 const cardKeys = queryKeys('portalCards', { staleBy: [] }, { of: (keys: readonly string[]) => keys });
+const wordKeys = queryKeys('wishWords', { staleBy: [] });
+const wishKeys = queryKeys('wishes', { staleBy: [] }, { of: (searchId: string, wish: Wish) => [searchId, wish] });
 const toVerifyKeys = queryKeys('toVerify', { staleBy: [] }, { of: (key: string) => [key] });
 
 /** What some homes are, one after the other. */
@@ -100,3 +105,22 @@ export const useChangeAlert = (searchId: string) =>
 export function tellOpened(key: string): void {
   void ask(noteVisit, { at: { key } }).catch(() => undefined);
 }
+
+/** The names of places that a wish in words can use; without them until they are there. */
+export function useWishWords() {
+  return useQuery({ queryKey: wordKeys.all, queryFn: ({ signal }) => ask(getWishWords, { signal }), staleTime: Infinity });
+}
+
+/** What a wish would do to a search, once there is one. */
+export function useWishEffect(searchId: string, wish: Wish | null) {
+  return useQuery({
+    queryKey: wishKeys.of(searchId, wish ?? { wish: { lines: [], bounds: [] }, widens: false }),
+    queryFn: ({ signal }) => ask(tryWish, { at: { id: searchId }, body: wish as Wish, signal }),
+    enabled: wish !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}
+
+export const usePropose = (searchId: string) =>
+  usePortalChange((body: Wish & { text: string }) => ask(proposeWish, { at: { id: searchId }, body }));

@@ -1,5 +1,5 @@
 import type { DrawnShape, LonLat } from '@perambula/core';
-import { enclosedBy, metresPerDegree, selfCrossing, simplified, squareMetresOf } from '@perambula/core';
+import { metresPerDegree, selfCrossing } from '@perambula/core';
 import Feature from 'ol/Feature.js';
 import type MapBrowserEvent from 'ol/MapBrowserEvent.js';
 import { never, primaryAction, shiftKeyOnly } from 'ol/events/condition.js';
@@ -8,8 +8,7 @@ import type { Geometry } from 'ol/geom.js';
 import { DragBox, Draw } from 'ol/interaction.js';
 import Interaction from 'ol/interaction/Interaction.js';
 import type VectorSource from 'ol/source/Vector.js';
-import { shapeOf, sketchStyle, unproject } from '../map/index.js';
-import { loop } from './loop.js';
+import { loop, loopShape, shapeOf, sketchStyle, unproject } from '../map/index.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './pen.module.css';
 
@@ -20,11 +19,6 @@ interface PenEvents {
   /** A sentence about what was refused or mended. */
   readonly onSays: (sentence: string) => void;
 }
-
-/** Metres that a loop drawn by hand is smoothed by at most; 30 feet. */
-const SMOOTHING = 9.144;
-/** Square metres below which a loop was no more than a slip of the hand. */
-const LEAST = 25;
 
 /** Corners by clicks, a loop by a drag, a box by a drag with Shift: whatever it draws is an outline that does not cross itself. */
 export function areaPen(sketch: VectorSource, mode: 'in' | 'out', { onDrawn, onSays }: PenEvents): Interaction[] {
@@ -93,14 +87,6 @@ export function circlePen(mode: 'in' | 'out', usual: number, { onDrawn }: PenEve
     },
   });
   return [draw, click];
-}
-
-/** What a hand has drawn, closed, smoothed and without crossings; null when it goes around nothing. */
-export function loopShape(points: readonly LonLat[]): { readonly shape: DrawnShape | null; readonly mended: boolean } {
-  const ring = simplified([...points, points[0] as LonLat], SMOOTHING);
-  const mended = crossing(ring);
-  const shape: DrawnShape | null = mended ? enclosedBy(ring) : { type: 'Polygon', coordinates: [ring] };
-  return shape && ring.length > 3 && squareMetresOf(shape) > LEAST ? { shape, mended } : { shape: null, mended: false };
 }
 
 function crossing(line: readonly LonLat[]): boolean {

@@ -87,6 +87,7 @@ function KindChip({ kind, isOn, onToggle }: ChipProps) {
 const PATHS = {
   listing: (id: string) => `/listings/${id}`,
   message: (id: string) => `/sent/${id}`,
+  needs: (id: string) => `/clients/${id}/needs`,
   search: (id: string) => `/search/${id}`,
   showing: () => '/showings',
 } as const;

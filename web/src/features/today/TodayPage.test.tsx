@@ -86,6 +86,7 @@ describe('Today', () => {
       person: 'Bashir Odell',
       at: '2026-04-14T11:00:00Z',
       text: 'Is the cellar dry?',
+      isProposal: false,
       home: { listingKey: 'OST1', address: '27 Lantern Ln, Port Ostrey' },
     };
     const { asked } = drawn(<TodayPage />, answers({ written: [said] }, { 'POST clients/c1/timeline/w1/answer': {} }));

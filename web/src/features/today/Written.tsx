@@ -8,13 +8,14 @@ import { useNow } from '../../shared/clock.api.js';
 import { ago } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useAnswerClient } from '../timeline/index.js';
+import { Proposed } from './Proposed.js';
 import ownCss from './Written.module.css';
 
 const cx = classesOf(ownCss);
 
 /** What a client wrote in their portal: answered by e-mail, or noted as needing no answer. */
 export function Written({ written }: { readonly written: WrittenToAgent }) {
-  const { id, clientId, client, person, at, text, home } = written;
+  const { id, clientId, client, person, at, text, home, isProposal } = written;
   const now = useNow();
   const answer = useAnswerClient();
   const [draft, setDraft] = useState<string | null>(null);
@@ -35,7 +36,7 @@ export function Written({ written }: { readonly written: WrittenToAgent }) {
           <Link to={`/clients/${clientId}`} className="strong quiet-link">
             {person}
           </Link>{' '}
-          wrote{' '}
+          {isProposal ? 'wishes a search changed' : 'wrote'}{' '}
           {home && (
             <>
               about <Link to={`/listings/${home.listingKey}`}>{home.address}</Link>{' '}
@@ -44,6 +45,7 @@ export function Written({ written }: { readonly written: WrittenToAgent }) {
           <span className="soft">{ago(at, now)}</span>
         </span>
         <p className={cx('words')}>“{text}”</p>
+        {isProposal && <Proposed written={written} />}
         {draft !== null && (
           <div className={cx('answer')}>
             <Input.TextArea

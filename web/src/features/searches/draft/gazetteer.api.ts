@@ -1,7 +1,7 @@
 import type { Gazetteer } from '@perambula/core';
 import { useMemo } from 'react';
 import { useKeptBounds } from '../../bounds/index.js';
-import { useMapPlaces } from '../../places/index.js';
+import { useMapPlaces } from '../../namedPlaces/index.js';
 import { useChoices } from './searches.api.js';
 
 /** The names that a search in words can use: towns, districts, schools, offices, places on the map, and kept bounds. */

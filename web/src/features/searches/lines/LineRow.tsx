@@ -8,6 +8,7 @@ import { withLine, withoutLine } from './lineEditing.rules.js';
 import { LineMenu } from './LineMenu.js';
 import type { LinesProps } from './linesProps.js';
 import { ValueEditor } from './ValueEditor.js';
+import { WhoAsked } from './WhoAsked.js';
 import { classesOf } from '../../../shared/classes.js';
 import lineCss from '../line.module.css';
 import ownCss from './LineRow.module.css';
@@ -43,6 +44,7 @@ export function LineRow({ line, search, count, most, editing, onEdit, onChange, 
       <div className={cx('line-value')}>
         <LineValue {...{ line, search, label, editing, onEdit, onChange }} />
         {hint && !editing && !tried && <span className={cx('line-hint')}>{hint}</span>}
+        {line.is && !editing && !tried && <WhoAsked line={line} />}
         {tried && <TriedNote onPutBack={() => onTry(null)} onDrop={() => onChange(withoutLine(search, line.id))} />}
         {line.is && <BlankNote line={line} blank={held?.blank ?? 0} onShow={() => onShow('unknown', line.id)} />}
       </div>

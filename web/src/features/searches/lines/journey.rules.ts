@@ -3,7 +3,7 @@ import { travelOf, travelsOf } from '@perambula/core';
 import type { ShownJourney } from '../../searchMap/index.js';
 import { freshId } from '../draft/draft.js';
 import { withLine } from './lineEditing.rules.js';
-import type { NamedPlace } from '../../places/index.js';
+import type { NamedPlace } from '../../namedPlaces/index.js';
 
 /** Minutes that a new journey may take, until others are typed. */
 const USUAL_MINUTES = 20;

@@ -1,6 +1,6 @@
 import type { CountAnswer } from '@perambula/contract';
 import type { Search } from '@perambula/core';
-import type { NamedPlace } from '../../places/index.js';
+import type { NamedPlace } from '../../namedPlaces/index.js';
 
 /** What a click on the map does: draws out a circle, sets corners, or names the place of a journey. */
 export type Pen = 'circle' | 'corners' | 'place' | null;

@@ -3,7 +3,7 @@ import { lengthOf, sayArea, sayDistance, squareMetresOf } from '@perambula/core'
 import { Input, Modal } from 'antd';
 import { useState } from 'react';
 import { onPage } from '../../../shared/onPage.js';
-import { useMapPlaces } from '../../places/index.js';
+import { useMapPlaces } from '../../namedPlaces/index.js';
 import { readCorners, writeCorners } from './corners.rules.js';
 import { classesOf } from '../../../shared/classes.js';
 import ownCss from './CornersEditor.module.css';

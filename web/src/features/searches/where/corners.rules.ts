@@ -1,7 +1,7 @@
 import type { LonLat, Polygon } from '@perambula/core';
 import { selfCrossing } from '@perambula/core';
 import { placeAt, sayPosition } from '../../places/index.js';
-import type { NamedPlace } from '../../places/index.js';
+import type { NamedPlace } from '../../namedPlaces/index.js';
 
 /** What was made of typed corners: a shape, or sentences about why there is none yet. */
 export interface TypedCorners {

@@ -3,7 +3,7 @@ import { METRES_PER_MILE } from '@perambula/core';
 import { useCallback, useMemo, useState } from 'react';
 import type { SpotActions } from '../../searchMap/index.js';
 import { sayPosition } from '../../places/index.js';
-import type { NamedPlace } from '../../places/index.js';
+import type { NamedPlace } from '../../namedPlaces/index.js';
 import { changeDraft, freshId } from '../draft/draft.js';
 import { withJourneyTo } from '../lines/journey.rules.js';
 import type { Pen } from '../lines/linesProps.js';

@@ -1,6 +1,19 @@
 import type { DrawnShape, LonLat, MapFile } from '@perambula/core';
 import { isSameStreet } from '@perambula/core';
-import type { NamedArea, NamedPlace } from './places.rules.js';
+
+/** A place with its name, to go to or to draw around. */
+export interface NamedPlace {
+  readonly name: string;
+  readonly at: LonLat;
+}
+
+/** An area that bears a name. */
+export interface NamedArea {
+  readonly name: string;
+  /** What it is: a district, a postal area, the zone of a school of some level. */
+  readonly layer: string;
+  readonly shape: DrawnShape;
+}
 
 /** Layers of the map whose names people say when they mean a place. */
 const PLACES: ReadonlySet<string> = new Set([

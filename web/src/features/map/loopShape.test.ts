@@ -2,7 +2,7 @@ import { containsDrawn, polygonsOf, selfCrossing } from '@perambula/core';
 import type { DrawnShape, LonLat } from '@perambula/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { loopShape } from './pen.js';
+import { loopShape } from './loopShape.js';
 
 const at = (metres: number, turn: number): LonLat => [
   -66 + (metres / 84_600) * Math.cos(turn),

@@ -1,0 +1,1 @@
+export { NeedsModule } from './needs.module.js';

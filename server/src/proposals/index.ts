@@ -1,0 +1,1 @@
+export { ProposalsModule } from './proposals.module.js';

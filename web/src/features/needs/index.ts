@@ -1,0 +1,1 @@
+export { SAID, saySummary } from './needs.rules.js';
