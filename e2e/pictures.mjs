@@ -38,16 +38,6 @@ await main(async () => {
       .first()
       .waitFor();
   };
-  const line = async (field, value) => {
-    await page.waitForTimeout(500);
-    await page.getByRole('region', { name: 'The search' }).getByRole('paragraph').first().click();
-    await page.keyboard.press('l');
-    await page.getByRole('textbox', { name: 'Find a field' }).fill(field);
-    await page.waitForTimeout(400);
-    await page.keyboard.press('Enter');
-    await page.waitForTimeout(400);
-    await page.keyboard.type(value);
-  };
   const anew = async () => {
     await open('/search');
     await page.waitForTimeout(2000);
@@ -77,20 +67,18 @@ await main(async () => {
   await page.getByText('Both', { exact: true }).click();
   await take('send');
 
-  await anew();
-  await line('beds', '3 or more\n');
-  await line('garage', '2 or more\n');
-  await line('price change', 'down 2% in the last 90 days\n');
-  await page.getByRole('button', { name: 'More about Garage' }).press('Enter');
-  await page.getByRole('menuitem', { name: 'This, or something else …' }).click();
-  await page.getByRole('textbox', { name: 'Find a field' }).fill('stories');
-  await page.waitForTimeout(400);
-  await page.keyboard.press('Enter');
-  await page.getByRole('textbox', { name: 'Stories' }).fill('exactly 1');
-  await page.keyboard.press('Enter');
-  await line('heating', 'heat pump, woo');
-  await take('lines', page, 2000);
-  await page.keyboard.press('Escape');
+  const [first, second] = file.people;
+  const needs = [
+    ['must', first, '3 beds, 1.5 baths, 1300 sq ft'],
+    ['must', second, 'not bank-owned, no short sale'],
+    ['nice', first, 'a garage, a room to draw in'],
+    ['paid', null, 'Lender’s letter for $460,000'],
+  ];
+  for (const [question, person, words] of needs)
+    await call('POST', `clients/${id}/needs`, { question, personId: person?.id ?? null, words });
+  await call('POST', `clients/${id}/needs`, { question: 'by', words: 'Amara’s new post begins', day: '2026-09-10' });
+  await open(`/clients/${id}/needs`);
+  await take('needs');
 
   await anew();
   await typed('houses under 450k within 20 minutes of Ferry Square, 3 beds, not bank-owned');

@@ -174,4 +174,32 @@ describe('forecast', () => {
     expect(much.reason).toContain(String(much.messages.eachMorning));
     expect(much.homesAWeek).toBeCloseTo(200 / (60 / 7), 1);
   });
+  it('says what one line a step wider or narrower would have told, as the search with that line does', () => {
+    let steps = 0;
+    fc.assert(
+      fc.property(lives, (all) => {
+        const { records, changes } = lived(all, TELLABLE);
+        const replay = { tell: TELLABLE, leastPercent: 0, zone: ZONE, hours: HOURS, from: FROM, to: TO, records, changes };
+        const { homes, wider, narrower } = forecast({ ...replay, search });
+        const withPrices = (low: number, high: number): number =>
+          forecast({
+            ...replay,
+            search: {
+              ...search,
+              lines: search.lines.map((line, i) => (i === 0 ? { ...line, is: { between: [low, high] } } : line)),
+            },
+          }).homes;
+        // a tenth of each end, in steps of five and ten thousand
+        const outwards = [withPrices(270_000, 450_000), withPrices(300_000, 495_000)];
+        const inwards = [withPrices(330_000, 450_000), withPrices(300_000, 405_000)];
+        expect(wider?.homes ?? homes).toBe(Math.max(homes, ...outwards));
+        if (narrower) expect(inwards).toContain(narrower.homes);
+        else expect(inwards).toEqual([homes, homes]);
+        if (wider) expect(wider.line).toMatch(/^List price: \$(270,000 to \$450,000|300,000 to \$495,000)$/);
+        steps += Number(wider !== null) + Number(narrower !== null);
+      }),
+      { numRuns: 100 },
+    );
+    expect(steps).toBeGreaterThan(50);
+  });
 });

@@ -32,21 +32,21 @@ const linesOf = (...needs: Need[]): string[] => of(...needs).search.lines.map(sa
 describe('the search that needs make', () => {
   it('asks what must be and what would be nice, each answer on lines of its own, and keeps what the search begins with', () => {
     expect(linesOf(need('must', '3 beds, under 450k'), need('nice', 'a garage'), need('must', 'not bank-owned'))).toEqual([
+      'Status: Active, Coming Soon',
       'Beds: 3 or more',
       'List price: up to $450,000',
       'nice: Garage: 1 space or more',
       'Special listing conditions: not Real Estate Owned',
-      'Status: Active, Coming Soon',
     ]);
   });
 
   it('takes the stricter where two ask the same', () => {
-    expect(linesOf(need('must', '3 beds'), need('must', '4 beds'))[0]).toBe('Beds: 4 or more');
-    expect(linesOf(need('must', 'under 450k'), need('must', 'at most 420k'), need('must', 'over 300k'))[0]).toBe(
+    expect(linesOf(need('must', '3 beds'), need('must', '4 beds'))[1]).toBe('Beds: 4 or more');
+    expect(linesOf(need('must', 'under 450k'), need('must', 'at most 420k'), need('must', 'over 300k'))[1]).toBe(
       'List price: $300,000 to $420,000',
     );
-    expect(linesOf(need('must', 'in Wrenfield or Tansy Hill'), need('must', 'in Tansy Hill'))[0]).toBe('City: Tansy Hill');
-    expect(linesOf(need('must', 'no condos'), need('must', 'no townhouses'))[0]).toMatch(/not Condominium, Townhouse/);
+    expect(linesOf(need('must', 'in Wrenfield or Tansy Hill'), need('must', 'in Tansy Hill'))[1]).toBe('City: Tansy Hill');
+    expect(linesOf(need('must', 'no condos'), need('must', 'no townhouses'))[1]).toMatch(/not Condominium, Townhouse/);
   });
 
   it('names the answers that no home can meet together, and lets both stand', () => {
@@ -95,6 +95,16 @@ describe('the search that needs make', () => {
     const beds: Line = { id: 'x', field: 'Baths', is: { atLeast: 1 } };
     expect(needsBehind(beds, read).map(({ line }) => phraseOf(line))).toEqual(['2 or more']);
     expect(needsBehind({ id: 'y', field: 'BedroomsTotal', is: { atLeast: 1 } }, read)).toEqual([]);
+  });
+
+  it('leaves a line that asks the same as it is, so that it counts as no change', () => {
+    const from: Search = {
+      ...START,
+      lines: [{ id: 'beds', field: 'BedroomsTotal', is: { atLeast: 3 }, blanks: 'pass' }, ...START.lines],
+    };
+    expect(searchOfNeeds([need('must', '3 beds')], from, GAZETTEER, TIME).search).toEqual(from);
+    const { search } = searchOfNeeds([need('must', '4 beds, 2 baths')], from, GAZETTEER, TIME);
+    expect(search.lines.map(({ id }) => id).slice(0, 2)).toEqual(['beds', 'status']);
   });
 
   it('is a search that can be read, whatever is said', () => {

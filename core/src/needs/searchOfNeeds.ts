@@ -1,5 +1,6 @@
 import type { Bound, FieldLine, Is, Line, Scalar, Search } from '../search/document.js';
 import { EMPTY_SEARCH, isEither } from '../search/document.js';
+import { withLines, withOwnIds } from '../search/withLines.js';
 import { travelOf } from '../roads/travel.js';
 import { readSpoken } from '../spoken/readSpoken.js';
 import type { Gazetteer } from '../spoken/matcher.js';
@@ -84,11 +85,14 @@ export function searchOfNeeds(needs: readonly Need[], from: Search, gazetteer: G
     }
   const kinds = [...new Set(read.flatMap(({ kinds: each }) => each ?? []))];
   const bounds = [...from.bounds, ...read.flatMap(({ bounds: each }) => each)];
-  const kept = from.lines.filter((line) => isEither(line) || !asked.some((each) => isOfOneThing(each.line, line)));
   const search = {
     ...from,
     kinds: kinds.length > 0 ? kinds : from.kinds,
-    lines: withOwnIds([...asked.map(({ line }) => line), ...kept]),
+    lines: withLines(
+      from.lines,
+      asked.map(({ line }) => line),
+      isOfOneThing,
+    ),
     bounds: withOwnIds(bounds.filter((bound, i) => bounds.findIndex((each) => sameBound(each, bound)) === i)),
   };
   return { search, read, clashes };
@@ -146,14 +150,4 @@ function rangeOf(is: Is): { readonly low: Scalar | null; readonly high: Scalar |
 function later(a: Scalar | null, b: Scalar | null, way: 1 | -1): Scalar | null {
   if (a === null || b === null) return a ?? b;
   return (way === 1 ? a >= b : a <= b) ? a : b;
-}
-
-function withOwnIds<T extends { readonly id: string }>(items: readonly T[]): T[] {
-  const taken = new Set<string>();
-  return items.map((item) => {
-    let id = item.id;
-    for (let n = 2; taken.has(id); n++) id = `${item.id}-${n}`;
-    taken.add(id);
-    return { ...item, id };
-  });
 }

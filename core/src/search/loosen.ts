@@ -38,6 +38,23 @@ export function loosen(line: Line, lost: readonly number[]): Loosening | null {
   return best ? { line: line.id, ...best } : null;
 }
 
+/** A line with each of its limits moved by a tenth, or by one where it counts: outwards, or inwards; none where it has no limit. */
+export function oneStep(line: Line, way: 'wider' | 'narrower'): FieldLine[] {
+  if (isEither(line)) return [];
+  const field = fieldOf(line.field) as Field;
+  if (field.type !== 'number' && field.type !== 'money') return [];
+  return (['low', 'high'] as const).flatMap((end) =>
+    limit(line, end).flatMap((from) => {
+      const { step, most } = stepsOf(from, field);
+      const outwards = end === 'high' ? 1 : -1;
+      const to = Math.round((from + (way === 'wider' ? outwards : -outwards) * most * step) * 10_000) / 10_000;
+      const is = moved(line.is, end, to);
+      const isRange = !('between' in is) || is.between[0] <= is.between[1];
+      return to > 0 && isRange ? [{ ...line, is }] : [];
+    }),
+  );
+}
+
 function limit({ is }: FieldLine, end: 'low' | 'high'): number[] {
   if ('between' in is) return [Number(is.between[end === 'low' ? 0 : 1])];
   if (end === 'low' && 'atLeast' in is) return [Number(is.atLeast)];

@@ -45,6 +45,11 @@ describe('a search as a client wishes it', () => {
     const { wish } = readWish('within 20 minutes of Ferry Square, within half a mile of Ferry Square', GAZETTEER, TIME);
     const wished = withWish(SEARCH, wish, false);
     expect(wished.bounds).toHaveLength(2);
+    // no home lies in a town by name and in an area somewhere else
+    expect(wished.lines.some((line) => 'field' in line && line.field === 'City')).toBe(false);
+    expect(said('Mallow Green too, within half a mile of Ferry Square').changes).toContain(
+      'City: Wrenfield → Wrenfield, Mallow Green',
+    );
     expect(wished.lines.at(-1)).toMatchObject({ field: 'Minutes', is: { atMost: 20 } });
     expect(readSearch(JSON.parse(JSON.stringify(wished)))).toEqual(wished);
     // and the same once more

@@ -1,8 +1,9 @@
 import { FIELDS } from '../listing/fields.js';
 import { differencesOf } from './difference.js';
 import type { Difference } from './difference.js';
-import type { Bound, FieldLine, Is, Line, Search } from './document.js';
+import type { FieldLine, Is, Line, Search } from './document.js';
 import { isEither, linesOfMember } from './document.js';
+import { withLines, withOwnIds } from './withLines.js';
 
 /** Computed from what clients may know: they may wish by it, too. */
 const COMPUTED: ReadonlySet<string> = new Set([
@@ -18,6 +19,8 @@ const COMPUTED: ReadonlySet<string> = new Set([
   'PricePerAcre',
   'Minutes',
 ]);
+/** Places by their names: they give way to an area that is drawn, for no home would lie in both. */
+const PLACES_BY_NAME: ReadonlySet<string> = new Set(['City', 'SubdivisionName', 'PostalCode', 'CountyOrParish']);
 /** What a seller can withhold, and so nobody else finds homes by. */
 const WITHHELD = /^(Unparsed|Street|Unit|Building|Postal|Latitude|Longitude)/;
 
@@ -34,34 +37,19 @@ export function notToWishBy({ lines }: Pick<Search, 'lines'>): Line[] {
 
 /**
  * A search as somebody wishes it: what they say of a field takes the place of its lines, and areas that they name or draw
- * come to those that it has.
+ * come to those that it has, and take the place of places by name.
  *
  * @param widens  whether places and kinds that they name come to those asked for, as in "Wrenfield too"
  */
 export function withWish(search: Search, wish: Pick<Search, 'lines' | 'bounds'>, widens: boolean): Search {
-  const lines = wish.lines.map((line) => (widens ? widened(line, search) : line));
-  const isSaid = (line: Line): boolean => !isEither(line) && wish.lines.some((each) => isOfOne(each, line));
-  const taken = new Set([...search.lines, ...search.bounds].map(({ id }) => id));
-  const own = <T extends { readonly id: string }>(item: T): T => {
-    let n = 1;
-    while (taken.has(`wish${n}`)) n++;
-    taken.add(`wish${n}`);
-    return { ...item, id: `wish${n}` };
-  };
+  const isDrawn = wish.bounds.some(({ mode }) => mode === 'in');
+  const said = wish.lines.map((line) => (widens ? widened(line, search) : line));
+  const stays = (line: Line): boolean =>
+    !isDrawn || isEither(line) || !PLACES_BY_NAME.has(line.field) || said.some((each) => isOfOne(each, line));
   return {
     ...search,
-    // a line keeps its place in the search
-    lines: [
-      ...search.lines.flatMap((line) => {
-        if (!isSaid(line)) return [line];
-        const first = search.lines.find((each) => isOfOne(each, line)) === line;
-        return first
-          ? lines.filter((each) => isOfOne(each, line)).map((each, i) => (i === 0 ? { ...each, id: line.id } : own(each)))
-          : [];
-      }),
-      ...lines.filter((line) => !search.lines.some((each) => isOfOne(each, line))).map(own),
-    ],
-    bounds: [...search.bounds, ...wish.bounds.map((bound): Bound => own(bound))],
+    lines: withLines(search.lines.filter(stays), said, isOfOne),
+    bounds: withOwnIds([...search.bounds, ...wish.bounds]),
   };
 }
 

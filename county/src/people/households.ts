@@ -201,9 +201,9 @@ export const HOUSEHOLDS: readonly Household[] = [
         ...person('Abena Tarrow', '555-0172', { ...EAGER, shares: true }, [OLD, SMALL_GARDEN]),
         wouldChange: {
           from: 20,
-          text: 'Could we see condos too?',
-          wish: { lines: [{ id: 'kind', field: 'PropertySubType', is: { anyOf: ['Condominium'] } }], bounds: [] },
-          widens: true,
+          text: 'Up to 600k, if it is built before 1950',
+          wish: { lines: [upTo(600_000), { id: 'built', field: 'YearBuilt', is: { atMost: 1949 } }], bounds: [] },
+          widens: false,
         },
       },
     ],
@@ -248,7 +248,7 @@ export const HOUSEHOLDS: readonly Household[] = [
       {
         ...person('Linnea Faraday', '555-0175', EAGER, [ROOM, SEWERED, NO_POOL]),
         wouldChange: {
-          from: 26,
+          from: 20,
           text: 'Up to 540k, and Mallow Green too, if it has a bedroom on the main floor',
           wish: {
             lines: [upTo(540_000), towns('Mallow Green'), { id: 'main', field: 'MainLevelBedrooms', is: { atLeast: 1 } }],
@@ -292,7 +292,20 @@ export const HOUSEHOLDS: readonly Household[] = [
     cameBefore: 3,
     notes: '',
     agreed: false,
-    people: [person('Tamsin Orrell', '555-0183', EAGER, [GARAGE])],
+    people: [
+      {
+        ...person('Tamsin Orrell', '555-0183', EAGER, [GARAGE]),
+        wouldChange: {
+          from: 3.2,
+          text: 'Quillon Beach too, and up to 560k with a garage',
+          wish: {
+            lines: [towns('Quillon Beach'), upTo(560_000), { id: 'garage', field: 'GarageSpaces', is: { atLeast: 1 } }],
+            bounds: [],
+          },
+          widens: true,
+        },
+      },
+    ],
     search: {
       name: 'A house with a view of the sea',
       document: searchOf([HOUSES, upTo(520_000), beds(3), towns('Lantern Point', 'Port Ostrey', 'Sedge Ferry')]),

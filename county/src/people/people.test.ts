@@ -109,7 +109,7 @@ describe('the county’s people', () => {
     const county = people();
     for (let day = 0; day < 40; day++) await county.receive(mail(MORNING + day * DAY, LINKS), ['linnea@faraday.example']);
     const said = (): string[] => asked.filter((each) => each.startsWith('POST /api/portal/searches/S1/proposals'));
-    await county.live(MORNING + 25 * DAY);
+    await county.live(MORNING + 19 * DAY);
     expect(said()).toEqual([]);
     await county.live(MORNING + 42 * DAY);
     expect(said()).toHaveLength(1);

@@ -5,6 +5,25 @@ import ownCss from './HowOften.module.css';
 
 const cx = classesOf(ownCss);
 
+/** What one line a step wider, or narrower, would have told instead. */
+function Steps({ forecast: { homes, wider, narrower } }: Pick<AlertPreview, 'forecast'>) {
+  if (!wider && !narrower) return null;
+  return (
+    <ul className={cx('steps')}>
+      {wider && (
+        <li>
+          One step wider, <b>{wider.line}</b>: {wider.homes} homes instead of {homes}.
+        </li>
+      )}
+      {narrower && (
+        <li>
+          One step narrower, <b>{narrower.line}</b>: {narrower.homes} instead of {homes}.
+        </li>
+      )}
+    </ul>
+  );
+}
+
 /** The cadences, with how many messages each would have sent lately, and the one that fits. */
 export function HowOften({
   preview,
@@ -43,6 +62,7 @@ export function HowOften({
       <p className={cx('why')}>
         <b>{CADENCE_LABEL[forecast.recommended]} fits.</b> {forecast.reason}
       </p>
+      <Steps forecast={forecast} />
     </>
   );
 }

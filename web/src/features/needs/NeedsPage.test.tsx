@@ -116,6 +116,6 @@ describe('the talk on what they need', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Begin a search with these' }));
     const { clientId, searchId, document } = useDraft.getState();
     expect({ clientId, searchId }).toEqual({ clientId: 'c1', searchId: null });
-    expect(document.lines.map((line) => 'field' in line && line.field)).toEqual(['BedroomsTotal', 'Status']);
+    expect(document.lines.map((line) => 'field' in line && line.field)).toEqual(['Status', 'BedroomsTotal']);
   });
 });

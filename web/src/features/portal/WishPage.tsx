@@ -135,7 +135,7 @@ function Where({ areas, onAreas }: WhereProps) {
         bounds={bounds}
         onDrawn={(shape) => onAreas([...areas, shape])}
       />
-      <p className="soft">Draw round where you would live, too. Two fingers move the map.</p>
+      <p className="soft">Draw round where you would live. Two fingers move the map.</p>
       {areas.length > 0 && (
         <button type="button" className={cx('portal-link')} onClick={() => onAreas(areas.slice(0, -1))}>
           Take back the {areas.length > 1 ? 'last area' : 'area'}
@@ -161,7 +161,7 @@ function WhatItDoes({ read: { unread }, effect, isCounting, error }: EffectProps
           <ul>
             {effect.changes.map(({ about, before, after }) => (
               <li key={`${about} ${after}`}>
-                {about}: <b>{after ?? 'any'}</b> {before && <span className="soft">now {before}</span>}
+                {about}: <b>{after ?? 'any'}</b> {before && <span className="soft">(now {before})</span>}
               </li>
             ))}
           </ul>

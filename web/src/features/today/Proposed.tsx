@@ -33,7 +33,7 @@ export function Proposed({ written: { id, clientId } }: { readonly written: Writ
       <ul>
         {changes.map(({ about, before, after }) => (
           <li key={`${about} ${after}`}>
-            {about}: <b>{after ?? 'any'}</b> {before && <span className="soft">now {before}</span>}
+            {about}: <b>{after ?? 'any'}</b> {before && <span className="soft">(now {before})</span>}
           </li>
         ))}
       </ul>
