@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { Agent, expectAccessible, found, homesOn, mapOn, rowsOn, sentenceOn, watch } from './driver.js';
+import { Agent, expectAccessible, found, homesOn, mapOn, rowsOn, run, sentenceOn, watch } from './driver.js';
 
 /** A line is chosen by a few letters of its name, typed, and done with Enter. */
 async function typeLine(page: Page, letters: string, label: string, value: string): Promise<void> {
@@ -57,6 +57,37 @@ test('a search is built, changed and saved by the keyboard alone', async ({ page
   await page.keyboard.press('Enter');
   await expect(page.getByText('Saved among your own searches.')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'By keyboard' })).toBeVisible();
+  fine();
+});
+
+test('what a client needs is asked, becomes a search, and says there who asked for it, by the keyboard alone', async ({
+  page,
+}) => {
+  const agent = new Agent(page);
+  const fine = watch(page);
+  await agent.signIn();
+  const clients = (await (await page.request.get(`${run.web}/api/clients`)).json()) as { id: string; name: string }[];
+  await agent.open(`/clients/${clients.find(({ name }) => name.startsWith('Rowan'))?.id}`);
+  await page.getByRole('link', { name: 'Ask them' }).press('Enter');
+  const asked = (question: string) => page.getByRole('region', { name: question });
+  const say = async (question: string, words: string): Promise<void> => {
+    await asked(question).getByRole('textbox').focus();
+    await page.keyboard.type(words);
+    await page.keyboard.press('Enter');
+    await expect(asked(question).getByRole('listitem').filter({ hasText: words })).toBeVisible();
+  };
+  await say('What must it have?', '2 beds, under 500k');
+  await say('What must it have?', 'houses, a kind neighbour');
+  await say('What would be nice?', 'a garage');
+  await expect(asked('What must it have?')).toContainText('no listing tells: “kind neighbour”; kept as a note');
+  const makes = page.getByRole('complementary', { name: 'What it makes' });
+  await expect(makes).toContainText(/[\d,]+ fit/);
+  const fit = (await makes.getByText(/fit ·/).innerText()).split(' ')[0];
+  await expectAccessible(page);
+  await makes.getByRole('button', { name: 'Begin a search with these' }).press('Enter');
+  await expect(sentenceOn(page)).toContainText('Houses; active, coming soon; 2 beds or more; up to $500,000. Would be nice: garage');
+  expect((await agent.count('fit')).toLocaleString('en-US')).toBe(fit);
+  await expect(agent.line('Beds')).toContainText('Rowan asked for it');
   fine();
 });
 

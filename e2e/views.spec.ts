@@ -186,6 +186,7 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
     '/today',
     '/clients',
     `/clients/${ofClient?.clientId}`,
+    `/clients/${ofClient?.clientId}/needs`,
     `/clients/${ofClient?.clientId}/alerts/${ofClient?.id}`,
     `/shortlists/${shortlist?.id}`,
     `/send?to=${ofClient?.clientId}&homes=${shortlist?.items.map(({ listingKey }) => listingKey).join(',')}`,

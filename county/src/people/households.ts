@@ -155,7 +155,20 @@ export const HOUSEHOLDS: readonly Household[] = [
       goes(0, 'Works at the harbor', 'Ferry Square', [-520, 1050], '09:00', 30),
     ],
     agreed: true,
-    people: [person('Bashir Odell', '555-0163', EAGER, [NOT_OLD, LOW_FEE])],
+    people: [
+      {
+        ...person('Bashir Odell', '555-0163', EAGER, [NOT_OLD, LOW_FEE]),
+        wouldChange: {
+          from: 65,
+          text: 'Wrenfield too, and up to 395k if the fee is under 300',
+          wish: {
+            lines: [towns('Wrenfield'), upTo(395_000), { id: 'fee', field: 'FeePerMonth', is: { atMost: 300 } }],
+            bounds: [],
+          },
+          widens: true,
+        },
+      },
+    ],
     search: {
       name: 'First home near the line',
       document: searchOf([upTo(380_000), beds(2), towns('Port Ostrey', 'Sedge Ferry', 'Mallow Green')]),
@@ -296,7 +309,7 @@ export const HOUSEHOLDS: readonly Household[] = [
       {
         ...person('Tamsin Orrell', '555-0183', EAGER, [GARAGE]),
         wouldChange: {
-          from: 3.2,
+          from: 2.5,
           text: 'Quillon Beach too, and up to 560k with a garage',
           wish: {
             lines: [towns('Quillon Beach'), upTo(560_000), { id: 'garage', field: 'GarageSpaces', is: { atLeast: 1 } }],
