@@ -55,6 +55,27 @@ export interface AlertPreview {
 
 export const previewAlert = post('searches/:id/alert/preview').takes<AlertSettings>().gives<AlertPreview>();
 
+/** Homes and messages a week. */
+interface Weekly {
+  readonly homes: number;
+  readonly messages: number;
+}
+
+/** How a forecast did: what the sixty days before a moment let expect, and what came since; the first message is not counted. */
+export interface ForecastDid {
+  /** ISO 8601: when the alert began, or sixty days ago. */
+  readonly since: string;
+  readonly expected: Weekly;
+  readonly came: Weekly;
+}
+
+/** Null for an alert that does not run, or has not for two weeks. */
+export interface ForecastAnswer {
+  readonly did: ForecastDid | null;
+}
+
+export const getForecast = get('searches/:id/alert/forecast').gives<ForecastAnswer>();
+
 export const startAlert = put('searches/:id/alert').takes<AlertSettings>().gives<AlertState>();
 
 /** `until`: when a paused one runs again by itself. */

@@ -1,6 +1,6 @@
 export type { Cadence, Hours } from './alerts/cadence.js';
 export { CADENCES, CADENCE_LABEL, nextDue, USUAL_QUIET } from './alerts/cadence.js';
-export type { ListingChange, Tellable } from './alerts/change.js';
+export type { ListingChange, Tellable, ToldNews } from './alerts/change.js';
 export { TELLABLE, TELLABLE_LABEL, tellableOf, tellsChange } from './alerts/change.js';
 export type { Forecast } from './alerts/forecast.js';
 export { forecast } from './alerts/forecast.js';

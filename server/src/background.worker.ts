@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { workerData } from 'node:worker_threads';
 import { NestFactory } from '@nestjs/core';
 import type { Type } from '@nestjs/common';
-import { AlertsService } from './alerts/index.js';
+import { AlertsService, Forecasts } from './alerts/index.js';
 import { AppModule } from './app.module.js';
 import { ChoicesService } from './choices/index.js';
 import { askingFor } from './common/requestBudget.js';
@@ -28,6 +28,7 @@ const BEGUN_MS = 10_000;
 /** The services whose methods the desk may be asked for. */
 const AT_THE_DESK: readonly Type<unknown>[] = [
   AlertsService,
+  Forecasts,
   Bounces,
   ChoicesService,
   CompHomes,

@@ -1,5 +1,5 @@
 import { Body, Controller, Get, Header, HttpCode, Param, Patch, Post, Put, Query, Res, UseGuards } from '@nestjs/common';
-import type { AddedHomes, AlertPreview, AlertState, HeldHome } from '@perambula/contract';
+import type { AddedHomes, AlertPreview, AlertState, ForecastAnswer, HeldHome } from '@perambula/contract';
 import type { Response } from 'express';
 import { LETTER_POLICY, toRead } from '../mail/index.js';
 import { Desk } from '../desk/index.js';
@@ -7,6 +7,7 @@ import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { AlertsService } from './alerts.service.js';
 import { AlertBody, AlertStateBody, HeldHomeBody, LetterQuery, PassBody } from './dto/bodies.js';
+import { Forecasts } from './forecasts.js';
 import { HeldMessages } from './heldMessages.js';
 
 const FIRST_ADDED = 3;
@@ -24,6 +25,11 @@ export class AlertsController {
   @HttpCode(200)
   preview(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: AlertBody): Promise<AlertPreview> {
     return this.desk.run('page', 'how much happened to homes alike', AlertsService, 'preview', agent, id, body);
+  }
+
+  @Get('searches/:id/alert/forecast')
+  forecast(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<ForecastAnswer> {
+    return this.desk.run('page', 'how much happened to homes alike', Forecasts, 'did', agent.id, id);
   }
 
   @Get('searches/:id/alert/letter')

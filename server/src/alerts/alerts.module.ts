@@ -11,6 +11,7 @@ import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { AlertsController } from './alerts.controller.js';
 import { AlertsService } from './alerts.service.js';
 import { Digests } from './digests.js';
+import { Forecasts } from './forecasts.js';
 import { HeldMessages } from './heldMessages.js';
 import { Matcher } from './matcher.js';
 
@@ -27,7 +28,7 @@ import { Matcher } from './matcher.js';
     TimelineEntriesModule,
   ],
   controllers: [AlertsController],
-  providers: [AlertsService, Digests, HeldMessages, Matcher],
-  exports: [AlertsService, Digests, Matcher],
+  providers: [AlertsService, Digests, Forecasts, HeldMessages, Matcher],
+  exports: [AlertsService, Digests, Forecasts, Matcher],
 })
 export class AlertsModule {}

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AlertPreview, AlertSettings, AlertState } from '@perambula/contract';
-import { addressShown, CADENCE_LABEL, fits, forAudience, forecast, mayShow, nextDue, tellableOf } from '@perambula/core';
+import { addressShown, CADENCE_LABEL, fits, forAudience, mayShow, nextDue, tellableOf } from '@perambula/core';
 import type { Cadence, ListingRecord } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
@@ -19,9 +19,11 @@ import { TimelineEntries } from '../timelineEntries/index.js';
 import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
 import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
 import type { DigestItem } from './digests.js';
+import { Forecasts } from './forecasts.js';
 import { insertOnce, whyOf } from './matcher.js';
 
-const FORECAST_DAYS = 60;
+/** A later message is shown with news of so many days. */
+const LATE_DAYS = 60;
 /** A later message tells about so many homes. */
 const HOMES_OF_LATER = 2;
 
@@ -35,6 +37,7 @@ export class AlertsService {
     private readonly searches: SavedSearches,
     private readonly listings: ListingsService,
     private readonly digests: Digests,
+    private readonly forecasts: Forecasts,
     private readonly entries: TimelineEntries,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
@@ -42,23 +45,10 @@ export class AlertsService {
   /** To whom and with what subject the first message would go, and what the past sixty days would have sent. */
   async preview(agent: AgentRow, searchId: string, settings: AlertSettings): Promise<AlertPreview> {
     const search = await this.searches.own(agent.id, searchId);
-    const { now, zone } = this.clock.time();
-    const from = now - FORECAST_DAYS * 86_400_000;
-    const records = await this.listings.aliveSince(new Date(from));
-    const changes = await this.listings.changesFrom(new Date(from), true);
     const fit = this.fitting(search, await this.listings.inReach([search.document]));
     const told = this.told(fit);
     return {
-      forecast: forecast({
-        ...settings,
-        search: search.document,
-        zone,
-        hours: await this.digests.hoursOf(this.database.manager, search),
-        from,
-        to: now,
-        records,
-        changes,
-      }),
+      forecast: await this.forecasts.before(this.clock.now(), search, settings),
       to: search.clientId ? await this.clients.addressees(search.clientId) : [],
       subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
       homes: told.length,
@@ -82,7 +72,7 @@ export class AlertsService {
   /** Of homes that fit, those of which there was news last, as a later message tells it. */
   private async lately(fitting: readonly ListingRecord[]): Promise<DigestItem[]> {
     const records = new Map(fitting.filter((record) => mayShow(record, 'message')).map((record) => [record.ListingKey, record]));
-    const changes = await this.listings.changesFrom(new Date(this.clock.now() - FORECAST_DAYS * 86_400_000), true);
+    const changes = await this.listings.changesFrom(new Date(this.clock.now() - LATE_DAYS * 86_400_000), true);
     const homes = new Map<string, DigestItem>();
     for (const change of changes.toSorted((a, b) => b.at - a.at)) {
       const [kind, record] = [tellableOf(change), records.get(change.ListingKey)];

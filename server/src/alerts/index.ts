@@ -1,5 +1,6 @@
 export { AlertItemRow } from './alert.entity.js';
 export { AlertsModule } from './alerts.module.js';
+export { Forecasts } from './forecasts.js';
 export { AlertsService } from './alerts.service.js';
 export { Digests } from './digests.js';
 export { Matcher } from './matcher.js';

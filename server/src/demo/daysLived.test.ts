@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ClientFile, ClientSummary, Showing, Today } from '@perambula/contract';
+import type { ClientFile, ClientNeed, ClientSummary, ForecastAnswer, Showing, Today } from '@perambula/contract';
 import { createConnection } from 'mysql2/promise';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -81,6 +81,36 @@ describe('a demo that has been lived in for thirty days', () => {
     const counts = Object.fromEntries(kinds.map(({ kind, n }) => [kind, Number(n)]));
     expect(counts['fromClient']).toBeGreaterThan(1);
     expect(counts['toClient']).toBeGreaterThan(1);
+  });
+
+  it('has what people said that they need, and how some would have their searches', async () => {
+    const needs = await juno.good<ClientNeed[]>('GET', `/api/clients/${fileOf('Amara').id}/needs`);
+    const teo = personOf('Teo Lindqvist')?.id;
+    expect(needs.some(({ question, personId }) => question === 'place' && personId === teo)).toBe(true);
+    const wishes = await rowsOf<{ text: string }>("SELECT text FROM timeline_entries WHERE kind = 'wish'");
+    expect(wishes.map(({ text }) => text)).toContain('Up to 540k, and Mallow Green too, if it has a bedroom on the main floor');
+  });
+
+  it('says how the forecast of an alert did: what came is what was sent since', async () => {
+    const [search] = fileOf('Bashir').savedSearches;
+    const { did } = await juno.good<ForecastAnswer>('GET', `/api/searches/${search?.id}/alert/forecast`);
+    const since = did?.since ?? '';
+    const [alert] = await rowsOf<{ startedAt: Date }>('SELECT startedAt FROM alerts WHERE searchId = ?', [search?.id]);
+    expect(since).toBe(alert?.startedAt.toISOString());
+    // by the mail that he got, but for the first message
+    const mail = await rowsOf<{ createdAt: Date }>(
+      "SELECT createdAt FROM outbox WHERE toAddress = 'bashir@odell.example' AND kind = 'digest' AND createdAt > ? ORDER BY createdAt",
+      [new Date(since)],
+    );
+    const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
+    const weeks = (Date.parse(now) - Date.parse(since)) / (7 * 86_400_000);
+    expect(did?.came.messages).toBeCloseTo((mail.length - 1) / weeks, 0);
+    expect(did?.came.messages).toBeGreaterThan(1);
+    expect(did?.expected.messages).toBeGreaterThan(1);
+    // the market was the same, so that it did not come otherwise by half
+    expect(Math.abs((did?.came.homes ?? 0) / (did?.expected.homes ?? 1) - 1)).toBeLessThan(0.5);
+    const none = await juno.good<ForecastAnswer>('GET', `/api/searches/${fileOf('Amara').savedSearches[0]?.id}/alert/forecast`);
+    expect(none.did).toBeNull();
   });
 
   it('writes to nobody who stopped, and says whose address fails', async () => {

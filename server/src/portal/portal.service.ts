@@ -126,13 +126,11 @@ export class PortalService {
 
   /** What somebody and their agent wrote to each other, the oldest first. */
   private async written(clientId: string, personId: string): Promise<Portal['written']> {
-    const rows = await this.database
-      .getRepository(TimelineEntryRow)
-      .find({
-        where: { clientId, personId, kind: In([...FROM_CLIENTS, 'toClient']) },
-        order: { at: 'DESC' },
-        take: MOST_WRITTEN,
-      });
+    const rows = await this.database.getRepository(TimelineEntryRow).find({
+      where: { clientId, personId, kind: In([...FROM_CLIENTS, 'toClient']) },
+      order: { at: 'DESC' },
+      take: MOST_WRITTEN,
+    });
     return rows.reverse().map(({ at, kind, text, about }) => ({
       at: at.toISOString(),
       isByAgent: kind === 'toClient',

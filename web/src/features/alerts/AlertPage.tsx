@@ -66,7 +66,9 @@ function Editor({ search }: { readonly search: SavedSearch }) {
       <LetterSheet search={search} settings={settings} preview={preview} onChange={set} />
       <aside className={cx('how')} aria-label="How often and what">
         <h2>How often</h2>
-        {preview.data && <HowOften preview={preview.data} settings={settings} onChoose={(cadence) => set({ cadence })} />}
+        {preview.data && (
+          <HowOften searchId={search.id} preview={preview.data} settings={settings} onChoose={(cadence) => set({ cadence })} />
+        )}
         <WhatToTell news={settings} onChange={set} />
         {!alert && <Beginning newsOnly={settings.newsOnly} onChange={(newsOnly) => set({ newsOnly })} />}
         <BeforeItGoes settings={settings} onChange={set} />

@@ -1,6 +1,8 @@
 import type { AlertPreview, AlertSettings } from '@perambula/contract';
 import { CADENCE_LABEL, CADENCES } from '@perambula/core';
 import { classesOf } from '../../shared/classes.js';
+import { day } from '../../shared/format.js';
+import { useForecast } from './alerts.api.js';
 import ownCss from './HowOften.module.css';
 
 const cx = classesOf(ownCss);
@@ -24,12 +26,27 @@ function Steps({ forecast: { homes, wider, narrower } }: Pick<AlertPreview, 'for
   );
 }
 
+/** What was to be expected of a running alert, beside what came. */
+function HowItDid({ searchId }: { readonly searchId: string }) {
+  const did = useForecast(searchId).data?.did;
+  if (!did) return null;
+  const { since, expected, came } = did;
+  return (
+    <p className={cx('did')}>
+      <b>How the forecast did.</b> On {day(since)} it was {expected.homes} homes a week in {expected.messages} messages; since
+      then it was {came.homes} in {came.messages}.
+    </p>
+  );
+}
+
 /** The cadences, with how many messages each would have sent lately, and the one that fits. */
 export function HowOften({
+  searchId,
   preview,
   settings,
   onChoose,
 }: {
+  readonly searchId: string;
   readonly preview: AlertPreview;
   readonly settings: AlertSettings;
   readonly onChoose: (cadence: AlertSettings['cadence']) => void;
@@ -63,6 +80,7 @@ export function HowOften({
         <b>{CADENCE_LABEL[forecast.recommended]} fits.</b> {forecast.reason}
       </p>
       <Steps forecast={forecast} />
+      <HowItDid searchId={searchId} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { previewAlert, setAlertState, startAlert } from '@perambula/contract';
+import { getForecast, previewAlert, setAlertState, startAlert } from '@perambula/contract';
 import type { AlertSettings, AlertState } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
@@ -16,6 +16,20 @@ export function usePreview(searchId: string, settings: AlertSettings) {
     queryFn: ({ signal }) => ask(previewAlert, { at: { id: searchId }, body: settings, signal }),
     placeholderData: keepPreviousData,
     enabled: settings.tell.length > 0,
+  });
+}
+
+const forecastKeys = queryKeys(
+  'forecast',
+  { staleBy: ['clock', 'alert'], whenOpened: true },
+  { of: (searchId: string) => [searchId] },
+);
+
+/** How the forecast of an alert did. */
+export function useForecast(searchId: string) {
+  return useQuery({
+    queryKey: forecastKeys.of(searchId),
+    queryFn: ({ signal }) => ask(getForecast, { at: { id: searchId }, signal }),
   });
 }
 

@@ -38,7 +38,8 @@ export function Proposed({ written: { id, clientId } }: { readonly written: Writ
         ))}
       </ul>
       <p>
-        “{searchName}” would have {adds.toLocaleString('en-US')} more and {drops.toLocaleString('en-US')} fewer.{' '}
+        “{searchName}” would find {adds.toLocaleString('en-US')} {adds === 1 ? 'home' : 'homes'} more,{' '}
+        {drops.toLocaleString('en-US')} fewer.{' '}
         <Button size="small" disabled={!search.data} onClick={look}>
           Try it in the search
         </Button>
