@@ -51,9 +51,7 @@ export default tseslint.config(
       'no-console': 'error',
     },
   },
-  ...['core', 'contract', 'county'].map((name) =>
-    projects([`${name}/**/*.ts`], `${name}/tsconfig.json`, 'tsconfig.tests.json'),
-  ),
+  ...['core', 'contract', 'county'].map((name) => projects([`${name}/**/*.ts`], `${name}/tsconfig.json`, 'tsconfig.tests.json')),
   projects(['server/**/*.ts'], 'server/tsconfig.tests.json'),
   ...['web', 'e2e', 'bench'].map((name) => projects([`${name}/**/*.{ts,tsx}`], `${name}/tsconfig.json`)),
   {

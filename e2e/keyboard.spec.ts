@@ -85,7 +85,9 @@ test('what a client needs is asked, becomes a search, and says there who asked f
   const fit = (await makes.getByText(/fit ·/).innerText()).split(' ')[0];
   await expectAccessible(page);
   await makes.getByRole('button', { name: 'Begin a search with these' }).press('Enter');
-  await expect(sentenceOn(page)).toContainText('Houses; active, coming soon; 2 beds or more; up to $500,000. Would be nice: garage');
+  await expect(sentenceOn(page)).toContainText(
+    'Houses; active, coming soon; 2 beds or more; up to $500,000. Would be nice: garage',
+  );
   expect((await agent.count('fit')).toLocaleString('en-US')).toBe(fit);
   await expect(agent.line('Beds')).toContainText('Rowan asked for it');
   fine();
