@@ -135,7 +135,7 @@ export { findEntries } from './spoken/findEntries.js';
 export type { CatalogueEntry } from './spoken/findEntries.js';
 export type { SpokenWish } from './spoken/readWish.js';
 export { readWish } from './spoken/readWish.js';
-export { changesOfWish, notToWishBy, withWish } from './search/withWish.js';
+export { notToWishBy, withWish } from './search/withWish.js';
 export { readSpoken } from './spoken/readSpoken.js';
 export type { Spoken } from './spoken/readSpoken.js';
 export type { Gazetteer } from './spoken/matcher.js';

@@ -1,5 +1,6 @@
 import type { ListingRecord } from '../listing/record.js';
 import type { Search } from '../search/document.js';
+import type { TravelTimes } from '../roads/travelTimes.js';
 import { mustLines } from '../search/document.js';
 import { fits } from '../search/evaluate.js';
 import { oneStep } from '../search/loosen.js';
@@ -34,6 +35,8 @@ interface Replay extends ToldNews {
   readonly search: Search;
   /** The county’s. */
   readonly zone: string;
+  /** The county's, where journeys are measured. */
+  readonly roads?: TravelTimes | undefined;
   /** Of the household that would have been written to. */
   readonly hours: Hours;
   /** The span replayed: half-open, (from, to], milliseconds since 1970 UTC. */
@@ -98,7 +101,7 @@ interface News {
 }
 
 /** What each of some searches would have told, the oldest first. */
-function newsOf({ tell, leastPercent, zone, from, to, records, changes }: Replay, searches: readonly Search[]): News[][] {
+function newsOf({ tell, leastPercent, zone, roads, from, to, records, changes }: Replay, searches: readonly Search[]): News[][] {
   const byListing = new Map<string, ListingChange[]>();
   for (const change of changes) {
     const list = byListing.get(change.ListingKey);
@@ -114,7 +117,8 @@ function newsOf({ tell, leastPercent, zone, from, to, records, changes }: Replay
       const isTold = change.at > from && change.at <= to && tellsChange({ tell, leastPercent }, change);
       if (isTold)
         for (const [i, search] of searches.entries())
-          if (fits(search, then, { now: change.at, zone })) news[i]?.push({ key: record.ListingKey, at: change.at });
+          if (fits(search, then, { now: change.at, zone, ...(roads ? { roads } : {}) }))
+            news[i]?.push({ key: record.ListingKey, at: change.at });
       if (change.field !== 'ListingKey') then = { ...then, [change.field]: change.from };
     }
   }

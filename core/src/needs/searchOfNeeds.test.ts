@@ -59,6 +59,12 @@ describe('the search that needs make', () => {
     expect(of(need('nice', 'in Wrenfield'), need('nice', 'in Sedge Ferry')).clashes).toEqual([]);
   });
 
+  it('asks both of a home that may have several', () => {
+    const { search, clashes } = of(need('must', 'a barn'), need('must', 'a workshop'));
+    expect(clashes).toEqual([]);
+    expect(search.lines.map(said).slice(1)).toEqual([expect.stringContaining('Barn'), expect.stringContaining('Workshop')]);
+  });
+
   it('keeps as notes what no listing tells, and every word on when and how', () => {
     expect(readNeed(need('must', '3 beds, a good feeling'), GAZETTEER, TIME).noted).toEqual(['good feeling']);
     expect(readNeed(need('by', 'The lease ends on June 30'), GAZETTEER, TIME)).toMatchObject({

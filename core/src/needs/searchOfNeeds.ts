@@ -1,3 +1,4 @@
+import { fieldOf } from '../listing/fields.js';
 import type { Bound, FieldLine, Is, Line, Scalar, Search } from '../search/document.js';
 import { EMPTY_SEARCH, isEither } from '../search/document.js';
 import { withLines, withOwnIds } from '../search/withLines.js';
@@ -75,7 +76,7 @@ export function searchOfNeeds(needs: readonly Need[], from: Search, gazetteer: G
         if (!asked.some((each) => sameLine(each.line, line))) asked.push({ line, need });
         continue;
       }
-      const both = together(same.line.is, line.is);
+      const both = together(same.line, line);
       if (both === 'apart') asked.push({ line, need });
       else if (both) same.line = { ...same.line, is: both };
       else {
@@ -122,19 +123,23 @@ const sameLine = (a: Line, b: Line): boolean => JSON.stringify({ ...a, id: '' })
 const sameBound = (a: Bound, b: Bound): boolean => JSON.stringify({ ...a, id: '' }) === JSON.stringify({ ...b, id: '' });
 
 /** Both tests as one; null where nothing passes both, "apart" where they must stand beside each other. */
-function together(a: Is, b: Is): Is | 'apart' | null {
+function together({ is: a, field, assuming }: FieldLine, { is: b, assuming: other }: FieldLine): Is | 'apart' | null {
+  // what a home would cost a month, by other means, is another question
+  if (JSON.stringify(assuming) !== JSON.stringify(other)) return 'apart';
   if (JSON.stringify(a) === JSON.stringify(b)) return a;
   if ('noneOf' in a && 'noneOf' in b) return { noneOf: [...new Set([...a.noneOf, ...b.noneOf])] };
   if ('allOf' in a && 'allOf' in b) return { allOf: [...new Set([...a.allOf, ...b.allOf])] };
   if ('anyOf' in a && 'anyOf' in b) {
+    // a home has several of these, and may have one of each
+    if (fieldOf(field)?.type === 'choices') return 'apart';
     const common = a.anyOf.filter((value) => b.anyOf.includes(value));
     return common.length > 0 ? { anyOf: common } : null;
   }
   if ('yes' in a && 'yes' in b) return null;
-  const [one, other] = [rangeOf(a), rangeOf(b)];
-  if (!one || !other) return 'apart';
-  const low = later(one.low, other.low, 1);
-  const high = later(one.high, other.high, -1);
+  const [first, second] = [rangeOf(a), rangeOf(b)];
+  if (!first || !second) return 'apart';
+  const low = later(first.low, second.low, 1);
+  const high = later(first.high, second.high, -1);
   if (low === null || high === null) return low !== null ? { atLeast: low } : { atMost: high as Scalar };
   return low <= high ? { between: [low, high] } : null;
 }

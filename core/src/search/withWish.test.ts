@@ -2,10 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { FIELDS } from '../listing/fields.js';
 import { readWish } from '../spoken/readWish.js';
 import { TIME } from '../testing/randomListings.js';
+import { differencesOf } from './difference.js';
 import { EMPTY_SEARCH } from './document.js';
 import type { Line, Search } from './document.js';
 import { readSearch } from './read.js';
-import { changesOfWish, notToWishBy, withWish } from './withWish.js';
+import { notToWishBy, withWish } from './withWish.js';
 
 const GAZETTEER = {
   choices: { City: ['Wrenfield', 'Tansy Hill', 'Mallow Green'] },
@@ -22,7 +23,7 @@ const SEARCH: Search = {
 };
 const said = (typed: string) => {
   const { wish, widens, unread } = readWish(typed, GAZETTEER, TIME);
-  const changes = changesOfWish(SEARCH, wish, widens).map(
+  const changes = differencesOf(SEARCH, withWish(SEARCH, wish, widens)).map(
     ({ about, before, after }) => `${about}: ${before ?? '–'} → ${after ?? '–'}`,
   );
   return { changes, unread };
@@ -39,6 +40,11 @@ describe('a search as a client wishes it', () => {
   it('lets places come to those asked for where they say “too”, and not where they do not', () => {
     expect(said('Mallow Green too').changes).toEqual(['City: Wrenfield → Wrenfield, Mallow Green']);
     expect(said('in Mallow Green').changes).toEqual(['City: Wrenfield → Mallow Green']);
+  });
+
+  it('takes a plus for what it says, and not for “too”', () => {
+    expect(said('4+ beds, 450k+').changes).toEqual(['List price: up to $450,000 → $450,000 or more', 'Beds: – → 4 or more']);
+    expect(readWish('4+ beds', GAZETTEER, TIME).widens).toBe(false);
   });
 
   it('puts areas and journeys beside what it has, with ids of their own', () => {

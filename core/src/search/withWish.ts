@@ -1,6 +1,4 @@
 import { FIELDS } from '../listing/fields.js';
-import { differencesOf } from './difference.js';
-import type { Difference } from './difference.js';
 import type { FieldLine, Is, Line, Search } from './document.js';
 import { isEither, linesOfMember } from './document.js';
 import { withLines, withOwnIds } from './withLines.js';
@@ -51,11 +49,6 @@ export function withWish(search: Search, wish: Pick<Search, 'lines' | 'bounds'>,
     lines: withLines(search.lines.filter(stays), said, isOfOne),
     bounds: withOwnIds([...search.bounds, ...wish.bounds]),
   };
-}
-
-/** What a wish changes of a search, in phrases. */
-export function changesOfWish(search: Search, wish: Pick<Search, 'lines' | 'bounds'>, widens: boolean): Difference[] {
-  return differencesOf(search, withWish(search, wish, widens));
 }
 
 function fieldLines(line: Line): readonly FieldLine[] {

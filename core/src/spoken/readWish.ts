@@ -15,7 +15,7 @@ export interface SpokenWish {
   readonly unread: readonly string[];
 }
 
-const MORE = /\b(?:too|also|as well|additionally)\b|\+/gi;
+const MORE = /\b(?:too|also|as well|additionally)\b/gi;
 
 /** Reads what a client would change of their search, in their words; by what clients may not search stays unread. */
 export function readWish(typed: string, gazetteer: Gazetteer, time: TimeContext): SpokenWish {

@@ -5,6 +5,7 @@ import type { Forecast, ToldNews } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { ListingsService } from '../listings/index.js';
+import { CountyContext } from '../roads/index.js';
 import { AlertRow } from '../schedules/index.js';
 import { SavedSearches } from '../searches/index.js';
 import type { SearchRow } from '../searches/index.js';
@@ -21,6 +22,7 @@ export class Forecasts {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    private readonly context: CountyContext,
     private readonly digests: Digests,
     private readonly listings: ListingsService,
     private readonly searches: SavedSearches,
@@ -29,11 +31,13 @@ export class Forecasts {
   /** Replays the sixty days before a moment, by all that is known now of the listings as they were. */
   async before(to: number, search: SearchRow, told: ToldNews): Promise<Forecast> {
     const from = to - FORECAST_DAYS * DAY_MS;
+    const { zone, roads } = this.context.now();
     return forecast({
       tell: told.tell,
       leastPercent: told.leastPercent,
       search: search.document,
-      zone: this.clock.time().zone,
+      zone,
+      roads,
       hours: await this.digests.hoursOf(this.database.manager, search),
       from,
       to,

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Proposal, Wish, WishEffect } from '@perambula/contract';
 import { MOST_WISHED } from '@perambula/contract';
-import { changesOfWish, forAudience, isEither, labelOf, mayShow, notToWishBy, positionOf, withWish } from '@perambula/core';
+import { differencesOf, forAudience, isEither, labelOf, mayShow, notToWishBy, positionOf, withWish } from '@perambula/core';
 import type { ComparedPartName, Gazetteer, ListingRecord, Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
@@ -45,7 +45,7 @@ export class ProposalsService {
       return rows.filter((row) => mayBeCounted(row as ListingRecord, byPlace)).length;
     };
     const [adds, drops] = await Promise.all([count('onlyB'), count('onlyA')]);
-    return { changes: changesOfWish(document, wish, widens), adds, drops };
+    return { changes: differencesOf(document, wished), adds, drops };
   }
 
   async propose(personId: string, searchId: string, { text, ...body }: ProposedBody): Promise<void> {
@@ -65,7 +65,7 @@ export class ProposalsService {
     return {
       searchId: id,
       searchName: name,
-      changes: changesOfWish(document, wish, widens),
+      changes: differencesOf(document, wished),
       document: wished,
       adds: onlyB,
       drops: onlyA,
