@@ -1,26 +1,33 @@
-import { defineConfig } from 'vitest/config';
+import { configDefaults, defineConfig } from 'vitest/config';
 
 const PROPERTIES = ['core/src/testing/properties.ts'];
 /** What tests import of other workspaces is their build: it is made anew where sources changed. */
 const BUILT = 'scripts/built.mjs';
 
+const LARGE = ['core/src/{alerts,engine,outlook}/**/*.test.ts', 'county/src/**/*.test.ts'];
+const SMALL = ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts'];
+
+const core = (name: string, include: string[], exclude: string[], isolate: boolean) => ({
+  test: {
+    name,
+    isolate,
+    include,
+    exclude: [...configDefaults.exclude, ...exclude],
+    setupFiles: PROPERTIES,
+    globalSetup: BUILT,
+    maxWorkers: 2,
+    // properties over thousands of cases, on machines of any speed
+    testTimeout: 120_000,
+    hookTimeout: 60_000,
+  },
+});
+
 export default defineConfig({
   test: {
     projects: [
-      {
-        test: {
-          name: 'core',
-          // nothing in them outlives a test: the modules are read once for all of them
-          isolate: false,
-          include: ['core/src/**/*.test.ts', 'county/src/**/*.test.ts', 'contract/src/**/*.test.ts'],
-          setupFiles: PROPERTIES,
-          globalSetup: BUILT,
-          maxWorkers: 2,
-          // properties over thousands of cases, on machines of any speed
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
-        },
-      },
+      // what holds much in memory begins afresh with each file; of the rest nothing outlives a test, and its modules are read once
+      core('large', LARGE, [], true),
+      core('core', SMALL, LARGE, false),
       {
         test: {
           name: 'web',

@@ -1,5 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { LonLat } from '../geo/distance.js';
+import type { Travel } from '../roads/travel.js';
+import type { TravelTimes } from '../roads/travelTimes.js';
 import type { ListingRecord } from '../listing/record.js';
 import { readSearch } from '../search/read.js';
 import { fits } from '../search/evaluate.js';
@@ -174,6 +177,45 @@ describe('forecast', () => {
     expect(much.reason).toContain(String(much.messages.eachMorning));
     expect(much.homesAWeek).toBeCloseTo(200 / (60 / 7), 1);
   });
+  it('measures journeys on the roads, and tells nothing of a search by minutes where there are none', () => {
+    const byMinutes = readSearch({
+      version: 1,
+      kinds: ['Residential'],
+      lines: [{ id: 'm', field: 'Minutes', to: [-66, 40.6], arriveBy: '08:30', on: 'weekday', by: 'car', is: { atMost: 20 } }],
+      bounds: [],
+      order: [],
+    });
+    const records = [1, 2, 3].map((i): ListingRecord => ({
+      ListingKey: `L${i}`,
+      PropertyType: 'Residential',
+      StandardStatus: 'Active',
+      Longitude: -66,
+      Latitude: 40.6 + i / 100,
+    }));
+    const changes = records.map(({ ListingKey }) => ({
+      ListingKey,
+      field: 'ListingKey',
+      from: null,
+      to: ListingKey,
+      at: TO - 1,
+    }));
+    // ten minutes for each hundredth of a degree
+    const roads = { secondsAt: (_: Travel, [, lat]: LonLat) => Math.round((lat - 40.6) * 100) * 600 } as unknown as TravelTimes;
+    const replay = {
+      search: byMinutes,
+      tell: TELLABLE,
+      leastPercent: 0,
+      zone: ZONE,
+      hours: HOURS,
+      from: FROM,
+      to: TO,
+      records,
+      changes,
+    };
+    expect(forecast({ ...replay, roads }).homes).toBe(2);
+    expect(forecast(replay).homes).toBe(0);
+  });
+
   it('says what one line a step wider or narrower would have told, as the search with that line does', () => {
     let steps = 0;
     fc.assert(

@@ -1,4 +1,4 @@
-import type { AddedHomes, AlertPreview, AlertSettings, AlertState, HeldHome, SavedSearch, Today } from '@perambula/contract';
+import type { AddedHomes, AlertSettings, AlertState, HeldHome, SavedSearch, Today } from '@perambula/contract';
 import { TELLABLE } from '@perambula/core';
 import { simpleParser } from 'mailparser';
 import type { RowDataPacket } from 'mysql2/promise';
@@ -132,32 +132,6 @@ describe('what an alert tells', () => {
       [since?.value],
     );
     expect(smaller?.n).toBeGreaterThan(3);
-  });
-});
-
-describe('a forecast', () => {
-  it('measures journeys, so that a search by minutes is told what it would have had', async () => {
-    const clientId = await household('Pia Commuter');
-    const minutes = {
-      id: 'm',
-      field: 'Minutes',
-      name: 'Ferry Square',
-      to: [-66.006145, 40.609456],
-      arriveBy: '08:30',
-      on: 'weekday',
-      by: 'car',
-    };
-    const homesOf = async (document: { readonly lines: readonly object[] }): Promise<number> => {
-      const { id } = await juno.good<SavedSearch>('POST', '/api/searches', { name: 'By minutes', clientId, document });
-      return (await juno.good<AlertPreview>('POST', `/api/searches/${id}/alert/preview`, SETTINGS)).forecast.homes;
-    };
-    const within = (most: number) => ({ ...HOUSES, lines: [...HOUSES.lines, { ...minutes, is: { atMost: most } }] });
-    const [all, near, far] = [await homesOf(HOUSES), await homesOf(within(15)), await homesOf(within(180))];
-    expect(near).toBeGreaterThan(0);
-    expect(near).toBeLessThan(far);
-    // all homes lie within three hours, but for those that no street leads to
-    expect(far).toBeGreaterThan(0.9 * all);
-    expect(far).toBeLessThanOrEqual(all);
   });
 });
 

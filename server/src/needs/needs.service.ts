@@ -83,7 +83,8 @@ export class NeedsService {
   ): Promise<Omit<NeedRow, 'id' | 'clientId'>> {
     if (words.trim() === '' && !line && !day) throw new Failure('request.invalid', 'Write what they said.', { path: 'words' });
     if (personId !== null) {
-      const people = await this.clients.peopleOf([clientId]);
+      // what somebody said who has left since can still be put otherwise
+      const people = await this.clients.everyoneOf([clientId]);
       found(
         people.find(({ id }) => id === personId),
         'person',

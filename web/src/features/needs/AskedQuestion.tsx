@@ -63,7 +63,8 @@ function Answer({ file, need }: { readonly file: ClientFile; readonly need: Clie
   const [edited, setEdited] = useState<string | null>(null);
   const failed = (error: Error): void => void message.error(messageOf(error));
   const sayAnew = (): void => {
-    if (edited === null) return;
+    // a field that is disabled meanwhile loses the focus, and would ask again
+    if (edited === null || say.isPending) return;
     const said: NeedSaid = { question, personId, line, day, words: edited };
     if (edited.trim() === words || (edited.trim() === '' && !line && !day)) setEdited(null);
     else say.mutate({ id, ...said }, { onSuccess: () => setEdited(null), onError: failed });

@@ -94,6 +94,20 @@ describe('the talk on what they need', () => {
     expect((await within(makes).findByText('31')).parentElement?.textContent).toBe('31 fit · 4 unknown · 9 miss by one');
   });
 
+  it('says an answer anew once, and knows no name of who left', async () => {
+    const { asked } = page([need('n1', { words: '3 beds', personId: 'gone' })], {
+      'PUT clients/c1/needs/n1': (body: object) => need('n1', body),
+    });
+    expect((await screen.findAllByText('somebody who left')).length).toBeGreaterThan(0);
+    await userEvent.click(screen.getByRole('button', { name: '3 beds. Change' }));
+    const field = screen.getByRole('textbox', { name: 'Said anew' });
+    await userEvent.clear(field);
+    await userEvent.type(field, '4 beds{Enter}');
+    await expect.poll(() => screen.queryByRole('textbox', { name: 'Said anew' })).toBeNull();
+    const said = asked.filter(({ what }) => what === 'PUT clients/c1/needs/n1').map(({ body }) => body);
+    expect(said).toEqual([{ question: 'must', personId: 'gone', line: null, day: null, words: '4 beds' }]);
+  });
+
   it('names two answers that no home meets together', async () => {
     page([need('n1', { words: 'under 300k' }), need('n2', { personId: 'p2', words: 'over 400k' })]);
     expect(await screen.findByText(/no home is both “under 300k” and “over 400k”/)).toBeTruthy();

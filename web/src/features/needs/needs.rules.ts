@@ -23,10 +23,10 @@ export const SAID: Readonly<Record<Question, string>> = {
 /** Loans whose terms a seller has to agree to; a home must name them to be had so. */
 export const LOANS_AGREED_TO = ['FHA', 'VA'] as const;
 
-/** Who said something: a first name, or all of them. */
+/** Who said something: a first name, or all of them; of who left the household, no name is known here. */
 export function whoSaid(personId: string | null, people: readonly Person[]): string {
-  const person = people.find(({ id }) => id === personId);
-  return person?.name.split(' ')[0] ?? 'all of them';
+  if (personId === null) return 'all of them';
+  return people.find(({ id }) => id === personId)?.name.split(' ')[0] ?? 'somebody who left';
 }
 
 /** "Beds: 3 or more". */
