@@ -17,7 +17,7 @@ const core = (name: string, include: string[], exclude: string[], isolate: boole
     globalSetup: BUILT,
     maxWorkers: 2,
     // properties over thousands of cases, on machines of any speed
-    testTimeout: 120_000,
+    testTimeout: 60_000,
     hookTimeout: 60_000,
   },
 });

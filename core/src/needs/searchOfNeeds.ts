@@ -20,8 +20,8 @@ export interface Need {
 }
 
 /** What an answer asks of a home, and the words of it that ask nothing that a listing tells. */
-export interface ReadNeed {
-  readonly need: Need;
+export interface ReadNeed<N extends Need = Need> {
+  readonly need: N;
   readonly kinds: Search['kinds'] | null;
   readonly lines: readonly Line[];
   readonly bounds: readonly Bound[];
@@ -34,14 +34,14 @@ export interface Clash {
   readonly between: readonly [Need, Need];
 }
 
-export interface SearchOfNeeds {
+export interface SearchOfNeeds<N extends Need = Need> {
   readonly search: Search;
-  readonly read: readonly ReadNeed[];
+  readonly read: readonly ReadNeed<N>[];
   readonly clashes: readonly Clash[];
 }
 
 /** Reads one answer by itself. Only what a home must or should have is read from words; the rest of them are notes. */
-export function readNeed(need: Need, gazetteer: Gazetteer, time: TimeContext): ReadNeed {
+export function readNeed<N extends Need>(need: N, gazetteer: Gazetteer, time: TimeContext): ReadNeed<N> {
   const { question, words, line } = need;
   const noted = words.trim() === '' ? [] : [words.trim()];
   if (line) return { need, kinds: null, lines: [line], bounds: [], noted };
@@ -65,7 +65,12 @@ export function readNeed(need: Need, gazetteer: Gazetteer, time: TimeContext): R
  *
  * @param from  what the search begins with; its lines give way to answers on the same field
  */
-export function searchOfNeeds(needs: readonly Need[], from: Search, gazetteer: Gazetteer, time: TimeContext): SearchOfNeeds {
+export function searchOfNeeds<N extends Need>(
+  needs: readonly N[],
+  from: Search,
+  gazetteer: Gazetteer,
+  time: TimeContext,
+): SearchOfNeeds<N> {
   const read = needs.map((need) => readNeed(need, gazetteer, time));
   const asked: { line: Line; need: Need }[] = [];
   const clashes: Clash[] = [];
@@ -100,7 +105,10 @@ export function searchOfNeeds(needs: readonly Need[], from: Search, gazetteer: G
 }
 
 /** Which answers speak of what a line is about, each with what it asks of it. */
-export function needsBehind(line: Line, read: readonly ReadNeed[]): { readonly need: Need; readonly line: Line }[] {
+export function needsBehind<N extends Need>(
+  line: Line,
+  read: readonly ReadNeed<N>[],
+): { readonly need: N; readonly line: Line }[] {
   return read.flatMap(({ need, lines }) =>
     lines.flatMap((each) => (isOfOneThing(each, line) || sameLine(each, line) ? [{ need, line: each }] : [])),
   );

@@ -2,7 +2,7 @@ import type { ClientFile, Learned as LearnedAnswer, LearnedChange } from '@peram
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
-import { useDraft } from '../searches/index.js';
+import { useDraft, useTryInSearch } from '../searches/index.js';
 import filesCss from './files.module.css';
 import { useLearned, useSetAside } from './learned.api.js';
 import { sayEffect, sayHowSure } from './learned.rules.js';
@@ -49,15 +49,11 @@ function Begin({ file, begin }: { readonly file: ClientFile; readonly begin: Non
 
 function Change({ file, change }: { readonly file: ClientFile; readonly change: LearnedChange }) {
   const { key, searchId, person, label, before, after, evidence, likedOutside, document } = change;
-  const navigate = useNavigate();
+  const tryIn = useTryInSearch();
   const setAside = useSetAside(file.id);
   const look = (): void => {
     const search = file.savedSearches.find(({ id }) => id === searchId);
-    if (!search) return;
-    const draft = useDraft.getState();
-    draft.load(search);
-    draft.change(document);
-    void navigate(`/search/${searchId}`);
+    if (search) tryIn(search, document);
   };
   return (
     <li className={cx('change')}>

@@ -1,3 +1,4 @@
+import { LONGEST_NEED } from '@perambula/contract';
 import type { ClientFile, ClientNeed, NeedSaid } from '@perambula/contract';
 import { readNeed } from '@perambula/core';
 import type { Question } from '@perambula/core';
@@ -82,7 +83,7 @@ function Answer({ file, need }: { readonly file: ClientFile; readonly need: Clie
             size="small"
             autoFocus
             aria-label="Said anew"
-            maxLength={300}
+            maxLength={LONGEST_NEED}
             value={edited}
             disabled={say.isPending}
             onChange={({ target }) => setEdited(target.value)}

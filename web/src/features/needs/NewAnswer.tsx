@@ -1,3 +1,4 @@
+import { LONGEST_NEED } from '@perambula/contract';
 import type { NeedSaid } from '@perambula/contract';
 import { COST_BOUNDS, USUAL_COST } from '@perambula/core';
 import type { Question, Travel } from '@perambula/core';
@@ -50,15 +51,13 @@ export function NewDay({ question, onSay, isBusy }: Props) {
 
 /** What they can pay a month, the loan that a seller has to agree to, or anything else about it in words. */
 export function NewPayment({ question, onSay, isBusy }: Props) {
-  const [words, setWords] = useState('');
   const [aMonth, setAMonth] = useState<number | null>(null);
   const [down, setDown] = useState(USUAL_COST.downPercent);
   const [rate, setRate] = useState(USUAL_COST.ratePercent);
-  const say = (): void => void (words.trim() && onSay({ words }, () => setWords('')));
   const sayMonth = (): void => void (aMonth && onSay({ words: '', line: costLine(aMonth, down, rate) }, () => setAMonth(null)));
   return (
     <>
-      <WordsField {...{ question, words, onWords: setWords, onSay: say, isBusy, canSay: words.trim() !== '' }} />
+      <NewWords {...{ question, onSay, isBusy }} />
       <div className={cx('row')}>
         <label>
           At most
@@ -194,7 +193,7 @@ function WordsField({ question, words, onWords, onSay, isBusy, canSay }: WordsPr
       <Input
         aria-label={`${ASKED[question].title} In their words`}
         placeholder={ASKED[question].example}
-        maxLength={300}
+        maxLength={LONGEST_NEED}
         value={words}
         onChange={({ target }) => onWords(target.value)}
         onPressEnter={onSay}

@@ -1,6 +1,6 @@
 import type { ClientFile, ClientNeed, SavedSearch } from '@perambula/contract';
 import { differencesOf, fieldOf, isEither, needsBehind, searchOfNeeds } from '@perambula/core';
-import type { Line, SearchOfNeeds } from '@perambula/core';
+import type { Line, ReadNeed } from '@perambula/core';
 import { Button } from 'antd';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
@@ -8,7 +8,7 @@ import { useNow } from '../../shared/clock.api.js';
 import { classesOf } from '../../shared/classes.js';
 import { isoDate, thousands, zone } from '../../shared/format.js';
 import { useOpenFile } from '../../shared/openFile.js';
-import { useCount, useDraft, useGazetteer, useStartingSearch } from '../searches/index.js';
+import { useCount, useDraft, useGazetteer, useStartingSearch, useTryInSearch } from '../searches/index.js';
 import { sayAsked, sayKept, whoSaid } from './needs.rules.js';
 import ownCss from './WhatItMakes.module.css';
 
@@ -19,14 +19,20 @@ interface Props {
   readonly needs: readonly ClientNeed[];
 }
 
+interface ReadProps extends Pick<Props, 'file'> {
+  readonly read: readonly ReadNeed<ClientNeed>[];
+}
+
 /** The search that the answers make so far, with how many homes fit it, and the notes beside it. */
 export function WhatItMakes({ file, needs }: Props) {
   const starting = useStartingSearch();
   const gazetteer = useGazetteer();
   const now = useNow();
   const time = useMemo(() => ({ now: Date.parse(now), zone: zone() }), [now]);
-  const made = useMemo(() => searchOfNeeds(needs, starting, gazetteer, time), [needs, starting, gazetteer, time]);
-  const { search, read, clashes } = made;
+  const { search, read, clashes } = useMemo(
+    () => searchOfNeeds(needs, starting, gazetteer, time),
+    [needs, starting, gazetteer, time],
+  );
   const asks = read.some(({ lines, bounds }) => lines.length + bounds.length > 0);
   const count = useCount(search, asks);
   const navigate = useNavigate();
@@ -36,13 +42,11 @@ export function WhatItMakes({ file, needs }: Props) {
     useDraft.getState().begin(file.id, search, []);
     void navigate('/search');
   };
-  const into = (saved: SavedSearch): void => {
-    open(file.id);
-    const draft = useDraft.getState();
-    draft.load(saved);
-    draft.change(searchOfNeeds(needs, saved.document, gazetteer, time).search);
-    void navigate(`/search/${saved.id}`);
-  };
+  const tryIn = useTryInSearch();
+  const saved = file.savedSearches.map((each) => ({
+    each,
+    document: searchOfNeeds(needs, each.document, gazetteer, time).search,
+  }));
   const said = search.lines.filter((line) => needsBehind(line, read).length > 0);
   return (
     <aside className={cx('makes')} aria-label="What it makes">
@@ -50,7 +54,7 @@ export function WhatItMakes({ file, needs }: Props) {
       {!asks && <p className="soft">Each answer stands here as the line of a search, with how many homes are left.</p>}
       <ul className={cx('lines')}>
         {said.map((line) => (
-          <AskedLine key={line.id} line={line} made={made} file={file} needs={needs} />
+          <AskedLine key={line.id} line={line} read={read} file={file} />
         ))}
         {search.bounds.map((bound) => (
           <li key={bound.id}>
@@ -79,19 +83,19 @@ export function WhatItMakes({ file, needs }: Props) {
             <Button type={file.savedSearches.length === 0 ? 'primary' : 'default'} onClick={begin}>
               Begin a search with these
             </Button>
-            {file.savedSearches.map((saved) => (
+            {saved.map(({ each, document }) => (
               <IntoSearch
-                key={saved.id}
-                saved={saved}
-                differs={differencesOf(saved.document, searchOfNeeds(needs, saved.document, gazetteer, time).search).length}
-                onPut={() => into(saved)}
+                key={each.id}
+                saved={each}
+                differs={differencesOf(each.document, document).length}
+                onPut={() => (open(file.id), tryIn(each, document))}
               />
             ))}
           </div>
           <p className="soft">Nothing is saved or sent until you do so there.</p>
         </>
       )}
-      <Notes made={made} file={file} needs={needs} />
+      <Notes read={read} file={file} />
     </aside>
   );
 }
@@ -99,9 +103,8 @@ export function WhatItMakes({ file, needs }: Props) {
 const sayNeed = ({ words, line }: { readonly words: string; readonly line: Line | null }): string =>
   words || (line ? sayAsked(line) : '');
 
-function AskedLine({ line, made, file, needs }: Props & { readonly line: Line; readonly made: SearchOfNeeds }) {
-  const behind = needsBehind(line, made.read).map(({ need }) => needs.find(({ id }) => id === need.id)?.personId ?? null);
-  const who = [...new Set(behind.map((personId) => whoSaid(personId, file.people)))];
+function AskedLine({ line, read, file }: ReadProps & { readonly line: Line }) {
+  const who = [...new Set(needsBehind(line, read).map(({ need }) => whoSaid(need.personId, file.people)))];
   return (
     <li>
       <span>
@@ -135,9 +138,9 @@ function IntoSearch({ saved, differs, onPut }: IntoProps) {
 }
 
 /** What no listing tells, and all that was said of when and how. */
-function Notes({ made, file, needs }: Props & { readonly made: SearchOfNeeds }) {
-  const notes = made.read.flatMap(({ need, noted }) => {
-    const { personId = null, day = null } = needs.find(({ id }) => id === need.id) ?? {};
+function Notes({ read, file }: ReadProps) {
+  const notes = read.flatMap(({ need, noted }) => {
+    const { personId, day } = need;
     const texts = [...(day ? [`In by ${isoDate(day)}`] : []), ...noted];
     return texts.map((text) => ({ key: `${need.id} ${text}`, text, who: whoSaid(personId, file.people) }));
   });

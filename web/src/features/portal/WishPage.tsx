@@ -1,7 +1,7 @@
-import type { Portal, WishEffect } from '@perambula/contract';
+import type { Portal, Wish, WishEffect } from '@perambula/contract';
 import { LONGEST_WISH, MOST_WISHED } from '@perambula/contract';
 import { readWish } from '@perambula/core';
-import type { DrawnShape } from '@perambula/core';
+import type { Bound } from '@perambula/core';
 import { ChevronLeft } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -40,8 +40,7 @@ interface Props {
 
 function Wishing({ portal: { agent, now }, search }: Props) {
   const [text, setText] = useState('');
-  const [areas, setAreas] = useState<readonly DrawnShape[]>([]);
-  const [sent, setSent] = useState(false);
+  const [areas, setAreas] = useState<readonly Bound[]>([]);
   const first = agent.name.split(' ')[0] ?? agent.name;
   const read = useWish(text, areas, now);
   const effect = useWishEffect(search.id, useSettled(read.wish, RESTS_MS));
@@ -49,9 +48,8 @@ function Wishing({ portal: { agent, now }, search }: Props) {
   const send = (): void => {
     if (!read.wish) return;
     const body = { ...read.wish, text: text.trim() || 'An area that I drew on the map' };
-    propose.mutate(body, { onSuccess: () => (setSent(true), setText(''), setAreas([])) });
+    propose.mutate(body, { onSuccess: () => (setText(''), setAreas([])) });
   };
-  const hasWish = text.trim() !== '' || areas.length > 0;
   return (
     <div className={cx('portal')}>
       <header className={cx('bar')}>
@@ -73,19 +71,21 @@ function Wishing({ portal: { agent, now }, search }: Props) {
             maxLength={LONGEST_WISH}
             placeholder="a garage, up to 480k, Wrenfield too"
             value={text}
-            onChange={({ target }) => (setText(target.value.replace(/\n/g, ' ')), setSent(false))}
+            onChange={({ target }) => setText(target.value.replace(/\n/g, ' '))}
           />
-          <Where areas={areas} onAreas={(next) => (setAreas(next), setSent(false))} />
-          {hasWish && <WhatItDoes read={read} effect={effect.data} isCounting={effect.isFetching} error={effect.error} />}
+          <Where areas={areas} onAreas={setAreas} />
+          {read.wish && <WhatItDoes read={read} effect={effect.data} isCounting={effect.isFetching} error={effect.error} />}
           <Problem error={propose.error} />
           <button
             type="submit"
             className={cx('portal-button is-main is-wide')}
-            disabled={!hasWish || read.wish === null || propose.isPending}
+            disabled={read.wish === null || propose.isPending}
           >
             Send it to {first}
           </button>
-          {sent && <p role="status">Sent. {first} looks at it and answers you; until then nothing changes.</p>}
+          {propose.isSuccess && read.wish === null && (
+            <p role="status">Sent. {first} looks at it and answers you; until then nothing changes.</p>
+          )}
         </form>
       </main>
     </div>
@@ -93,19 +93,18 @@ function Wishing({ portal: { agent, now }, search }: Props) {
 }
 
 interface Read {
-  readonly wish: { readonly wish: ReturnType<typeof readWish>['wish']; readonly widens: boolean } | null;
+  readonly wish: Wish | null;
   readonly unread: readonly string[];
 }
 
 /** Words and areas as one wish; none while nothing can be made of them. */
-function useWish(text: string, areas: readonly DrawnShape[], now: string): Read {
+function useWish(text: string, areas: readonly Bound[], now: string): Read {
   const words = useWishWords().data;
   const places = useMapPlaces();
   return useMemo(() => {
     const gazetteer = { choices: words?.choices ?? {}, places };
     const { wish, widens, unread } = readWish(text, gazetteer, { now: Date.parse(now), zone: zone() });
-    const drawn = areas.map((shape, i) => ({ id: `drawn${i + 1}`, mode: 'in' as const, shape }));
-    const whole = { lines: wish.lines, bounds: [...wish.bounds, ...drawn] };
+    const whole = { lines: wish.lines, bounds: [...wish.bounds, ...areas] };
     // words that nothing was made of still go to the agent
     const isNothing = whole.lines.length + whole.bounds.length === 0 && text.trim() === '';
     return { wish: isNothing ? null : { wish: whole, widens }, unread };
@@ -113,14 +112,13 @@ function useWish(text: string, areas: readonly DrawnShape[], now: string): Read 
 }
 
 interface WhereProps {
-  readonly areas: readonly DrawnShape[];
-  readonly onAreas: (areas: readonly DrawnShape[]) => void;
+  readonly areas: readonly Bound[];
+  readonly onAreas: (areas: readonly Bound[]) => void;
 }
 
 /** Areas drawn with a finger, which come to what the search has. */
 function Where({ areas, onAreas }: WhereProps) {
   const [open, setOpen] = useState(false);
-  const bounds = useMemo(() => areas.map((shape, i) => ({ id: `drawn${i + 1}`, mode: 'in' as const, shape })), [areas]);
   if (!open)
     return (
       <button type="button" className={cx('portal-button')} onClick={() => setOpen(true)}>
@@ -132,8 +130,8 @@ function Where({ areas, onAreas }: WhereProps) {
       <HomesOnMap
         label="Draw round where you would live"
         homes={[]}
-        bounds={bounds}
-        onDrawn={(shape) => onAreas([...areas, shape])}
+        bounds={areas}
+        onDrawn={(shape) => onAreas([...areas, { id: `drawn${areas.length + 1}`, mode: 'in', shape }])}
       />
       <p className="soft">Draw round where you would live. Two fingers move the map.</p>
       {areas.length > 0 && (

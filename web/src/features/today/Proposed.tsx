@@ -1,10 +1,9 @@
 import type { WrittenToAgent } from '@perambula/contract';
 import { Button } from 'antd';
-import { useNavigate } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
-import { useDraft, useSavedSearch } from '../searches/index.js';
+import { useSavedSearch, useTryInSearch } from '../searches/index.js';
 import { useProposal } from './proposals.api.js';
 import ownCss from './Written.module.css';
 
@@ -14,18 +13,15 @@ const cx = classesOf(ownCss);
 export function Proposed({ written: { id, clientId } }: { readonly written: WrittenToAgent }) {
   const proposal = useProposal(clientId, id);
   const search = useSavedSearch(proposal.data?.searchId);
-  const navigate = useNavigate();
+  const tryIn = useTryInSearch();
   const { open } = useOpenFile();
   if (proposal.isError) return <p className="problem">{messageOf(proposal.error)}</p>;
   if (!proposal.data) return <p className="soft">Counting what it would do …</p>;
-  const { searchId, searchName, changes, document, adds, drops } = proposal.data;
+  const { searchName, changes, document, adds, drops } = proposal.data;
   const look = (): void => {
     if (!search.data) return;
     open(clientId);
-    const draft = useDraft.getState();
-    draft.load(search.data);
-    draft.change(document);
-    void navigate(`/search/${searchId}`);
+    tryIn(search.data, document);
   };
   if (changes.length === 0) return <p className="soft">Nothing in it changes “{searchName}” as it is read.</p>;
   return (

@@ -23,8 +23,7 @@ export function WhoAsked({ line }: { readonly line: Line }) {
     [needs, gazetteer, now],
   );
   const said = needsBehind(line, read).map(({ need, line: asked }) => {
-    const personId = needs?.find(({ id }) => id === need.id)?.personId;
-    const who = people?.find(({ id }) => id === personId)?.name.split(' ')[0] ?? 'they';
+    const who = people?.find(({ id }) => id === need.personId)?.name.split(' ')[0] ?? 'they';
     return phraseOf(asked) === phraseOf(line) ? `${who} asked for it` : `${who} said ${phraseOf(asked)}`;
   });
   if (said.length === 0) return null;
