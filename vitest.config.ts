@@ -42,6 +42,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
+          isolate: false,
           include: ['server/src/**/*.test.ts'],
           setupFiles: PROPERTIES,
           globalSetup: [BUILT, 'server/src/testing/started.ts'],

@@ -1,6 +1,9 @@
 import type { Cadence, DrawnShape } from '@perambula/core';
 import { get, post, put, remove } from './endpoint.js';
 
+/** Areas that a client or visitor may draw at a time. */
+export const MOST_DRAWN = 3;
+
 /** A bound kept by name, to be used in any search. */
 export interface KeptBound {
   readonly id: string;

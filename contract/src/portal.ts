@@ -17,6 +17,8 @@ export interface Reaction {
 export interface PortalHome {
   readonly listingKey: string;
   readonly why: string;
+  /** Of the reader's searches and shortlists, those that have it, by id. */
+  readonly of: readonly string[];
   readonly toldAt: string;
   readonly isNew: boolean;
   readonly reaction: { readonly verdict: Verdict; readonly note: string } | null;
@@ -43,6 +45,8 @@ export interface Portal {
     readonly cadence: Cadence;
     readonly state: AlertState['state'];
   }[];
+  /** Shortlists that the agent shares. */
+  readonly shortlists: readonly { readonly id: string; readonly name: string }[];
   readonly homes: readonly PortalHome[];
   readonly lastVisitAt: string | null;
   readonly countsVisits: boolean;

@@ -22,6 +22,8 @@ export interface Shortlist {
   readonly clientId: string;
   readonly clientName: string;
   readonly name: string;
+  /** Since when the household finds its homes in their portal, ISO 8601; null where they do not. */
+  readonly sharedAt: string | null;
   readonly items: readonly ShortlistItem[];
 }
 
@@ -42,5 +44,8 @@ export const changeItem = patch('shortlists/:id/items/:itemId')
   .gives<Shortlist>();
 
 export const removeItem = remove('shortlists/:id/items/:itemId').gives<Shortlist>();
+
+/** Puts the homes that are not dropped into the household's portal, those that come later, too; or takes them out. */
+export const shareShortlist = put('shortlists/:id/sharing').takes<{ readonly shared: boolean }>().gives<Shortlist>();
 
 export const reorderItems = put('shortlists/:id/order').takes<{ readonly itemIds: readonly string[] }>().gives<Shortlist>();

@@ -7,6 +7,7 @@ import { HandoutsModule } from '../handouts/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { MailModule } from '../mail/index.js';
 import { PortalModule } from '../portal/index.js';
+import { ResponsesModule } from '../responses/index.js';
 import { RecordsModule } from '../records/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SentHomesModule } from '../sentHomes/index.js';
@@ -25,6 +26,7 @@ import { ChoicesService } from './choices.service.js';
     MailModule,
     PortalModule,
     RecordsModule,
+    ResponsesModule,
     SearchesModule,
     SentHomesModule,
     SessionsModule,

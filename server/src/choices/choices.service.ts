@@ -18,6 +18,7 @@ import { ListingsService } from '../listings/index.js';
 import { clean, letterHome, MailService, renderLetter, richText, sayVerify, shortened, toPerson } from '../mail/index.js';
 import type { Letter, LetterReport } from '../mail/index.js';
 import { PortalService } from '../portal/index.js';
+import { Responses } from '../responses/index.js';
 import { ToVerify } from '../records/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
@@ -53,6 +54,7 @@ export class ChoicesService {
     private readonly listings: ListingsService,
     private readonly mail: MailService,
     private readonly portal: PortalService,
+    private readonly responses: Responses,
     private readonly searches: SavedSearches,
     private readonly sentHomes: SentHomes,
     private readonly verified: ToVerify,
@@ -150,7 +152,7 @@ export class ChoicesService {
       this.listings.removedOf(listingKeys),
       this.portal.toldTo(agentId, clientId),
       this.searches.list(agentId, clientId),
-      this.portal.reactionsOf([clientId]),
+      this.responses.reactionsOf([clientId]),
       this.clients.everyoneOf([clientId]),
     ]);
     const names = new Map(people.map(({ id, name }) => [id, firstName(name)]));

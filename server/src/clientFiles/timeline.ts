@@ -6,7 +6,7 @@ import type { EntityTarget, FindOptionsWhere, ObjectLiteral } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
-import { ReactionRow, VisitRow } from '../portal/index.js';
+import { ReactionRow, VisitRow } from '../responses/index.js';
 import { ShowingRow } from '../showings/index.js';
 import { TimelineEntryRow } from '../timelineEntries/index.js';
 

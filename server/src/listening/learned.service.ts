@@ -4,7 +4,7 @@ import { forAudience, fieldOf, labelOf, phraseOf, searchOfLooks, sentenceOf, sug
 import type { JudgedHome, ListingRecord, Suggestion } from '@perambula/core';
 import { ClientsService, firstName } from '../clients/index.js';
 import { ListingsService } from '../listings/index.js';
-import { PortalService } from '../portal/index.js';
+import { Responses } from '../responses/index.js';
 import { CountyContext } from '../roads/index.js';
 import { SavedSearches } from '../searches/index.js';
 
@@ -26,14 +26,14 @@ export class LearnedService {
     private readonly clients: ClientsService,
     private readonly context: CountyContext,
     private readonly listings: ListingsService,
-    private readonly portal: PortalService,
+    private readonly responses: Responses,
     private readonly searches: SavedSearches,
   ) {}
 
   async of(agentId: string, clientId: string): Promise<LearnedUncounted> {
     const client = await this.clients.own(agentId, clientId);
     const searches = await this.searches.list(agentId, clientId);
-    const said = (await this.portal.reactionsOf([clientId])).slice(0, MOST_ANSWERS);
+    const said = (await this.responses.reactionsOf([clientId])).slice(0, MOST_ANSWERS);
     if (searches.length === 0) return { changes: [], begin: await this.begin(clientId, said) };
     const people = await this.clients.peopleOf([clientId]);
     const records = await this.listings.byKeys([...new Set(said.map(({ listingKey }) => listingKey))]);
@@ -63,7 +63,7 @@ export class LearnedService {
     said: readonly { readonly listingKey: string; readonly verdict: string }[],
   ): Promise<LearnedUncounted['begin']> {
     const refused = new Set(said.flatMap(({ listingKey, verdict }) => (verdict === 'notForUs' ? listingKey : [])));
-    const visits = await this.portal.visitsOf([clientId]);
+    const visits = await this.responses.visitsOf([clientId]);
     const looked = [...said, ...visits].flatMap(({ listingKey }) => listingKey ?? []);
     const keys = [...new Set(looked)].filter((key) => !refused.has(key)).slice(0, MOST_ANSWERS);
     const records = [...(await this.listings.byKeys(keys)).values()];

@@ -3,7 +3,7 @@ import { ClientsModule } from '../clients/index.js';
 import { ClockModule } from '../clock/index.js';
 import { DeskModule } from '../desk/index.js';
 import { ListingsModule } from '../listings/index.js';
-import { PortalModule } from '../portal/index.js';
+import { ResponsesModule } from '../responses/index.js';
 import { RoadsModule } from '../roads/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SessionsModule } from '../sessions/index.js';
@@ -18,7 +18,7 @@ import { ListeningService } from './listening.service.js';
     ClockModule,
     DeskModule,
     ListingsModule,
-    PortalModule,
+    ResponsesModule,
     RoadsModule,
     SearchesModule,
     SessionsModule,

@@ -8,8 +8,8 @@ import type { ClientRow, PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
-import { PortalService } from '../portal/index.js';
-import type { ReactionRow, VisitRow } from '../portal/index.js';
+import { Responses } from '../responses/index.js';
+import type { ReactionRow, VisitRow } from '../responses/index.js';
 import { ShowingsService } from '../showings/index.js';
 
 const DAY_MS = 86_400_000;
@@ -39,7 +39,7 @@ export class ListeningService {
     private readonly clock: Clock,
     private readonly clients: ClientsService,
     private readonly listings: ListingsService,
-    private readonly portal: PortalService,
+    private readonly responses: Responses,
     private readonly showings: ShowingsService,
   ) {}
 
@@ -88,8 +88,8 @@ export class ListeningService {
         select: { personId: true, sentAt: true },
         where: { clientId: In(ids), kind: In(['digest', 'choice']), state: 'sent', sentAt: MoreThan(since) },
       }),
-      this.portal.visitsOf(ids),
-      this.portal.reactionsOf(ids),
+      this.responses.visitsOf(ids),
+      this.responses.reactionsOf(ids),
       this.showings.ofClients(ids),
     ]);
     return people

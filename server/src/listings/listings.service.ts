@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
 import type { ListingAnswer } from '@perambula/contract';
-import { forAudience, homeHistory, mayShow, ON_MARKET, STATUSES, statusesInReach } from '@perambula/core';
+import { forAudience, homeHistory, mayShow, ON_MARKET, positionOf, STATUSES, statusesInReach } from '@perambula/core';
 import type {
   Audience,
   FieldValue,
@@ -30,6 +30,9 @@ export interface StoredListing {
   /** The agent who alone sees it; null where everybody does. */
   readonly reader: string | null;
 }
+
+/** What decides whether a listing, and where it stands, may be shown. */
+const SHOWN_BY = ['InternetEntireListingDisplayYN', 'InternetAddressDisplayYN', 'ListOfficeName'] as const;
 
 /** Listings and their changes as they are stored. */
 @Injectable()
@@ -74,32 +77,45 @@ export class ListingsService {
 
   /** Those of some listings that may be shown to an audience. */
   async thoseShown(keys: readonly string[], audience: Audience): Promise<ReadonlySet<string>> {
-    if (keys.length === 0) return new Set();
-    const rows = await this.database.query<{ listingKey: string; flag: string | null; office: string | null }[]>(
-      // as texts, whatever they are: the driver would read JSON
-      `SELECT listingKey, CONCAT('', JSON_EXTRACT(data, '$.InternetEntireListingDisplayYN')) AS flag,
-         CONCAT('', JSON_EXTRACT(data, '$.ListOfficeName')) AS office
-       FROM listings WHERE listingKey IN (?)`,
-      [keys],
-    );
-    const told = (field: string, text: string | null): object => (text === null ? {} : { [field]: JSON.parse(text) as unknown });
-    const isShown = ({ flag, office }: (typeof rows)[number]): boolean =>
-      mayShow({ ...told('InternetEntireListingDisplayYN', flag), ...told('ListOfficeName', office) }, audience);
-    return new Set(rows.filter(isShown).map(({ listingKey }) => listingKey));
+    const decided = keys.length === 0 ? [] : await this.decidedBy('listingKey IN (?)', [keys]);
+    return new Set(decided.filter(({ record }) => mayShow(record, audience)).map(({ key }) => key));
   }
 
-  /** The homes on the market that may not be shown to anybody but agents. */
-  async hiddenFromAll(): Promise<ReadonlySet<string>> {
-    const rows = await this.database.query<{ listingKey: string }[]>(
-      // any flag that is there, or no office: few; what they may be is decided by `mayShow`
-      `SELECT listingKey FROM listings WHERE removed = 0 AND standardStatus IN (?)
-         AND (CONCAT('', JSON_EXTRACT(data, '$.InternetEntireListingDisplayYN')) <> 'true' OR JSON_VALUE(data, '$.ListOfficeName') IS NULL
-           OR TRIM(JSON_VALUE(data, '$.ListOfficeName')) = '')`,
+  /** The homes on the market that may not be shown to anybody but agents, and those of which nobody else may learn where they stand. */
+  async hiddenFromAll(): Promise<{ readonly homes: ReadonlySet<string>; readonly places: ReadonlySet<string> }> {
+    const decided = await this.decidedBy(
+      // any flag that is there, or no office: few; what they may be is decided below
+      `removed = 0 AND standardStatus IN (?)
+         AND (CONCAT('', JSON_EXTRACT(data, '$.InternetEntireListingDisplayYN')) <> 'true'
+           OR CONCAT('', JSON_EXTRACT(data, '$.InternetAddressDisplayYN')) <> 'true'
+           OR JSON_VALUE(data, '$.ListOfficeName') IS NULL OR TRIM(JSON_VALUE(data, '$.ListOfficeName')) = '')`,
       [[...ON_MARKET]],
     );
-    const keys = rows.map(({ listingKey }) => listingKey);
-    const shown = await this.thoseShown(keys, 'public');
-    return new Set(keys.filter((key) => !shown.has(key)));
+    const those = (isHidden: (record: ListingRecord) => boolean): ReadonlySet<string> =>
+      new Set(decided.filter(({ record }) => isHidden(record)).map(({ key }) => key));
+    return {
+      homes: those((record) => !mayShow(record, 'public')),
+      places: those((record) => positionOf(forAudience({ ...record, Longitude: 0, Latitude: 0 }, 'public')) === null),
+    };
+  }
+
+  /** Of some listings, what decides who may be shown them, and nothing else. */
+  private async decidedBy(
+    where: string,
+    values: readonly unknown[],
+  ): Promise<readonly { readonly key: string; readonly record: ListingRecord }[]> {
+    // as texts, whatever they are: the driver would read JSON
+    const columns = SHOWN_BY.map((field) => `CONCAT('', JSON_EXTRACT(data, '$.${field}')) AS ${field}`);
+    const rows = await this.database.query<({ key: string } & Record<(typeof SHOWN_BY)[number], string | null>)[]>(
+      `SELECT listingKey AS \`key\`, ${columns.join(', ')} FROM listings WHERE ${where}`,
+      [...values],
+    );
+    return rows.map(({ key, ...texts }) => ({
+      key,
+      record: Object.fromEntries(
+        SHOWN_BY.flatMap((field) => (texts[field] === null ? [] : [[field, JSON.parse(texts[field]) as FieldValue]])),
+      ) as ListingRecord,
+    }));
   }
 
   /** Those of some listings that the feed has no more. */

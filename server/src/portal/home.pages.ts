@@ -18,6 +18,7 @@ import { found } from '../common/failure.js';
 import { log } from '../common/log.js';
 import { ListingsService } from '../listings/index.js';
 import { RecordsSource } from '../records/index.js';
+import { Responses } from '../responses/index.js';
 import { CountyContext, RoadsService } from '../roads/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { ShowingsService } from '../showings/index.js';
@@ -37,6 +38,7 @@ export class HomePages {
     private readonly context: CountyContext,
     private readonly listings: ListingsService,
     private readonly portal: PortalService,
+    private readonly responses: Responses,
     private readonly roads: RoadsService,
     private readonly searches: SavedSearches,
     private readonly showings: ShowingsService,
@@ -101,7 +103,7 @@ export class HomePages {
   }
 
   private async alike(clientId: string, personId: string, record: ListingRecord): Promise<string[]> {
-    const liked = (await this.portal.reactionsOf([clientId])).filter(
+    const liked = (await this.responses.reactionsOf([clientId])).filter(
       (row) => row.personId === personId && row.verdict === 'like' && row.listingKey !== record.ListingKey,
     );
     const records = await this.listings.byKeys(liked.map(({ listingKey }) => listingKey));

@@ -1,4 +1,3 @@
-export { ReactionRow, VisitRow } from './portal.entity.js';
 export { PortalModule } from './portal.module.js';
 export { PortalService } from './portal.service.js';
 export { PortalGuard, Visitor } from './portal.controller.js';

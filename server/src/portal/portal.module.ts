@@ -5,8 +5,10 @@ import { ClockModule } from '../clock/index.js';
 import { EventsModule } from '../events/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { RecordsModule } from '../records/index.js';
+import { ResponsesModule } from '../responses/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SentHomesModule } from '../sentHomes/index.js';
+import { ShortlistsModule } from '../shortlists/index.js';
 import { ShowingsModule } from '../showings/index.js';
 import { RoadsModule } from '../roads/index.js';
 import { TimelineEntriesModule } from '../timelineEntries/index.js';
@@ -22,9 +24,11 @@ import { PortalService } from './portal.service.js';
     EventsModule,
     ListingsModule,
     RecordsModule,
+    ResponsesModule,
     RoadsModule,
     SearchesModule,
     SentHomesModule,
+    ShortlistsModule,
     ShowingsModule,
     TimelineEntriesModule,
   ],

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { FactsToVerify, Portal, PortalCard, PortalHome, Verdict, Wish } from '@perambula/contract';
 import { addressShown, forAudience, mayShow, sentenceOf } from '@perambula/core';
@@ -15,16 +14,18 @@ import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { ToVerify } from '../records/index.js';
+import { Responses } from '../responses/index.js';
 import { SavedSearches, SearchRow } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
+import { ShortlistsService } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { FROM_CLIENTS, TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
-import { ReactionRow, VisitRow } from './portal.entity.js';
 
-/** That a household was told of a home, and why. */
+/** That a household was told of a home, and why, and the ids of its searches and shortlists that have the home. */
 export interface Told {
   readonly at: Date;
   readonly why: string;
+  readonly of: readonly string[];
 }
 
 /** Somebody with their household and agent. */
@@ -45,8 +46,10 @@ export class PortalService {
     private readonly clients: ClientsService,
     private readonly links: LinksService,
     private readonly listings: ListingsService,
+    private readonly responses: Responses,
     private readonly searches: SavedSearches,
     private readonly sent: SentHomes,
+    private readonly shortlists: ShortlistsService,
     private readonly showings: ShowingsService,
     private readonly events: EventsService,
     private readonly verified: ToVerify,
@@ -80,13 +83,12 @@ export class PortalService {
     const { person, client, agent } = await this.clients.person(personId);
     const searches = (await this.searches.list(agent.id, client.id)).filter(({ alert }) => alert);
     const others = (await this.clients.peopleOf([client.id])).filter(({ id }) => id !== personId);
-    const visits = this.database.getRepository(VisitRow);
     const now = this.clock.now();
-    const recent = await visits.find({ where: { personId, listingKey: IsNull() }, order: { at: 'DESC', id: 'DESC' }, take: 2 });
+    const recent = await this.responses.portalVisitsOf(personId, 2);
     const current = recent[0] && now - recent[0].at.getTime() < ONE_VISIT_MS ? recent[0] : null;
     const lastVisit = current ? (recent[1] ?? null) : (recent[0] ?? null);
     if (!current && person.countsVisits) {
-      await visits.insert({ clientId: client.id, personId, listingKey: null, at: new Date(now) });
+      await this.responses.visited({ clientId: client.id, personId, listingKey: null, at: new Date(now) });
       await this.events.say(agent.id, 'visit');
     }
     return {
@@ -112,6 +114,7 @@ export class PortalService {
         cadence: alert?.cadence ?? 'eachMorning',
         state: alert?.state ?? 'stopped',
       })),
+      shortlists: (await this.shortlists.sharedWith(client.id)).map(({ id, name }) => ({ id, name })),
       homes: await this.homes(
         client.id,
         personId,
@@ -178,17 +181,18 @@ export class PortalService {
   ): Promise<PortalHome[]> {
     const told = await this.told(clientId, searchIds);
     const shown = await this.listings.thoseShown([...told.keys()], 'client');
-    const said = await this.reactionsOf([clientId]);
+    const said = await this.responses.reactionsOf([clientId]);
     const reactions = new Map(said.filter((row) => row.personId === personId).map((row) => [row.listingKey, row]));
     const shared = new Map(others.filter((each) => each.sharesReactions).map(({ id, name }) => [id, firstName(name)]));
     const showings = new Map((await this.showings.ofClient(clientId)).reverse().map((row) => [row.listingKey, row]));
-    return [...told].flatMap(([key, { at, why }]): PortalHome[] => {
+    return [...told].flatMap(([key, { at, why, of }]): PortalHome[] => {
       if (!shown.has(key)) return [];
       const [reaction, showing] = [reactions.get(key), showings.get(key)];
       return [
         {
           listingKey: key,
           why,
+          of,
           toldAt: at.toISOString(),
           isNew: since === null || at > since,
           reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
@@ -235,22 +239,24 @@ export class PortalService {
     const all = [
       ...items
         .filter(({ digestId }) => !waiting.has(digestId))
-        .map(({ listingKey, why, toldAt }) => ({ listingKey, why, at: toldAt as Date })),
-      ...(await this.sent.of(clientId)).map(({ listingKey, at }) => ({ listingKey, why: 'Chosen for you', at })),
+        .map(({ listingKey, why, toldAt, searchId }) => ({ listingKey, why, at: toldAt as Date, of: [searchId] })),
+      ...(await this.sent.of(clientId)).map(({ listingKey, at }) => ({ listingKey, why: 'Chosen for you', at, of: [] })),
+      ...(await this.shortlists.sharedWith(clientId)).flatMap(({ id, name, homes }) =>
+        homes.map(({ listingKey, at }) => ({ listingKey, why: `On “${name}”`, at, of: [id] })),
+      ),
     ].sort((a, b) => b.at.getTime() - a.at.getTime());
     const newest = new Map<string, Told>();
-    for (const { listingKey, at, why } of all) if (!newest.has(listingKey)) newest.set(listingKey, { at, why });
+    for (const { listingKey, at, why, of } of all) {
+      const later = newest.get(listingKey) ?? { at, why, of: [] };
+      newest.set(listingKey, { ...later, of: [...new Set([...later.of, ...of])] });
+    }
     return newest;
   }
 
   async react(personId: string, listingKey: string, verdict: Verdict, note: string): Promise<void> {
     const { client, agent } = await this.guardTold(personId, listingKey);
-    await this.database
-      .getRepository(ReactionRow)
-      .upsert(
-        { id: randomUUID(), clientId: client.id, personId, listingKey, verdict, note: note.trim(), at: this.clock.date() },
-        { conflictPaths: ['personId', 'listingKey'], skipUpdateIfNoValuesChanged: false },
-      );
+    const reaction = { clientId: client.id, personId, listingKey, verdict, note: note.trim(), at: this.clock.date() };
+    await this.responses.reacted(reaction);
     await this.events.say(agent.id, 'reaction');
   }
 
@@ -269,7 +275,7 @@ export class PortalService {
   async openHome(personId: string, listingKey: string): Promise<void> {
     const { person, client, agent } = await this.guardTold(personId, listingKey);
     if (!person.countsVisits) return;
-    await this.database.getRepository(VisitRow).insert({ clientId: client.id, personId, listingKey, at: this.clock.date() });
+    await this.responses.visited({ clientId: client.id, personId, listingKey, at: this.clock.date() });
     await this.events.say(agent.id, 'visit');
   }
 
@@ -285,14 +291,6 @@ export class PortalService {
     return this.clients.stopPerson(personId);
   }
 
-  reactionsOf(clientIds: readonly string[]): Promise<ReactionRow[]> {
-    return this.database.getRepository(ReactionRow).find({ where: { clientId: In([...clientIds]) }, order: { at: 'DESC' } });
-  }
-
-  visitsOf(clientIds: readonly string[]): Promise<VisitRow[]> {
-    return this.database.getRepository(VisitRow).find({ where: { clientId: In([...clientIds]) }, order: { at: 'DESC' } });
-  }
-
   /** A link's reader sees and answers only for homes that were told to their household. */
   async guardTold(personId: string, listingKey: string): Promise<PortalReader> {
     const owner = await this.clients.person(personId);
@@ -303,7 +301,10 @@ export class PortalService {
         clientId: owner.client.id,
       })
       .where('item.listingKey = :listingKey AND item.toldAt IS NOT NULL', { listingKey });
-    const told = (await items.getExists()) || (await this.sent.has(owner.client.id, listingKey));
+    const told =
+      (await items.getExists()) ||
+      (await this.sent.has(owner.client.id, listingKey)) ||
+      (await this.shortlists.isSharedWith(owner.client.id, listingKey));
     found(told ? true : null, 'home in this portal');
     return owner;
   }

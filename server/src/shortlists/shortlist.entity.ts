@@ -8,6 +8,8 @@ export class ShortlistRow {
   @Index() @Column('char', { length: 36 }) clientId: string;
   @Column('varchar', { length: 120 }) name: string;
   @Column('datetime', { precision: 3 }) createdAt: Date;
+  /** Since when the household finds its homes in their portal; null where they do not. */
+  @Column('datetime', { precision: 3, nullable: true }) sharedAt: Date | null;
 }
 
 @Entity('shortlist_items')

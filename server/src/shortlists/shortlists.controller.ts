@@ -2,7 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, UseGu
 import type { Shortlist } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { ItemBody, KeysBody, NewShortlistBody, OrderBody } from './dto/bodies.js';
+import { ItemBody, KeysBody, NewShortlistBody, OrderBody, SharingBody } from './dto/bodies.js';
 import { ShortlistsService } from './shortlists.service.js';
 
 @Controller('shortlists')
@@ -44,6 +44,11 @@ export class ShortlistsController {
   @Delete(':id/items/:itemId')
   removeItem(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Param('itemId') itemId: string): Promise<Shortlist> {
     return this.shortlists.removeItem(agent.id, id, itemId);
+  }
+
+  @Put(':id/sharing')
+  share(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() { shared }: SharingBody): Promise<Shortlist> {
+    return this.shortlists.share(agent.id, id, shared);
   }
 
   @Put(':id/order')

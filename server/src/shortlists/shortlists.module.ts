@@ -2,13 +2,13 @@ import { Module } from '@nestjs/common';
 import { ClientsModule } from '../clients/index.js';
 import { ClockModule } from '../clock/index.js';
 import { ListingsModule } from '../listings/index.js';
-import { PortalModule } from '../portal/index.js';
+import { ResponsesModule } from '../responses/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { ShortlistsController } from './shortlists.controller.js';
 import { ShortlistsService } from './shortlists.service.js';
 
 @Module({
-  imports: [ClientsModule, ClockModule, ListingsModule, PortalModule, SessionsModule],
+  imports: [ClientsModule, ClockModule, ListingsModule, ResponsesModule, SessionsModule],
   controllers: [ShortlistsController],
   providers: [ShortlistsService],
   exports: [ShortlistsService],

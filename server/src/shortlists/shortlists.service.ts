@@ -3,13 +3,20 @@ import { Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
 import type { Shortlist, Stage } from '@perambula/contract';
 import { forAudience } from '@perambula/core';
-import { DataSource, In } from 'typeorm';
+import { DataSource, In, IsNull, Not } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { PortalService } from '../portal/index.js';
+import { Responses } from '../responses/index.js';
 import { ShortlistItemRow, ShortlistRow } from './shortlist.entity.js';
+
+/** A shortlist as its household finds it. */
+export interface SharedShortlist {
+  readonly id: string;
+  readonly name: string;
+  readonly homes: readonly { readonly listingKey: string; readonly at: Date }[];
+}
 
 @Injectable()
 export class ShortlistsService {
@@ -18,7 +25,7 @@ export class ShortlistsService {
     private readonly clock: Clock,
     private readonly clients: ClientsService,
     private readonly listings: ListingsService,
-    private readonly portal: PortalService,
+    private readonly responses: Responses,
   ) {}
 
   async list(agentId: string, clientId?: string): Promise<Shortlist[]> {
@@ -116,6 +123,36 @@ export class ShortlistsService {
     return this.get(agentId, id);
   }
 
+  /** Puts the homes of a shortlist into its household's portal, those that come to it later, too, or takes them out. */
+  async share(agentId: string, id: string, shared: boolean): Promise<Shortlist> {
+    const { sharedAt } = await this.own(agentId, id);
+    if (shared !== (sharedAt !== null))
+      await this.database.getRepository(ShortlistRow).update({ id }, { sharedAt: shared ? this.clock.date() : null });
+    return this.get(agentId, id);
+  }
+
+  /** The shortlists that a household finds in its portal, and since when it finds which homes; those dropped it does not. */
+  async sharedWith(clientId: string): Promise<readonly SharedShortlist[]> {
+    const rows = await this.database
+      .getRepository(ShortlistRow)
+      .find({ where: { clientId, sharedAt: Not(IsNull()) }, order: { createdAt: 'ASC' } });
+    const items = await this.database
+      .getRepository(ShortlistItemRow)
+      .find({ where: { shortlistId: In(rows.map(({ id }) => id)), stage: Not('dropped') }, order: { position: 'ASC' } });
+    return rows.map(({ id, name, sharedAt }) => ({
+      id,
+      name,
+      homes: items
+        .filter(({ shortlistId }) => shortlistId === id)
+        .map(({ listingKey, addedAt }) => ({ listingKey, at: sharedAt !== null && sharedAt > addedAt ? sharedAt : addedAt })),
+    }));
+  }
+
+  async isSharedWith(clientId: string, listingKey: string): Promise<boolean> {
+    const shared = await this.sharedWith(clientId);
+    return shared.some(({ homes }) => homes.some((home) => home.listingKey === listingKey));
+  }
+
   private async own(agentId: string, id: string): Promise<ShortlistRow> {
     return found(await this.database.getRepository(ShortlistRow).findOneBy({ id, agentId }), 'shortlist');
   }
@@ -126,14 +163,15 @@ export class ShortlistsService {
       .find({ where: { shortlistId: In(rows.map(({ id }) => id)) }, order: { position: 'ASC' } });
     const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
     const clientIds = [...new Set(rows.map(({ clientId }) => clientId))];
-    const reactions = await this.portal.reactionsOf(clientIds);
+    const reactions = await this.responses.reactionsOf(clientIds);
     const people = new Map((await this.clients.everyoneOf(clientIds)).map(({ id, name }) => [id, name]));
     const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
-    return rows.map(({ id, clientId, name }) => ({
+    return rows.map(({ id, clientId, name, sharedAt }) => ({
       id,
       clientId,
       clientName: names.get(clientId) ?? '',
       name,
+      sharedAt: sharedAt?.toISOString() ?? null,
       items: items
         .filter(({ shortlistId }) => shortlistId === id)
         .map((item) => ({

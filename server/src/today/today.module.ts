@@ -5,7 +5,7 @@ import { ClockModule } from '../clock/index.js';
 import { DeskModule } from '../desk/index.js';
 import { ListeningModule } from '../listening/index.js';
 import { ListingsModule } from '../listings/index.js';
-import { PortalModule } from '../portal/index.js';
+import { ResponsesModule } from '../responses/index.js';
 import { RoadsModule } from '../roads/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SessionsModule } from '../sessions/index.js';
@@ -22,7 +22,7 @@ import { TodayService } from './today.service.js';
     DeskModule,
     ListeningModule,
     ListingsModule,
-    PortalModule,
+    ResponsesModule,
     RoadsModule,
     SearchesModule,
     SessionsModule,

@@ -10,7 +10,7 @@ import { found } from '../common/failure.js';
 import { ListeningService } from '../listening/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
-import { PortalService } from '../portal/index.js';
+import { Responses } from '../responses/index.js';
 import { CountyContext } from '../roads/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
@@ -33,7 +33,7 @@ export class TodayService {
     private readonly clients: ClientsService,
     private readonly searches: SavedSearches,
     private readonly listings: ListingsService,
-    private readonly portal: PortalService,
+    private readonly responses: Responses,
     private readonly showings: ShowingsService,
     private readonly steps: Steps,
     private readonly correspondence: Correspondence,
@@ -87,8 +87,8 @@ export class TodayService {
 
   private async cameBy(clients: readonly { id: string; name: string }[], from: Date): Promise<CameBy[]> {
     const ids = clients.map(({ id }) => id);
-    const visits = (await this.portal.visitsOf(ids)).filter(({ at }) => at >= from);
-    const reactions = (await this.portal.reactionsOf(ids)).filter(({ at }) => at >= from);
+    const visits = (await this.responses.visitsOf(ids)).filter(({ at }) => at >= from);
+    const reactions = (await this.responses.reactionsOf(ids)).filter(({ at }) => at >= from);
     const records = await this.listings.byKeys([
       ...new Set([...visits, ...reactions].flatMap(({ listingKey }) => listingKey ?? [])),
     ]);

@@ -1,10 +1,9 @@
-import { VISITOR_FIELDS } from '@perambula/contract';
+import { MOST_DRAWN, VISITOR_FIELDS } from '@perambula/contract';
 import { isEither } from '@perambula/core';
 import type { Search } from '@perambula/core';
 import { Failure } from '../common/failure.js';
 
 const MOST_LINES = 12;
-const MOST_BOUNDS = 3;
 
 /**
  * A visitor's search as it is asked: a few lines of plain facts, drawn bounds, and homes that can be had.
@@ -20,8 +19,8 @@ export function visitorSearch({ kinds, lines, bounds }: Search): Search {
     });
   if (asked.length > MOST_LINES)
     throw new Failure('search.invalid', `Here a search has at most ${MOST_LINES} lines.`, { path: 'lines' });
-  if (bounds.length > MOST_BOUNDS || bounds.some(({ shape }) => shape.type === 'TravelTime'))
-    throw new Failure('search.invalid', `Here a search has at most ${MOST_BOUNDS} bounds, drawn on the map.`, { path: 'bounds' });
+  if (bounds.length > MOST_DRAWN || bounds.some(({ shape }) => shape.type === 'TravelTime'))
+    throw new Failure('search.invalid', `Here a search has at most ${MOST_DRAWN} bounds, drawn on the map.`, { path: 'bounds' });
   return {
     version: 1,
     kinds,

@@ -28,7 +28,7 @@ const HIDDEN_FOR_MS = 60_000;
 /** The page of an agent for whoever comes of their own accord: homes as anybody may see them, and the wish to hear of more. */
 @Injectable()
 export class VisitorsService {
-  private hidden: { readonly at: number; readonly keys: Promise<ReadonlySet<string>> } | null = null;
+  private hidden: { readonly at: number; readonly keys: ReturnType<ListingsService['hiddenFromAll']> } | null = null;
 
   constructor(
     private readonly database: DataSource,
@@ -59,7 +59,9 @@ export class VisitorsService {
     const search = visitorSearch(await this.documents.read(document));
     const { total, keys } = await this.searches.first('', search, MOST_COUNTED);
     const hidden = await this.hiddenOnes();
-    const shown = keys.filter((key) => !hidden.has(key));
+    // where a home stands that shows no address is told by no outline either
+    const isByPlace = search.bounds.length > 0;
+    const shown = keys.filter((key) => !hidden.homes.has(key) && !(isByPlace && hidden.places.has(key)));
     const some = shown.slice(offset, offset + CARDS_AT_A_TIME);
     const records = await this.listings.byKeys(some);
     const cards = some.flatMap((key) => {
@@ -180,8 +182,7 @@ export class VisitorsService {
     };
   }
 
-  /** The homes on the market that may not be shown to anybody. */
-  private hiddenOnes(): Promise<ReadonlySet<string>> {
+  private hiddenOnes(): ReturnType<ListingsService['hiddenFromAll']> {
     const now = Date.now();
     if (!this.hidden || now - this.hidden.at > HIDDEN_FOR_MS) {
       const keys = this.listings.hiddenFromAll();

@@ -29,6 +29,11 @@ const HOUSES = search(
   { id: 'price', field: 'ListPrice', is: { atMost: 600_000 } },
   { id: 'beds', field: 'BedroomsTotal', is: { atLeast: 3 } },
 );
+/** Counts those of `HOUSES` that anybody may be shown. */
+const SHOWN_TO_ALL = `SELECT COUNT(*) AS n FROM listings WHERE removed = 0 AND standardStatus IN ('Active', 'Coming Soon')
+  AND JSON_VALUE(data, '$.PropertyType') = 'Residential' AND JSON_VALUE(data, '$.ListPrice') <= 600000
+  AND JSON_VALUE(data, '$.BedroomsTotal') >= 3 AND JSON_VALUE(data, '$.ListOfficeName') <> ''
+  AND COALESCE(CONCAT('', JSON_EXTRACT(data, '$.InternetEntireListingDisplayYN')), 'true') = 'true'`;
 const homesOf = (document: object, offset = 0): Promise<VisitorHomes> =>
   visitor.good<VisitorHomes>('POST', `${PAGE}/homes`, { search: document, offset });
 const ask = (email: string, name = 'Tove Marsh') =>
@@ -72,18 +77,41 @@ describe('an agent’s page', () => {
   it('counts just the homes that anybody may be shown, and shows them in pages without what is not for the public', async () => {
     const { fit, cards } = await homesOf(HOUSES);
     expect(cards.length).toBe(Math.min(12, fit));
-    const [expected] = (await database.query(
-      `SELECT COUNT(*) AS n FROM listings WHERE removed = 0 AND standardStatus IN ('Active', 'Coming Soon')
-         AND JSON_VALUE(data, '$.PropertyType') = 'Residential' AND JSON_VALUE(data, '$.ListPrice') <= 600000
-         AND JSON_VALUE(data, '$.BedroomsTotal') >= 3 AND JSON_VALUE(data, '$.ListOfficeName') <> ''
-         AND COALESCE(CONCAT('', JSON_EXTRACT(data, '$.InternetEntireListingDisplayYN')), 'true') = 'true'`,
-    )) as unknown as [[{ n: string }]];
+    const [expected] = (await database.query(SHOWN_TO_ALL)) as unknown as [[{ n: string }]];
     expect(fit).toBe(Number(expected[0].n));
     const next = await homesOf(HOUSES, cards.length);
     const keys = [...cards, ...next.cards].map(({ listing }) => listing.ListingKey);
     expect(new Set(keys).size).toBe(keys.length);
     const told = JSON.stringify([...cards, ...next.cards]);
     for (const word of ['PrivateRemarks', 'ShowingInstructions', 'OccupantType', 'OwnerName']) expect(told).not.toContain(word);
+  });
+
+  it('finds by an area only homes that show where they stand', async () => {
+    const everywhere = {
+      id: 'drawn1',
+      mode: 'in',
+      shape: {
+        type: 'Polygon',
+        coordinates: [
+          [
+            [-67, 40],
+            [-65, 40],
+            [-65, 41.5],
+            [-67, 41.5],
+            [-67, 40],
+          ],
+        ],
+      },
+    };
+    const { fit } = await homesOf({ ...HOUSES, bounds: [everywhere] });
+    const [[expected]] = (await database.query(`${SHOWN_TO_ALL} AND JSON_VALUE(data, '$.Latitude') IS NOT NULL
+         AND COALESCE(CONCAT('', JSON_EXTRACT(data, '$.InternetAddressDisplayYN')), 'true') = 'true'`)) as unknown as [
+      [{ n: string }],
+    ];
+    expect(fit).toBe(Number(expected.n));
+    expect(fit).toBeLessThan((await homesOf(HOUSES)).fit);
+    const four = [1, 2, 3, 4].map((n) => ({ ...everywhere, id: `drawn${n}` }));
+    expect((await visitor.ask('POST', `${PAGE}/homes`, { search: { ...HOUSES, bounds: four } })).status).toBe(422);
   });
 
   it('searches by plain facts of homes only', async () => {

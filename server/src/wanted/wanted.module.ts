@@ -2,7 +2,7 @@ import { Module } from '@nestjs/common';
 import { ClientsModule } from '../clients/index.js';
 import { DeskModule } from '../desk/index.js';
 import { ListingsModule } from '../listings/index.js';
-import { PortalModule } from '../portal/index.js';
+import { ResponsesModule } from '../responses/index.js';
 import { RoadsModule } from '../roads/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SessionsModule } from '../sessions/index.js';
@@ -15,7 +15,7 @@ import { WantedService } from './wanted.service.js';
     ClientsModule,
     DeskModule,
     ListingsModule,
-    PortalModule,
+    ResponsesModule,
     RoadsModule,
     SearchesModule,
     SessionsModule,

@@ -5,7 +5,7 @@ import type { FitAnswer, ListingRecord } from '@perambula/core';
 import { ClientsService } from '../clients/index.js';
 import { found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { PortalService } from '../portal/index.js';
+import { Responses } from '../responses/index.js';
 import { CountyContext } from '../roads/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
@@ -18,7 +18,7 @@ export class WantedService {
     private readonly clients: ClientsService,
     private readonly context: CountyContext,
     private readonly listings: ListingsService,
-    private readonly portal: PortalService,
+    private readonly responses: Responses,
     private readonly searches: SavedSearches,
     private readonly shortlists: ShortlistsService,
   ) {}
@@ -59,8 +59,8 @@ export class WantedService {
   private async said(clientIds: readonly string[], key: string): Promise<WantedAnswer['said']> {
     const [people, visits, reactions] = await Promise.all([
       this.clients.everyoneOf(clientIds),
-      this.portal.visitsOf(clientIds),
-      this.portal.reactionsOf(clientIds),
+      this.responses.visitsOf(clientIds),
+      this.responses.reactionsOf(clientIds),
     ]);
     return people.flatMap(({ id, clientId, name }) => {
       const opened = visits.filter(({ personId, listingKey }) => personId === id && listingKey === key).length;

@@ -4,6 +4,7 @@ import type { Portal, PortalCard, PortalHome } from '@perambula/contract';
 export const home = (key: string, more: Partial<PortalHome> = {}): PortalHome => ({
   listingKey: key,
   why: 'New on the market',
+  of: [],
   toldAt: '2026-04-14T13:00:00Z',
   isNew: true,
   reaction: null,
@@ -39,6 +40,7 @@ export const portal = (...homes: PortalHome[]): Portal => ({
     licenseNumber: '00-417',
   },
   searches: [],
+  shortlists: [],
   homes,
   lastVisitAt: null,
   countsVisits: true,

@@ -1,7 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { STAGES } from '@perambula/contract';
 import type { Stage } from '@perambula/contract';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
 import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class KeysBody {
@@ -22,6 +22,10 @@ export class NewShortlistBody extends KeysBody {
 export class ItemBody {
   @ApiPropertyOptional() @MayBeLeftOut() @IsText(2000) note?: string;
   @ApiPropertyOptional({ enum: STAGES }) @MayBeLeftOut() @IsIn(STAGES) stage?: Stage;
+}
+
+export class SharingBody {
+  @ApiProperty() @IsBoolean() shared: boolean;
 }
 
 export class OrderBody {

@@ -3,9 +3,10 @@ import { CADENCE_LABEL } from '@perambula/core';
 import type { ReactNode } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { day } from '../../shared/format.js';
+import { Chips } from './Chips.js';
 import { HomesInPages } from './HomesInPages.js';
 import { HomesMapped } from './HomesMapped.js';
-import { besideOf, homesBy, labelsOf, tabOf, TABS } from './portal.rules.js';
+import { besideOf, groupsOf, homesBy, labelsOf, tabOf, TABS } from './portal.rules.js';
 import type { HomesBy, Tab } from './portal.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
 import { usePortal } from './portal.api.js';
@@ -30,7 +31,9 @@ function Homes({ portal }: { readonly portal: Portal }) {
   const [params, setParams] = useSearchParams();
   const { homes } = portal;
   const asked = params.get('home');
-  const of = homesBy(homes);
+  const groups = groupsOf(portal);
+  const group = groups.has(params.get('of') ?? '') ? params.get('of') : null;
+  const of = homesBy(homes.filter((home) => group === null || home.of.includes(group)));
   const tab = tabOf(params.get('show'), of);
   const mapped = params.get('as') === 'map';
   // the home that the message's link was about
@@ -39,6 +42,14 @@ function Homes({ portal }: { readonly portal: Portal }) {
   return (
     <div className={cx('portal')}>
       <PortalHead portal={portal} fresh={of.new.length}>
+        {groups.size > 0 && (
+          <Chips
+            label="Of which search or shortlist"
+            choices={groups}
+            chosen={group === null ? [] : [group]}
+            onToggle={(id) => setParams(changed(params, { of: id === group ? null : id }), { replace: true })}
+          />
+        )}
         <Tabs of={of} tab={tab} onShow={(show) => setParams(changed(params, { show }), { replace: true })} />
       </PortalHead>
       <main className={cx('portal-homes')}>
@@ -57,9 +68,9 @@ function Homes({ portal }: { readonly portal: Portal }) {
           </button>
         )}
         {mapped && shown.length > 0 ? (
-          <HomesMapped homes={shown} now={portal.now} tab={tab} />
+          <HomesMapped key={group} homes={shown} now={portal.now} tab={tab} />
         ) : (
-          <HomesInPages key={tab} homes={shown} now={portal.now} tab={tab} />
+          <HomesInPages key={`${tab} ${group}`} homes={shown} now={portal.now} tab={tab} />
         )}
       </main>
       <ToBeside params={params} />

@@ -71,6 +71,37 @@ describe('wishes', () => {
     expect(paramsOf(none).toString()).toBe('');
     expect(searchOfWishes(none).lines).toEqual([]);
   });
+  it('hold areas that were drawn, in the address as in the search', () => {
+    const corner = (lon: number, lat: number): [number, number] => [lon, lat];
+    const square = (lon: number) => [
+      [corner(lon, 40.6), corner(lon + 0.01, 40.6), corner(lon + 0.01, 40.61234567), corner(lon, 40.6)],
+    ];
+    const wishes = {
+      ...wishesOf(new URLSearchParams()),
+      areas: [
+        { type: 'Polygon' as const, coordinates: square(-66) },
+        { type: 'MultiPolygon' as const, coordinates: [square(-65.9), square(-65.8)] },
+      ],
+    };
+    const read = wishesOf(new URLSearchParams(paramsOf(wishes).toString()));
+    expect(read.areas).toMatchObject([
+      {
+        type: 'Polygon',
+        coordinates: [
+          [
+            [-66, 40.6],
+            [-65.99, 40.6],
+            [-65.99, 40.612346],
+            [-66, 40.6],
+          ],
+        ],
+      },
+      { type: 'MultiPolygon', coordinates: [[[[-65.9, 40.6], {}, {}, {}]], [[[-65.8, 40.6], {}, {}, {}]]] },
+    ]);
+    expect(searchOfWishes(read).bounds.map(({ id, mode }) => `${id} ${mode}`)).toEqual(['drawn1 in', 'drawn2 in']);
+    for (const nonsense of ['x', '1_2_3', '-66_40_-66_41', '200_100_201_100_201_101_200_100'])
+      expect(wishesOf(new URLSearchParams({ areas: nonsense })).areas).toEqual([]);
+  });
   it('are put in and taken out', () => {
     expect(switched(['a'], 'b')).toEqual(['a', 'b']);
     expect(switched(['a', 'b'], 'a')).toEqual(['b']);

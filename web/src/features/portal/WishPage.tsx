@@ -1,15 +1,16 @@
 import type { Portal, Wish, WishEffect } from '@perambula/contract';
 import { LONGEST_WISH, MOST_WISHED } from '@perambula/contract';
 import { readWish } from '@perambula/core';
-import type { Bound } from '@perambula/core';
+import type { DrawnShape } from '@perambula/core';
 import { ChevronLeft } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { zone } from '../../shared/format.js';
 import { useSettled } from '../../shared/useSettled.js';
-import { HomesOnMap } from '../homesMap/index.js';
 import { useMapPlaces } from '../namedPlaces/index.js';
+import { DrawnAreas } from './DrawnAreas.js';
+import { boundsOf } from './drawnAreas.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
 import { Problem } from './Problem.js';
 import { usePortal, usePropose, useWishEffect, useWishWords } from './portal.api.js';
@@ -40,7 +41,7 @@ interface Props {
 
 function Wishing({ portal: { agent, now }, search }: Props) {
   const [text, setText] = useState('');
-  const [areas, setAreas] = useState<readonly Bound[]>([]);
+  const [areas, setAreas] = useState<readonly DrawnShape[]>([]);
   const first = agent.name.split(' ')[0] ?? agent.name;
   const read = useWish(text, areas, now);
   const effect = useWishEffect(search.id, useSettled(read.wish, RESTS_MS));
@@ -73,7 +74,7 @@ function Wishing({ portal: { agent, now }, search }: Props) {
             value={text}
             onChange={({ target }) => setText(target.value.replace(/\n/g, ' '))}
           />
-          <Where areas={areas} onAreas={setAreas} />
+          <DrawnAreas areas={areas} onAreas={setAreas} />
           {read.wish && <WhatItDoes read={read} effect={effect.data} isCounting={effect.isFetching} error={effect.error} />}
           <Problem error={propose.error} />
           <button
@@ -98,49 +99,17 @@ interface Read {
 }
 
 /** Words and areas as one wish; none while nothing can be made of them. */
-function useWish(text: string, areas: readonly Bound[], now: string): Read {
+function useWish(text: string, areas: readonly DrawnShape[], now: string): Read {
   const words = useWishWords().data;
   const places = useMapPlaces();
   return useMemo(() => {
     const gazetteer = { choices: words?.choices ?? {}, places };
     const { wish, widens, unread } = readWish(text, gazetteer, { now: Date.parse(now), zone: zone() });
-    const whole = { lines: wish.lines, bounds: [...wish.bounds, ...areas] };
+    const whole = { lines: wish.lines, bounds: [...wish.bounds, ...boundsOf(areas)] };
     // words that nothing was made of still go to the agent
     const isNothing = whole.lines.length + whole.bounds.length === 0 && text.trim() === '';
     return { wish: isNothing ? null : { wish: whole, widens }, unread };
   }, [text, areas, now, words, places]);
-}
-
-interface WhereProps {
-  readonly areas: readonly Bound[];
-  readonly onAreas: (areas: readonly Bound[]) => void;
-}
-
-/** Areas drawn with a finger, which come to what the search has. */
-function Where({ areas, onAreas }: WhereProps) {
-  const [open, setOpen] = useState(false);
-  if (!open)
-    return (
-      <button type="button" className={cx('portal-button')} onClick={() => setOpen(true)}>
-        Draw where on the map
-      </button>
-    );
-  return (
-    <>
-      <HomesOnMap
-        label="Draw round where you would live"
-        homes={[]}
-        bounds={areas}
-        onDrawn={(shape) => onAreas([...areas, { id: `drawn${areas.length + 1}`, mode: 'in', shape }])}
-      />
-      <p className="soft">Draw round where you would live. Two fingers move the map.</p>
-      {areas.length > 0 && (
-        <button type="button" className={cx('portal-link')} onClick={() => onAreas(areas.slice(0, -1))}>
-          Take back the {areas.length > 1 ? 'last area' : 'area'}
-        </button>
-      )}
-    </>
-  );
 }
 
 interface EffectProps {

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { classesOf } from '../../shared/classes.js';
 import { thousands } from '../../shared/format.js';
 import { Chip, Chips } from './Chips.js';
+import { DrawnAreas } from './DrawnAreas.js';
 import { BATHS, BEDS, KINDS, readPrice, switched, WITHOUT } from './visitor.rules.js';
 import type { Wishes } from './visitor.rules.js';
 import portalCss from './portal.module.css';
@@ -39,6 +40,11 @@ export function WishesForm({ wishes, towns, onChange }: Props) {
         chosen={wishes.towns}
         onToggle={(town) => onChange({ ...wishes, towns: switched(wishes.towns, town) })}
       />
+      <h2>On the map</h2>
+      <DrawnAreas areas={wishes.areas} onAreas={(areas) => onChange({ ...wishes, areas })} />
+      {wishes.areas.length > 0 && wishes.towns.length > 0 && (
+        <p className="soft">Homes in one of these towns, and inside what you drew.</p>
+      )}
       <h2>Keep out</h2>
       <Chips
         label="Keep out"

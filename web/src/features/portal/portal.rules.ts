@@ -1,4 +1,4 @@
-import type { PortalHome, Verdict } from '@perambula/contract';
+import type { Portal, PortalHome, Verdict } from '@perambula/contract';
 import { clockTime, day } from '../../shared/format.js';
 
 export const VERDICT_LABEL: Readonly<Record<Verdict, string>> = { like: 'Like', unsure: 'Unsure', notForUs: 'Not for us' };
@@ -37,6 +37,13 @@ const partsOf = (note: string): string[] =>
     .split(', ')
     .map((part) => part.trim())
     .filter(Boolean);
+
+/** The searches and shortlists that have some of the homes, by id with their names; none where all homes are of one. */
+export function groupsOf({ homes, searches, shortlists }: Portal): ReadonlyMap<string, string> {
+  const having = new Set(homes.flatMap(({ of }) => of));
+  const groups = [...searches, ...shortlists].filter(({ id }) => having.has(id));
+  return new Map(groups.length < 2 ? [] : groups.map(({ id, name }) => [id, name]));
+}
 
 export const TABS = ['new', 'all', 'like', 'unsure', 'differ', 'visits'] as const;
 export type Tab = (typeof TABS)[number];

@@ -1,10 +1,13 @@
 import { readSearch } from '@perambula/core';
-import type { Search } from '@perambula/core';
+import type { DrawnShape, Search } from '@perambula/core';
+import { areasOf, boundsOf, wordsOfAreas } from './drawnAreas.rules.js';
 
 /** What a visitor wishes for, as it stands in the page's address. */
 export interface Wishes {
   readonly kinds: readonly string[];
   readonly towns: readonly string[];
+  /** Drawn on the map. */
+  readonly areas: readonly DrawnShape[];
   readonly without: readonly string[];
   readonly most: number | null;
   readonly beds: number | null;
@@ -38,6 +41,7 @@ export function wishesOf(params: URLSearchParams): Wishes {
   return {
     kinds: list('kinds').filter((kind) => KINDS.has(kind)),
     towns: list('towns').slice(0, 40),
+    areas: areasOf(params.get('areas') ?? ''),
     without: list('without').filter((each) => WITHOUT.has(each)),
     most: number('most', MOST_PRICE),
     beds: number('beds', 20),
@@ -46,11 +50,12 @@ export function wishesOf(params: URLSearchParams): Wishes {
 }
 
 /** The address's words for wishes; what is not wished for stands nowhere. */
-export function paramsOf({ kinds, towns, without, most, beds, baths }: Wishes): URLSearchParams {
+export function paramsOf({ kinds, towns, areas, without, most, beds, baths }: Wishes): URLSearchParams {
   const lists = { kinds, towns, without };
   const numbers = { most, beds, baths };
   return new URLSearchParams([
     ...Object.entries(lists).flatMap(([name, list]) => (list.length > 0 ? [[name, list.join('|')] as [string, string]] : [])),
+    ...(areas.length > 0 ? [['areas', wordsOfAreas(areas)] as [string, string]] : []),
     ...Object.entries(numbers).flatMap(([name, value]) => (value === null ? [] : [[name, String(value)] as [string, string]])),
   ]);
 }
@@ -74,7 +79,7 @@ export function readPrice(typed: string): number | null | undefined {
 }
 
 /** Wishes as a search. */
-export function searchOfWishes({ kinds, towns, without, most, beds, baths }: Wishes): Search {
+export function searchOfWishes({ kinds, towns, areas, without, most, beds, baths }: Wishes): Search {
   const lines = [
     ...(kinds.length > 0 ? [{ id: 'kind', field: 'PropertySubType', is: { anyOf: kinds } }] : []),
     ...(most === null ? [] : [{ id: 'price', field: 'ListPrice', is: { atMost: most } }]),
@@ -83,5 +88,5 @@ export function searchOfWishes({ kinds, towns, without, most, beds, baths }: Wis
     ...(towns.length > 0 ? [{ id: 'towns', field: 'City', is: { anyOf: towns } }] : []),
     ...(without.length > 0 ? [{ id: 'without', field: 'SpecialListingConditions', is: { noneOf: without } }] : []),
   ];
-  return readSearch({ version: 1, kinds: ['Residential'], lines, bounds: [], order: [] });
+  return readSearch({ version: 1, kinds: ['Residential'], lines, bounds: boundsOf(areas), order: [] });
 }

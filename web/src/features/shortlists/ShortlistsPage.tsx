@@ -25,6 +25,7 @@ import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { PdfOfHomes, SendHomes } from '../choices/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { PlanVisit } from '../showings/index.js';
+import { ShareShortlist } from './ShareShortlist.js';
 import { useChangeItem, useRemoveItem, useReorder, useShortlists } from './shortlists.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './ShortlistsPage.module.css';
@@ -52,7 +53,7 @@ export function ShortlistsPage() {
     <div className={cx('shortlists')}>
       <nav className={cx('shortlists-list')} aria-label="Shortlists">
         <h2>Shortlists</h2>
-        {listed.map(({ id, name, clientName, items }) => (
+        {listed.map(({ id, name, clientName, items, sharedAt }) => (
           <NavLink
             key={id}
             to={`/shortlists/${id}`}
@@ -61,6 +62,7 @@ export function ShortlistsPage() {
             <b>{name}</b>
             <span className="tight">
               {clientName} · {items.length} {items.length === 1 ? 'home' : 'homes'}
+              {sharedAt !== null && ' · shared'}
             </span>
           </NavLink>
         ))}
@@ -94,6 +96,7 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
           for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link> · drag a home to change the order
         </span>
         <span className={cx('acts')}>
+          {items.length > 0 && <ShareShortlist shortlist={shortlist} />}
           <PdfOfHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} title={shortlist.name} />
           <SendHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} clientId={shortlist.clientId} />
         </span>

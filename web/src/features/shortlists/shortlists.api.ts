@@ -1,5 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { addToShortlist, changeItem, createShortlist, listShortlists, removeItem, reorderItems } from '@perambula/contract';
+import {
+  addToShortlist,
+  changeItem,
+  createShortlist,
+  listShortlists,
+  removeItem,
+  reorderItems,
+  shareShortlist,
+} from '@perambula/contract';
 import type { Shortlist, Stage } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, queryKeys } from '../../shared/queryKeys.js';
@@ -37,6 +45,9 @@ export const useChangeItem = (id: string) =>
   );
 
 export const useRemoveItem = (id: string) => useShortlistChange((itemId: string) => ask(removeItem, { at: { id, itemId } }));
+
+export const useShare = (id: string) =>
+  useShortlistChange((shared: boolean) => ask(shareShortlist, { at: { id }, body: { shared } }));
 
 export const useReorder = (id: string) =>
   useShortlistChange((itemIds: readonly string[]) => ask(reorderItems, { at: { id }, body: { itemIds } }));
