@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createConnection } from 'mysql2/promise';
 import type { RunFile } from '../scripts/stack.mjs';
+import { benchAlerts } from './alerts.js';
 import { benchBeside } from './beside.js';
 import { benchBounds } from './bounds.js';
 import { benchCount } from './count.js';
@@ -28,6 +29,7 @@ const parts: Readonly<Record<string, () => unknown>> = {
   async people() {
     for (const people of [50, 200, 1000]) await benchMany(run.web, run.signIn, people);
   },
+  alerts: () => benchAlerts(run.web, run.signIn, database, Number(process.env['BENCH_ALERTS'] ?? 20_000)),
   threads: () => benchThreads(100_000),
   count: () => benchCount(database, 100_000),
   million: () => benchCount(database, 1_000_000),

@@ -220,18 +220,32 @@ test('a visitor says on a telephone what they look for, and asks to hear of more
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const page = await phone.newPage();
   await page.goto(`${run.web}/with/juno-albright`);
-  const count = page.getByRole('status');
+  const count = page.getByRole('status').filter({ hasText: /fits? now/ });
   await expect(count).toContainText(/^\d+ homes fit now/);
   const before = await count.textContent();
   await page.getByRole('group', { name: 'Bedrooms, at least' }).getByRole('button', { name: '4' }).click();
   await page.getByLabel('Price, at most').fill('450k');
   await expect(count).not.toHaveText(before ?? '');
   await expect(page.getByRole('article').first()).toBeVisible();
+  const anywhere = await count.textContent();
+  await page.getByRole('button', { name: 'Draw where on the map' }).click();
+  const map = page.getByRole('application', { name: 'Draw round where you would live' });
+  await map.scrollIntoViewIfNeeded();
+  const { x, y, width, height } = (await map.boundingBox()) as { x: number; y: number; width: number; height: number };
+  const corner = (right: number, down: number): [number, number] => [x + width * right, y + height * down];
+  await page.mouse.move(...corner(0.3, 0.3));
+  await page.mouse.down();
+  for (const to of [corner(0.7, 0.3), corner(0.7, 0.7), corner(0.3, 0.7), corner(0.3, 0.32)])
+    await page.mouse.move(...to, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Take back the area' })).toBeVisible();
+  await expect(count).not.toHaveText(anywhere ?? '');
   await expectAccessible(page);
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   // the address holds it all, and brings it back
   await page.reload();
   await expect(page.getByText('Up to $450,000', { exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take back the area' })).toBeVisible();
   await page.getByLabel('Your name').fill('Odile Fenwright');
   await page.getByLabel('E-mail address').fill('odile@fenwright.example');
   await page.getByRole('button', { name: 'Ask for these homes' }).click();

@@ -18,7 +18,8 @@ export class MariaDb {
     this.password = password;
     this.socket = join(folder, 'socket');
     this.pidFile = join(folder, 'pid');
-    process.once('exit', () => this.process?.kill('SIGTERM'));
+    this.atExit = () => this.process?.kill('SIGTERM');
+    process.once('exit', this.atExit);
   }
 
   async start() {
@@ -101,6 +102,7 @@ export class MariaDb {
 
   async stop() {
     this.stopping = true;
+    process.off('exit', this.atExit);
     const { process: server } = this;
     if (!server || server.exitCode !== null || server.signalCode !== null) return;
     await new Promise((resolve) => {

@@ -20,7 +20,8 @@ import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
 import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
 import type { DigestItem } from './digests.js';
 import { Forecasts } from './forecasts.js';
-import { insertOnce, whyOf } from './matcher.js';
+import { insertOnce } from './matcher.js';
+import { whyOf } from './whyOf.js';
 
 /** A later message is shown with news of so many days. */
 const LATE_DAYS = 60;

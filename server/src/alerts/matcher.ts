@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { dollars, fits, ReverseIndex, tellableOf, tellsChange, today } from '@perambula/core';
-import type { ListingChange, ListingRecord, Search, Tellable } from '@perambula/core';
+import { fits, ReverseIndex, tellableOf, tellsChange, today } from '@perambula/core';
+import type { Search } from '@perambula/core';
 import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
@@ -9,6 +9,7 @@ import { CountyContext } from '../roads/index.js';
 import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
 import { AlertItemRow, MatchCursorRow } from './alert.entity.js';
+import { whyOf } from './whyOf.js';
 
 const BATCH = 500;
 
@@ -180,22 +181,4 @@ export async function insertOnce(manager: EntityManager, items: readonly Partial
     .into(AlertItemRow)
     .values(items.map((item) => ({ digestId: null, toldAt: null, dropped: null, ...item })))
     .execute();
-}
-
-/** The news in a few words, as the message tells it. */
-export function whyOf(kind: Tellable, { from, to }: ListingChange, record: ListingRecord): string {
-  switch (kind) {
-    case 'new':
-      return record['StandardStatus'] === 'Coming Soon' ? 'Coming soon' : 'New on the market';
-    case 'priceDown':
-      return `Price cut by ${dollars(Number(from) - Number(to))}`;
-    case 'priceUp':
-      return `Price raised by ${dollars(Number(to) - Number(from))}`;
-    case 'backOnMarket':
-      return 'Back on the market';
-    case 'underContract':
-      return 'Under contract';
-    case 'sold':
-      return 'Sold';
-  }
 }

@@ -1,5 +1,6 @@
 export type { Letter } from './letter.js';
-export { readLetterMaker, renderLetter } from './letter.js';
+export { renderLetter } from './letter.js';
+export { readLetterMaker } from './letterForm.js';
 export { creditOf, letterHome, sayVerify, shortened } from './letterHome.js';
 export { INK, MULBERRY, SOFT } from './markup.js';
 export { MailModule } from './mail.module.js';

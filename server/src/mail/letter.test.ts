@@ -1,8 +1,10 @@
 import { simpleParser } from 'mailparser';
+import mjml2html from 'mjml';
 import { createTransport } from 'nodemailer';
 import { describe, expect, it } from 'vitest';
-import { renderLetter } from './letter.js';
+import { markupOf, renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
+import type { LetterReport } from './report.js';
 
 const AGENT = {
   name: 'Juno Albright',
@@ -100,6 +102,28 @@ describe('renderLetter', () => {
     const { subject, text } = await readBack(letter({ paragraphs: ['Čapková – Ærø – 松本 – ½'] }), 'Für Žofie: 3 homes – ½ mile');
     expect(subject).toBe('Für Žofie: 3 homes – ½ mile');
     expect(text).toContain('Čapková – Ærø – 松本 – ½');
+  });
+  it('is what MJML would have made of it whole', async () => {
+    const [home] = letter().homes;
+    if (!home) throw new Error('There is no home.');
+    const odd = { ...home, address: '1 "Quote\' St & <b>', words: '$& $1 {{0}} \uE0003\uE001', url: 'http://127.0.0.1/?a=1&b=2' };
+    const report: LetterReport = {
+      homes: [{ ...odd, verify: 'Lot size', remarks: 'Light & air.', morePictures: [home.picture, home.picture] }],
+      table: { heads: ['Price', 'Beds'], rows: [['$418,000', '4']], homes: [{ ...odd, verify: '' }] },
+    };
+    const letters = [
+      letter({ homes: [home, odd] }),
+      letter({ homes: [odd, home] }),
+      letter({ report, button: null, stopUrl: null }),
+    ];
+    const same = (html: string): string => html.replace(/<br ?\/>/g, '<br>').replace(/\s+/g, ' ');
+    for (const each of letters) {
+      const { html } = await mjml2html(
+        markupOf(each, (part) => part),
+        { validationLevel: 'strict' },
+      );
+      expect(same((await renderLetter(each)).html)).toBe(same(html));
+    }
   });
   it('asks for nothing but the pictures of its homes', async () => {
     const { html = '' } = await readBack(letter());

@@ -1,5 +1,6 @@
 import type { HomesTable } from '@perambula/core';
 import type { LetterHome } from './letterHome.js';
+import type { Put } from './letterForm.js';
 import { escape, INK, MULBERRY, RULE, SOFT } from './markup.js';
 
 /** Homes in full rather than in a line: each with its pictures and remarks, or compared in a table, or both. */
@@ -18,21 +19,22 @@ interface PicturedHome extends LetterHome {
 type Compared = NonNullable<LetterReport['table']>;
 
 /** A home with its first picture over the whole width, more in a row below, and what its listing says. */
-export function pictureMarkup(home: PicturedHome): string {
-  const url = escape(home.url);
+export function pictureMarkup(home: PicturedHome, put: Put): string {
+  const url = put(escape(home.url));
   const more = home.morePictures
     .map(
       (picture) =>
-        `<mj-column width="33.33%"><mj-image src="${escape(picture)}" alt="" href="${url}" border-radius="6px" padding="2px 4px"/></mj-column>`,
+        `<mj-column width="33.33%"><mj-image src="${put(escape(picture))}" alt="" href="${url}" border-radius="6px" padding="2px 4px"/></mj-column>`,
     )
     .join('');
-  return `<mj-section background-color="#FFFFFF" padding="14px 4px 4px" border-top="1px solid ${RULE}"><mj-column><mj-image src="${escape(home.picture)}" alt="${escape(`Drawing of ${home.address}`)}" href="${url}" border-radius="8px" padding="4px 12px"/></mj-column></mj-section>
+  const said = `<span style="color:${MULBERRY};font-weight:600;font-size:13px">${escape(home.why)}</span><br/><a href="${escape(home.url)}" style="color:${INK};text-decoration:none;font-size:18px;font-weight:700">${escape(home.price)} · ${escape(home.address)}</a><br/>${escape(home.facts)}${home.verify ? `<br/><strong>${escape(home.verify)}</strong>` : ''}${home.remarks ? `<br/>${escape(home.remarks)}` : ''}<br/><span style="color:${SOFT};font-size:12px">${escape(home.credit)}</span>`;
+  return `<mj-section background-color="#FFFFFF" padding="14px 4px 4px" border-top="1px solid ${RULE}"><mj-column><mj-image src="${put(escape(home.picture))}" alt="${put(escape(`Drawing of ${home.address}`))}" href="${url}" border-radius="8px" padding="4px 12px"/></mj-column></mj-section>
 ${more ? `<mj-section background-color="#FFFFFF" padding="0 12px"><mj-group>${more}</mj-group></mj-section>` : ''}
-<mj-section background-color="#FFFFFF" padding="2px 4px 14px"><mj-column><mj-text font-size="14px" line-height="1.5" padding="4px 12px"><span style="color:${MULBERRY};font-weight:600;font-size:13px">${escape(home.why)}</span><br/><a href="${url}" style="color:${INK};text-decoration:none;font-size:18px;font-weight:700">${escape(home.price)} · ${escape(home.address)}</a><br/>${escape(home.facts)}${home.verify ? `<br/><strong>${escape(home.verify)}</strong>` : ''}${home.remarks ? `<br/>${escape(home.remarks)}` : ''}<br/><span style="color:${SOFT};font-size:12px">${escape(home.credit)}</span></mj-text></mj-column></mj-section>`;
+<mj-section background-color="#FFFFFF" padding="2px 4px 14px"><mj-column><mj-text font-size="14px" line-height="1.5" padding="4px 12px">${put(said)}</mj-text></mj-column></mj-section>`;
 }
 
 /** Homes below one another, with the main facts of each. */
-export function comparedMarkup({ heads, rows, homes }: Compared): string {
+export function comparedMarkup({ heads, rows, homes }: Compared, put: Put): string {
   const cell = `padding:6px 4px;border-bottom:1px solid ${RULE};text-align:right;white-space:nowrap`;
   const head = ['Home', ...heads]
     .map(
@@ -45,7 +47,7 @@ export function comparedMarkup({ heads, rows, homes }: Compared): string {
     const name = `<td style="padding:6px 4px 6px 0;border-bottom:1px solid ${RULE}"><a href="${escape(url)}" style="color:${INK};font-weight:600;text-decoration:none">${escape(street)}</a><br/><span style="color:${SOFT};font-size:12px">${escape([...town, why].join(' · '))}</span>${verify ? `<br/><strong style="font-size:12px">${escape(verify)}</strong>` : ''}</td>`;
     return `<tr>${name}${(rows[i] ?? []).map((text) => `<td style="${cell}">${escape(text)}</td>`).join('')}</tr>`;
   });
-  return `<mj-section background-color="#FFFFFF" padding="8px 4px 16px"><mj-column><mj-table font-size="13px" padding="4px 12px" line-height="1.35"><tr>${head}</tr>${body.join('')}</mj-table></mj-column></mj-section>`;
+  return `<mj-section background-color="#FFFFFF" padding="8px 4px 16px"><mj-column><mj-table font-size="13px" padding="4px 12px" line-height="1.35">${put(`<tr>${head}</tr>${body.join('')}`)}</mj-table></mj-column></mj-section>`;
 }
 
 export function pictureText(home: PicturedHome): string {

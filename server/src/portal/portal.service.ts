@@ -241,16 +241,17 @@ export class PortalService {
         .filter(({ digestId }) => !waiting.has(digestId))
         .map(({ listingKey, why, toldAt, searchId }) => ({ listingKey, why, at: toldAt as Date, of: [searchId] })),
       ...(await this.sent.of(clientId)).map(({ listingKey, at }) => ({ listingKey, why: 'Chosen for you', at, of: [] })),
-      ...(await this.shortlists.sharedWith(clientId)).flatMap(({ id, name, homes }) =>
-        homes.map(({ listingKey, at }) => ({ listingKey, why: `On “${name}”`, at, of: [id] })),
-      ),
     ].sort((a, b) => b.at.getTime() - a.at.getTime());
+    // what is also on a shortlist is no news by that
+    const shared = (await this.shortlists.sharedWith(clientId)).flatMap(({ id, name, homes }) =>
+      homes.map(({ listingKey, at }) => ({ listingKey, why: `On “${name}”`, at, of: [id] })),
+    );
     const newest = new Map<string, Told>();
-    for (const { listingKey, at, why, of } of all) {
-      const later = newest.get(listingKey) ?? { at, why, of: [] };
-      newest.set(listingKey, { ...later, of: [...new Set([...later.of, ...of])] });
+    for (const { listingKey, at, why, of } of [...all, ...shared]) {
+      const told = newest.get(listingKey) ?? { at, why, of: [] };
+      newest.set(listingKey, { ...told, of: [...new Set([...told.of, ...of])] });
     }
-    return newest;
+    return new Map([...newest].sort(([, a], [, b]) => b.at.getTime() - a.at.getTime()));
   }
 
   async react(personId: string, listingKey: string, verdict: Verdict, note: string): Promise<void> {

@@ -9,6 +9,7 @@ import type {
   PortalCard,
   PortalHomeAnswer,
   RecordAnswer,
+  Shortlist,
   Today,
   ToVerify,
 } from '@perambula/contract';
@@ -144,6 +145,60 @@ describe('a portal', () => {
     await reader.good('PUT', '/api/portal/sharing', { shared: true });
     expect((await open()).sharesReactions).toBe(true);
     await reader.good('PUT', '/api/portal/sharing', { shared: false });
+  });
+
+  it('has the shortlists that the agent shares, without notes, dropped homes or what may not be shown, and none of another client', async () => {
+    const fits = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', {
+      search: { version: 1, kinds: ['Residential'], lines: [], bounds: [], order: [] },
+      set: 'fit',
+      limit: 400,
+    });
+    const isShown = ({ InternetEntireListingDisplayYN: flag }: ListingsAnswer['rows'][number]): boolean => flag === true;
+    const before = (await open()).homes;
+    const known = new Set(before.map(({ listingKey }) => listingKey));
+    const [toldBefore] = before;
+    const shown = fits.rows.filter((row) => isShown(row) && !known.has(row.ListingKey)).map(({ ListingKey }) => ListingKey);
+    const [seen = '', dropped = '', later = ''] = shown;
+    const withheld = fits.rows.find((row) => row['InternetEntireListingDisplayYN'] === false)?.ListingKey ?? '';
+    expect([seen, dropped, later, withheld, toldBefore?.listingKey ?? '']).not.toContain('');
+    const clientId = (await stack.juno.fileOf('Amara')).id;
+    const made = await stack.juno.good<Shortlist>('POST', '/api/shortlists', {
+      clientId,
+      name: 'For Saturday',
+      listingKeys: [seen, dropped, withheld, toldBefore?.listingKey],
+    });
+    const itemOf = (key: string): string => made.items.find(({ listingKey }) => listingKey === key)?.id ?? '';
+    const at = `/api/shortlists/${made.id}`;
+    await stack.juno.good('PATCH', `${at}/items/${itemOf(seen)}`, { note: 'Ask about the roof.' });
+    await stack.juno.good('PATCH', `${at}/items/${itemOf(dropped)}`, { stage: 'dropped' });
+    const keysIn = async (): Promise<readonly string[]> => (await open()).homes.map(({ listingKey }) => listingKey);
+    expect(await keysIn()).not.toContain(seen);
+    expect((await reader.ask('PUT', `/api/portal/homes/${seen}/reaction`, { verdict: 'like', note: '' })).status).toBe(404);
+
+    expect((await stack.silas.ask('PUT', `${at}/sharing`, { shared: true })).status).toBe(404);
+    const shared = await stack.juno.good<Shortlist>('PUT', `${at}/sharing`, { shared: true });
+    expect(shared.sharedAt).not.toBeNull();
+    await stack.juno.good('POST', `${at}/items`, { listingKeys: [later] });
+    const portal = await open();
+    expect(portal.shortlists).toEqual([{ id: made.id, name: 'For Saturday' }]);
+    const ofIt = portal.homes.filter(({ of }) => of.includes(made.id));
+    expect(new Set(ofIt.map(({ listingKey }) => listingKey))).toEqual(new Set([seen, later, toldBefore?.listingKey]));
+    const found = (key: string | undefined) => ofIt.find(({ listingKey }) => listingKey === key);
+    expect(found(seen)).toMatchObject({ why: 'On “For Saturday”', isNew: true });
+    // what was told before is no news by that
+    const { why, toldAt } = toldBefore ?? {};
+    expect(found(toldBefore?.listingKey)).toMatchObject({ why, toldAt });
+    const cards = await cardsOf(ofIt);
+    expect(cards).toHaveLength(3);
+    expect(JSON.stringify([portal, cards])).not.toContain('roof');
+    await reader.good('PUT', `/api/portal/homes/${seen}/reaction`, { verdict: 'like', note: 'the light' });
+    const [list] = (await stack.juno.good<Shortlist[]>('GET', '/api/shortlists')).filter(({ id }) => id === made.id);
+    expect(list?.items.find(({ listingKey }) => listingKey === seen)?.reactions).toMatchObject([{ note: 'the light' }]);
+
+    await stack.juno.good('PUT', `${at}/sharing`, { shared: false });
+    expect((await open()).shortlists).toEqual([]);
+    expect(await keysIn()).not.toContain(seen);
+    expect((await reader.ask('GET', `/api/portal/homes/${seen}`)).status).toBe(404);
   });
 
   it('keeps one reaction a home, the last one, and refuses what is none', async () => {

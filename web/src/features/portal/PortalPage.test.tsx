@@ -44,6 +44,28 @@ describe('a client’s portal', () => {
     expect((await screen.findByRole('alert')).textContent).toBe('It takes no visits before May 1.');
     expect(screen.getByLabelText<HTMLInputElement>('When would suit you?').value).toBe('Thursday');
   });
+  it('shows the homes of one search or shortlist, once there are several', async () => {
+    const search = {
+      id: 's1',
+      name: 'Near the water',
+      sentence: 'Houses.',
+      cadence: 'weekly' as const,
+      state: 'running' as const,
+    };
+    const told = portal(home('1', { of: ['s1'] }), home('2', { of: ['l1', 's1'] }), home('3'));
+    drawn(<PortalPage />, {
+      'GET portal': { ...told, searches: [search], shortlists: [{ id: 'l1', name: 'For Saturday' }] },
+      'GET portal/homes': [card('1'), card('2'), card('3')],
+    });
+    expect(await screen.findAllByRole('article')).toHaveLength(3);
+    await userEvent.click(screen.getByRole('button', { name: 'For Saturday' }));
+    expect(screen.getByRole('button', { name: 'All 1' })).toBeTruthy();
+    expect((await screen.findAllByRole('article')).map((each) => each.getAttribute('aria-label'))).toEqual([
+      '2 Lantern Ln, Port Ostrey',
+    ]);
+    await userEvent.click(screen.getByRole('button', { name: 'For Saturday', pressed: true }));
+    expect(screen.getByRole('button', { name: 'All 3' })).toBeTruthy();
+  });
   it('shows homes by what was said of them', async () => {
     drawn(
       <PortalPage />,

@@ -41,7 +41,7 @@ function Homes({ portal }: { readonly portal: Portal }) {
   const shown = of[tab];
   return (
     <div className={cx('portal')}>
-      <PortalHead portal={portal} fresh={of.new.length}>
+      <PortalHead portal={portal} fresh={homes.filter(({ isNew }) => isNew).length}>
         {groups.size > 0 && (
           <Chips
             label="Of which search or shortlist"
