@@ -21,6 +21,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { found } from '../common/failure.js';
+import { someAtOnce } from '../common/someAtOnce.js';
 import { ListingRow, ListingsService, SequenceRow } from '../listings/index.js';
 import { letterHome, MailService, toPerson } from '../mail/index.js';
 import type { Letter } from '../mail/index.js';
@@ -32,6 +33,8 @@ import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
 import { insertOnce, lockMatching } from './matcher.js';
 
 const MOST_HOMES_A_MESSAGE = 6;
+/** Messages that are written at once: while one waits for the database, another is composed. */
+const AT_ONCE = 3;
 
 /** A home that a message tells, as it may tell it, and why. */
 export interface DigestItem {
@@ -67,7 +70,7 @@ export class Digests {
     const due = await this.database
       .getRepository(AlertRow)
       .find({ select: { searchId: true }, where: { state: 'running', nextDueAt: LessThanOrEqual(this.clock.date()) } });
-    for (const { searchId } of due) await this.database.transaction((manager) => this.write(manager, searchId));
+    await someAtOnce(AT_ONCE, due, ({ searchId }) => this.database.transaction((manager) => this.write(manager, searchId)));
   }
 
   /** Those run again that were paused until now; what came meanwhile is told at their usual time. */

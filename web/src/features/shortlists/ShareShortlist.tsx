@@ -82,7 +82,7 @@ function LastLook({ shortlist, onClose }: LastLookProps) {
 function useDoubts(clientId: string, items: readonly ShortlistItem[]): ReadonlyMap<string, readonly Doubt[]> {
   const searches = useFile(clientId).data?.savedSearches ?? [];
   const homes = items.map(({ listing, reactions }) => ({
-    record: listing.ListingKey === undefined ? null : listing,
+    record: 'ListingKey' in listing ? listing : null,
     refusedBy: reactions.filter(({ verdict }) => verdict === 'notForUs'),
     told: null,
   }));
