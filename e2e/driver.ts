@@ -192,7 +192,10 @@ export async function expectAccessible(page: Page): Promise<void> {
       .getAnimations()
       .every((moving) => moving.effect?.getComputedTiming().endTime === Infinity || moving.playState === 'finished'),
   );
-  const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).exclude('iframe').analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .exclude('iframe')
+    .analyze();
   await page.emulateMedia({ reducedMotion: null });
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(

@@ -1,7 +1,7 @@
 import { get, post, remove } from './endpoint.js';
 
 /** What is written down in a client's file because it stands nowhere else. */
-export type EntryKind = 'note' | 'call' | 'search' | 'alert' | 'person' | 'fromClient' | 'toClient' | 'need' | 'wish';
+export type EntryKind = 'note' | 'call' | 'search' | 'alert' | 'person' | 'fromClient' | 'toClient' | 'need' | 'wish' | 'shared';
 
 /** What a timeline can be narrowed to. */
 export const HAPPENING_KINDS = ['message', 'visit', 'reaction', 'showing', 'search', 'note', 'person'] as const;
@@ -15,7 +15,10 @@ export interface Happening {
   readonly kind: HappeningKind;
   readonly text: string;
   /** What it leads to. */
-  readonly about: { readonly kind: 'listing' | 'message' | 'needs' | 'search' | 'showing'; readonly id: string } | null;
+  readonly about: {
+    readonly kind: 'listing' | 'message' | 'needs' | 'search' | 'shortlist' | 'showing';
+    readonly id: string;
+  } | null;
   /** A note or call, which the agent can take out again. */
   readonly isOwn: boolean;
 }

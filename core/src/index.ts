@@ -6,6 +6,8 @@ export type { Forecast } from './alerts/forecast.js';
 export { forecast } from './alerts/forecast.js';
 export type { HoldReason } from './alerts/holdIf.js';
 export { heldFor, HOLD_REASON_LABEL, HOLD_REASONS } from './alerts/holdIf.js';
+export type { Placeholder } from './alerts/placeholders.js';
+export { filledIn, PLACEHOLDERS, unknownPlaceholder } from './alerts/placeholders.js';
 export type { HomesTable } from './choice/homesTable.js';
 export { homesTable } from './choice/homesTable.js';
 export type { Doubt, DoubtKind, HomeToSend } from './choice/lastLook.js';

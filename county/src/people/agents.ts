@@ -157,7 +157,7 @@ export class DeskAgent {
     }
   }
 
-  /** What was liked goes onto the household's shortlist. */
+  /** What was liked goes onto the household's shortlist; one that grows is shared with them. */
   private async shortlist(cameBy: readonly CameBy[]): Promise<void> {
     for (const { clientId, reactions } of cameBy) {
       const liked = reactions.filter(({ verdict }) => verdict === 'like').map(({ listingKey }) => listingKey);
@@ -166,8 +166,10 @@ export class DeskAgent {
       const [list] = file?.shortlists ?? [];
       const fresh = liked.filter((key) => !list?.keys.includes(key));
       if (!list) await this.door.ask('POST', 'shortlists', { clientId, name: 'Homes to see', listingKeys: fresh });
-      else if (fresh.length > 0 && list.keys.length < MOST_ON_A_SHORTLIST)
+      else if (fresh.length > 0 && list.keys.length < MOST_ON_A_SHORTLIST) {
         await this.door.ask('POST', `shortlists/${list.id}/items`, { listingKeys: fresh });
+        await this.door.ask('PUT', `shortlists/${list.id}/sharing`, { shared: true });
+      }
     }
   }
 

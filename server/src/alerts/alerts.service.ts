@@ -17,7 +17,7 @@ import { SavedSearches, SearchRow } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
 import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
-import { Digests, firstWhy, freshestFirst, subjectOf } from './digests.js';
+import { Digests, firstWhy, freshestFirst, subjectOf, valuesOf } from './digests.js';
 import type { DigestItem } from './digests.js';
 import { Forecasts } from './forecasts.js';
 import { insertOnce } from './matcher.js';
@@ -51,7 +51,7 @@ export class AlertsService {
     return {
       forecast: await this.forecasts.before(this.clock.now(), search, settings),
       to: search.clientId ? await this.clients.addressees(search.clientId) : [],
-      subject: subjectOf({ subject: settings.subject, introduced: false }, search.name, told),
+      subject: subjectOf({ subject: settings.subject, introduced: false }, await this.valuesOf(search, told), told),
       homes: told.length,
       keptOff: fit.length - told.length,
     };
@@ -60,14 +60,19 @@ export class AlertsService {
   /** The first message as it would arrive now, or a later one with the latest news there was, in both its parts. */
   async letter(agent: AgentRow, searchId: string, greeting: string, isLater: boolean): Promise<{ html: string; text: string }> {
     const search = await this.searches.own(agent.id, searchId);
-    const [reader] = search.clientId ? await this.clients.peopleOf([search.clientId]) : [];
     const fitting = this.fitting(search, await this.listings.inReach([search.document]));
     const told = isLater ? await this.lately(fitting) : this.told(fitting);
     const { publicUrl } = this.config;
     const [portal, stop] = [`${publicUrl}/p/preview`, `${publicUrl}/stop/preview`];
-    const letter = this.digests.letter({ greeting }, reader?.name ?? 'there', agent, told, portal, stop);
+    const letter = this.digests.letter({ greeting }, await this.valuesOf(search, told), agent, told, portal, stop);
     const { html, text } = await renderLetter(letter);
     return { html: clean(html), text };
+  }
+
+  /** What is filled in for the first of a search's household. */
+  private async valuesOf({ clientId, name }: SearchRow, told: readonly DigestItem[]): Promise<ReturnType<typeof valuesOf>> {
+    const [reader] = clientId ? await this.clients.peopleOf([clientId]) : [];
+    return valuesOf(reader?.name ?? 'there', name, told);
   }
 
   /** Of homes that fit, those of which there was news last, as a later message tells it. */

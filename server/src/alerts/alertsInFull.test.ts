@@ -110,6 +110,25 @@ describe('alerts of one household', () => {
   });
 });
 
+describe('an alert’s own words', () => {
+  it('have what stands in braces filled in for each reader, and nothing in braces that cannot be', async () => {
+    const clientId = await household('Wynn Sallow');
+    const search = await alertFor(clientId, '$& by the sea', upTo(400_000), {
+      subject: '{name}, {homes} of “{search}”',
+      greeting: 'here are {homes}, {name}.',
+    });
+    await move('PT1H');
+    const [first] = await rows<{ subject: string; text: string }>('SELECT subject, text FROM outbox WHERE clientId = ?', [
+      clientId,
+    ]);
+    const [, homes] = /^Wynn, (\d+ homes) of “\$& by the sea”$/.exec(first?.subject ?? '') ?? [];
+    expect(homes).toBeTruthy();
+    expect(first?.text).toContain(`here are ${homes}, Wynn.`);
+    const refused = await juno.ask('PUT', `/api/searches/${search.id}/alert`, { ...SETTINGS, subject: 'For {clientName}' });
+    expect([refused.status, refused.body.message]).toEqual([422, expect.stringContaining('{name}, {homes}, {search}')]);
+  });
+});
+
 describe('what an alert tells', () => {
   it('is only what comes, and of cuts those that are large enough, where it is set so', async () => {
     const search = await alertFor(await household('Cy Larkspur'), 'Cuts', HOUSES, {

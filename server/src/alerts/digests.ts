@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import {
   addressShown,
+  filledIn,
   fits,
   forAudience,
   heldFor,
@@ -12,7 +13,7 @@ import {
   overCeiling,
   standingOf,
 } from '@perambula/core';
-import type { Hours, ListingRecord, Search, ShownTo } from '@perambula/core';
+import type { Hours, ListingRecord, Placeholder, Search, ShownTo } from '@perambula/core';
 import { DataSource, In, IsNull, LessThanOrEqual } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { ClientRow, ClientsService, firstName, hoursOf, LinksService } from '../clients/index.js';
@@ -227,12 +228,13 @@ export class Digests {
     const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
     const clientId = found(search.clientId, 'client');
     for (const person of readers) {
+      const values = valuesOf(person.name, search.name, told);
       const portalUrl = await this.links.make(manager, 'portal', person.id);
       const stopUrl = await this.links.make(manager, 'stop', person.id);
       await this.mail.write(manager, {
         ...toPerson(agent, clientId, person),
-        subject: subjectOf(alert, search.name, told),
-        letter: this.letter(alert, person.name, agent, told, portalUrl, stopUrl),
+        subject: subjectOf(alert, values, told),
+        letter: this.letter(alert, values, agent, told, portalUrl, stopUrl),
         state,
         digestId,
         kind: 'digest',
@@ -243,7 +245,7 @@ export class Digests {
   /** The letter as it will arrive, for the outbox and for the preview alike. */
   letter(
     alert: Pick<AlertRow, 'greeting'>,
-    personName: string,
+    values: PlaceholderValues,
     agent: AgentRow,
     told: readonly DigestItem[],
     portalUrl: string,
@@ -252,8 +254,8 @@ export class Digests {
     const shown = told.slice(0, MOST_HOMES_A_MESSAGE);
     const more = told.length - shown.length;
     return {
-      greeting: `Hello ${firstName(personName)},`,
-      paragraphs: alert.greeting.trim() ? [alert.greeting.trim()] : [],
+      greeting: `Hello ${values.name},`,
+      paragraphs: alert.greeting.trim() ? [filledIn(alert.greeting.trim(), values)] : [],
       homes: shown.map(({ listing, why, words }) => ({ ...letterHome(listing, why, portalUrl, this.config), words })),
       button: { label: more > 0 ? `See these and ${more} more` : 'See them and say what you think', url: portalUrl },
       agent,
@@ -303,15 +305,21 @@ export function firstWhy(record: ListingRecord): string {
   return record['StandardStatus'] === 'Coming Soon' ? 'Coming soon' : 'On the market';
 }
 
-/** "Near the ferry: 27 homes to start with", or what the agent wrote, with {homes} for how many. */
+/** What is filled in for the placeholders of one reader's message. */
+type PlaceholderValues = Readonly<Record<Placeholder, string>>;
+
+export function valuesOf(personName: string, search: string, told: readonly DigestItem[]): PlaceholderValues {
+  return { name: firstName(personName), search, homes: `${told.length} ${told.length === 1 ? 'home' : 'homes'}` };
+}
+
+/** "Near the ferry: 27 homes to start with", or what the agent wrote. */
 export function subjectOf(
   alert: Pick<AlertRow, 'subject' | 'introduced'>,
-  searchName: string,
+  values: PlaceholderValues,
   told: readonly DigestItem[],
 ): string {
-  const homes = `${told.length} ${told.length === 1 ? 'home' : 'homes'}`;
-  if (alert.subject.trim()) return alert.subject.replaceAll('{homes}', homes);
+  if (alert.subject.trim()) return filledIn(alert.subject, values);
   const [first] = told;
   if (alert.introduced && told.length === 1 && first) return `${first.why}: ${addressShown(first.listing)}`;
-  return `${searchName}: ${homes}${alert.introduced ? '' : ' to start with'}`;
+  return `${values.search}: ${values.homes}${alert.introduced ? '' : ' to start with'}`;
 }

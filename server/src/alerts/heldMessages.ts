@@ -11,7 +11,7 @@ import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { AlertItemRow, NOT_TOLD } from './alert.entity.js';
-import { Digests, gathered, subjectOf } from './digests.js';
+import { Digests, gathered, subjectOf, valuesOf } from './digests.js';
 
 /** Messages that wait for their agent's look: what is in them, changed, sent or thrown away. */
 @Injectable()
@@ -125,11 +125,12 @@ export class HeldMessages {
     const alert = await manager.findOneByOrFail(AlertRow, { searchId: search.id });
     const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
     const earlier = await manager.existsBy(AlertItemRow, { searchId: search.id, toldAt: Not(IsNull()), digestId: Not(digestId) });
-    const subject = subjectOf({ subject: alert.subject, introduced: earlier }, search.name, told);
     const copies = await manager.findBy(OutboxRow, { digestId, state: In(['held']) });
     for (const { id, personId, toName, stopUrl } of copies) {
+      const values = valuesOf(toName, search.name, told);
+      const subject = subjectOf({ subject: alert.subject, introduced: earlier }, values, told);
       const portalUrl = await this.links.make(manager, 'portal', personId);
-      const { html, text } = await renderLetter(this.digests.letter(alert, toName, agent, told, portalUrl, stopUrl));
+      const { html, text } = await renderLetter(this.digests.letter(alert, values, agent, told, portalUrl, stopUrl));
       await manager.update(OutboxRow, { id }, { subject: subject.slice(0, 250), html, text });
     }
   }

@@ -21,11 +21,14 @@ const SHOWINGS = {
 } as const;
 /** What of the entries written down stands under which kind. */
 const ENTRIES: Readonly<Partial<Record<HappeningKind, readonly EntryKind[]>>> = {
-  message: ['fromClient', 'toClient', 'wish'],
+  message: ['fromClient', 'toClient', 'wish', 'shared'],
   search: ['search', 'alert'],
   note: ['note', 'call', 'need'],
   person: ['person'],
 };
+
+/** What an entry that is about something leads to, if not to a search. */
+const LEADS_TO: Readonly<Partial<Record<EntryKind, 'listing' | 'shortlist'>>> = { fromClient: 'listing', shared: 'shortlist' };
 
 /** How the people and homes of a household are called. */
 interface Names {
@@ -164,6 +167,6 @@ function sayEntry({ id, at, kind, text, about, personId, clientId }: TimelineEnt
   function leadsTo(): Happening['about'] {
     if (kind === 'need') return { kind: 'needs', id: clientId };
     if (!about) return null;
-    return { kind: kind === 'fromClient' ? 'listing' : 'search', id: about };
+    return { kind: LEADS_TO[kind] ?? 'search', id: about };
   }
 }

@@ -10,6 +10,7 @@ import type {
   PortalHomeAnswer,
   RecordAnswer,
   Shortlist,
+  TimelinePage,
   Today,
   ToVerify,
 } from '@perambula/contract';
@@ -194,6 +195,13 @@ describe('a portal', () => {
     await reader.good('PUT', `/api/portal/homes/${seen}/reaction`, { verdict: 'like', note: 'the light' });
     const [list] = (await stack.juno.good<Shortlist[]>('GET', '/api/shortlists')).filter(({ id }) => id === made.id);
     expect(list?.items.find(({ listingKey }) => listingKey === seen)?.reactions).toMatchObject([{ note: 'the light' }]);
+
+    // to share what is shared changes nothing, and the file's timeline tells it once
+    await stack.juno.good('PUT', `${at}/sharing`, { shared: true });
+    const { happenings } = await stack.juno.good<TimelinePage>('GET', `/api/clients/${clientId}/timeline?kinds=message`);
+    expect(happenings.filter(({ about }) => about?.id === made.id)).toMatchObject([
+      { text: 'Shared the shortlist “For Saturday” in the portal', about: { kind: 'shortlist' } },
+    ]);
 
     await stack.juno.good('PUT', `${at}/sharing`, { shared: false });
     expect((await open()).shortlists).toEqual([]);

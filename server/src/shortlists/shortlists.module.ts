@@ -4,11 +4,12 @@ import { ClockModule } from '../clock/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { ResponsesModule } from '../responses/index.js';
 import { SessionsModule } from '../sessions/index.js';
+import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { ShortlistsController } from './shortlists.controller.js';
 import { ShortlistsService } from './shortlists.service.js';
 
 @Module({
-  imports: [ClientsModule, ClockModule, ListingsModule, ResponsesModule, SessionsModule],
+  imports: [ClientsModule, ClockModule, ListingsModule, ResponsesModule, SessionsModule, TimelineEntriesModule],
   controllers: [ShortlistsController],
   providers: [ShortlistsService],
   exports: [ShortlistsService],

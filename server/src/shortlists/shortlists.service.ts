@@ -9,6 +9,7 @@ import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
 import { Responses } from '../responses/index.js';
+import { TimelineEntries } from '../timelineEntries/index.js';
 import { ShortlistItemRow, ShortlistRow } from './shortlist.entity.js';
 
 /** A shortlist as its household finds it. */
@@ -26,6 +27,7 @@ export class ShortlistsService {
     private readonly clients: ClientsService,
     private readonly listings: ListingsService,
     private readonly responses: Responses,
+    private readonly entries: TimelineEntries,
   ) {}
 
   async list(agentId: string, clientId?: string): Promise<Shortlist[]> {
@@ -125,9 +127,14 @@ export class ShortlistsService {
 
   /** Puts the homes of a shortlist into its household's portal, those that come to it later, too, or takes them out. */
   async share(agentId: string, id: string, shared: boolean): Promise<Shortlist> {
-    const { sharedAt } = await this.own(agentId, id);
-    if (shared !== (sharedAt !== null))
-      await this.database.getRepository(ShortlistRow).update({ id }, { sharedAt: shared ? this.clock.date() : null });
+    const { clientId, name } = await this.own(agentId, id);
+    await this.database.transaction(async (manager) => {
+      const change = { sharedAt: shared ? this.clock.date() : null };
+      const { affected } = await manager.update(ShortlistRow, { id, sharedAt: shared ? IsNull() : Not(IsNull()) }, change);
+      if (!affected) return;
+      const text = shared ? `Shared the shortlist “${name}” in the portal` : `Took the shortlist “${name}” out of the portal`;
+      await this.entries.add({ clientId, kind: 'shared', text, about: id }, manager);
+    });
     return this.get(agentId, id);
   }
 

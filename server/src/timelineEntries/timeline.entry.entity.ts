@@ -14,7 +14,7 @@ export class TimelineEntryRow {
   @Column('char', { length: 36, nullable: true }) personId: string | null;
   @Column('varchar', { length: 12 }) kind: EntryKind;
   @Column('varchar', { length: 2000 }) text: string;
-  /** The search, or the home, that it is about. */
+  /** The search, the home or the shortlist that it is about. */
   @Column('varchar', { length: 60, nullable: true }) about: string | null;
   @Column('datetime', { precision: 3 }) at: Date;
   /** Of a wish: what it would change of the search that it is about. */

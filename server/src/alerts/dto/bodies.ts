@@ -1,8 +1,15 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { CADENCES, HOLD_REASONS, TELLABLE } from '@perambula/core';
+import { CADENCES, HOLD_REASONS, PLACEHOLDERS, TELLABLE, unknownPlaceholder } from '@perambula/core';
 import type { Cadence, HoldReason, Tellable } from '@perambula/core';
 import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, Max, Min } from 'class-validator';
-import { IsLine, IsMoment, IsText, MayBeLeftOut } from '../../common/fields.js';
+import { IsLine, IsMoment, IsTested, IsText, MayBeLeftOut } from '../../common/fields.js';
+
+/** What stands in braces can be filled in. */
+const HasPlaceholders = (): PropertyDecorator =>
+  IsTested(
+    (value) => typeof value === 'string' && unknownPlaceholder(value) === null,
+    `In braces there can be ${PLACEHOLDERS.map((each) => `{${each}}`).join(', ')}, which are filled in, and nothing else.`,
+  );
 
 export class AlertBody {
   @ApiProperty({ enum: CADENCES }) @IsIn(CADENCES) cadence: Cadence;
@@ -24,8 +31,8 @@ export class AlertBody {
   @ArrayUnique()
   @IsIn(HOLD_REASONS, { each: true })
   holdIf: HoldReason[] = [];
-  @ApiProperty() @IsLine(200) subject: string;
-  @ApiProperty() @IsText(2000) greeting: string;
+  @ApiProperty() @IsLine(200) @HasPlaceholders() subject: string;
+  @ApiProperty() @IsText(2000) @HasPlaceholders() greeting: string;
 }
 
 /** Which of an alert's messages is looked at, and how. */

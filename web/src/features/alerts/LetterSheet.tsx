@@ -34,6 +34,7 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
             placeholder={preview.data?.subject ?? ''}
             onChange={({ target }) => onChange({ subject: target.value })}
           />
+          {settings.subject.includes('{') && preview.data && <p className="tight">Arrives as: {preview.data.subject}</p>}
         </LetterLine>
         <LetterLine label="Words" field="greeting" isTall>
           <Input.TextArea
@@ -44,6 +45,9 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
             onChange={({ target }) => onChange({ greeting: target.value })}
           />
         </LetterLine>
+        <p className={cx('filled-in')}>
+          In both, {'{name}'} becomes their first name, {'{homes}'} how many homes it tells, {'{search}'} the search’s name.
+        </p>
         {preview.data && preview.data.keptOff > 0 && <KeptOff homes={preview.data.keptOff} />}
         {preview.isError && <Failed error={preview.error} retry={() => void preview.refetch()} />}
         <LetterFrame search={search} greeting={settings.greeting} />

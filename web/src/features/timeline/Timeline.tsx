@@ -88,6 +88,7 @@ const PATHS = {
   listing: (id: string) => `/listings/${id}`,
   message: (id: string) => `/sent/${id}`,
   needs: (id: string) => `/clients/${id}/needs`,
+  shortlist: (id: string) => `/shortlists/${id}`,
   search: (id: string) => `/search/${id}`,
   showing: () => '/showings',
 } as const;

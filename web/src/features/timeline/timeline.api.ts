@@ -6,7 +6,7 @@ import { makeStale, queryKeys } from '../../shared/queryKeys.js';
 
 const timelineKeys = queryKeys(
   'timeline',
-  { staleBy: ['clock', 'visit', 'reaction', 'showing', 'mail', 'client', 'search', 'alert'] },
+  { staleBy: ['clock', 'visit', 'reaction', 'showing', 'mail', 'client', 'search', 'alert', 'shortlist'] },
   { of: (clientId: string, kinds: readonly HappeningKind[]) => [clientId, ...kinds] },
 );
 
