@@ -34,7 +34,6 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
             placeholder={preview.data?.subject ?? ''}
             onChange={({ target }) => onChange({ subject: target.value })}
           />
-          {settings.subject.includes('{') && preview.data && <p className="tight">Arrives as: {preview.data.subject}</p>}
         </LetterLine>
         <LetterLine label="Words" field="greeting" isTall>
           <Input.TextArea
@@ -46,7 +45,9 @@ export function LetterSheet({ search, settings, preview, onChange }: Props) {
           />
         </LetterLine>
         <p className={cx('filled-in')}>
-          In both, {'{name}'} becomes their first name, {'{homes}'} how many homes it tells, {'{search}'} the search’s name.
+          {settings.subject.includes('{') && preview.data && `The subject arrives as “${preview.data.subject}”. `}
+          In subject and words, {'{name}'} becomes their first name, {'{homes}'} how many homes it tells, {'{search}'} the
+          search’s name.
         </p>
         {preview.data && preview.data.keptOff > 0 && <KeptOff homes={preview.data.keptOff} />}
         {preview.isError && <Failed error={preview.error} retry={() => void preview.refetch()} />}
