@@ -1,6 +1,6 @@
 import { setTimeout as rest } from 'node:timers/promises';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
-import { SEARCH } from './countedSearch.js';
+import { withCeiling } from './countedSearch.js';
 import { measured, report } from './measure.js';
 import { signedIn } from './signedIn.js';
 
@@ -17,9 +17,7 @@ export async function benchAlerts(
 ): Promise<void> {
   const headers = { 'content-type': 'application/json', cookie: await signedIn(web, signIn) };
   const count = async (): Promise<number> => {
-    const most = 300_000 + 1000 * Math.floor(Math.random() * 300);
-    const [price, ...lines] = SEARCH.lines;
-    const search = { ...SEARCH, lines: [{ ...price, is: { between: [250_000, most] } }, ...lines] };
+    const search = withCeiling(300_000 + 1000 * Math.floor(Math.random() * 300));
     const start = performance.now();
     await (await fetch(`${web}/api/searches/count`, { method: 'POST', headers, body: JSON.stringify({ search }) })).text();
     return performance.now() - start;

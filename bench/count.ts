@@ -2,9 +2,9 @@ import { closeSync, mkdtempSync, openSync, readSync, rmSync, statSync, writeSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Engine, judge, inReach, plainKernel, readSnapshot, standingOf, writeSnapshot } from '@perambula/core';
-import type { Kernel, ListingRecord, Search } from '@perambula/core';
+import type { Kernel, ListingRecord } from '@perambula/core';
 import type { Connection } from 'mysql2/promise';
-import { asPeerCount, BROAD, peerRow, SEARCH, TIME } from './countedSearch.js';
+import { asPeerCount, BROAD, peerRow, SEARCH, TIME, withCeiling } from './countedSearch.js';
 import type { PeerCount, PeerRow } from './countedSearch.js';
 import { CrossfilterPeer } from './crossfilterPeer.js';
 import { DuckDbPeer } from './duckdbPeer.js';
@@ -128,11 +128,6 @@ function engineOf(kernel: Kernel, size: number): Engine {
 
 function* peerRows(size: number): Generator<PeerRow> {
   for (const record of manyListings(size)) yield peerRow(record);
-}
-
-function withCeiling(most: number): Search {
-  const [price, ...lines] = SEARCH.lines;
-  return { ...SEARCH, lines: [{ ...price, is: { between: [250_000, most] } } as Search['lines'][number], ...lines] };
 }
 
 function rowByRow(records: Iterable<ListingRecord>): Pick<PeerCount, 'fit'> {

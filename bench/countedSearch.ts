@@ -1,5 +1,5 @@
 import { bathsOf } from '@perambula/core';
-import type { Count, ListingRecord, Search } from '@perambula/core';
+import type { Count, FieldLine, ListingRecord, Search } from '@perambula/core';
 
 /** What is counted and measured: ten lines, an area of sixty corners, and another kept out. */
 export const TIME = { now: Date.parse('2026-04-14T13:12:00Z'), zone: 'America/New_York' };
@@ -38,6 +38,12 @@ export const SEARCH: Search = {
     { id: 'l', mode: 'out', shape: { type: 'Polygon', coordinates: [KEEP_OUT] } },
   ],
 };
+
+/** The search with another highest price, as somebody changes it. */
+export function withCeiling(most: number): Search {
+  const [price, ...lines] = SEARCH.lines;
+  return { ...SEARCH, lines: [{ ...(price as FieldLine), is: { between: [250_000, most] } }, ...lines] };
+}
 
 /** The lines above as SQL's conditions; the price's ends are parameters of the statement. */
 export const SQL_LINES = (most: number): string[] => [

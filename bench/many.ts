@@ -3,7 +3,7 @@ import { setTimeout as rest } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import type { CountAnswer } from '@perambula/contract';
 import { randomOf } from '@perambula/county';
-import { SEARCH } from './countedSearch.js';
+import { withCeiling } from './countedSearch.js';
 import { measured, report } from './measure.js';
 
 const SECONDS = 15;
@@ -71,9 +71,7 @@ async function timesOf(web: string, headers: Record<string, string>, people: num
     const random = randomOf(seed);
     await rest(random.int(0, BETWEEN_MS));
     while (performance.now() < end) {
-      const [price, ...lines] = SEARCH.lines;
-      const most = 300_000 + 1000 * random.int(0, 300);
-      const search = { ...SEARCH, lines: [{ ...price, is: { between: [250_000, most] } }, ...lines] };
+      const search = withCeiling(300_000 + 1000 * random.int(0, 300));
       const start = performance.now();
       const answer = await ask('POST', '/api/searches/count', JSON.stringify({ search }));
       if (typeof (JSON.parse(answer) as CountAnswer).fit !== 'number') throw new Error(`No count: ${answer}`);

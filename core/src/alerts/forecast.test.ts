@@ -15,6 +15,8 @@ const ZONE = 'America/New_York';
 const HOURS = { zone: ZONE, ...USUAL_QUIET };
 const TO = Date.parse('2026-04-14T13:12:00Z');
 const FROM = TO - 60 * 86_400_000;
+/** When and where a replay is, and that it tells any change of price. */
+const SPAN = { leastPercent: 0, zone: ZONE, hours: HOURS, from: FROM, to: TO };
 
 const search = readSearch({
   version: 1,
@@ -106,11 +108,7 @@ describe('forecast', () => {
         const result = forecast({
           search,
           tell,
-          leastPercent: 0,
-          zone: ZONE,
-          hours: HOURS,
-          from: FROM,
-          to: TO,
+          ...SPAN,
           records,
           changes,
         });
@@ -130,7 +128,7 @@ describe('forecast', () => {
     fc.assert(
       fc.property(lives, (all) => {
         const { records, changes } = lived(all, TELLABLE);
-        const replay = { search, tell: TELLABLE, leastPercent: 0, zone: ZONE, hours: HOURS, from: FROM, to: TO, records };
+        const replay = { search, tell: TELLABLE, ...SPAN, records };
         expect(forecast({ ...replay, changes: changes.toReversed() })).toEqual(forecast({ ...replay, changes }));
       }),
       { numRuns: 100 },
@@ -143,11 +141,7 @@ describe('forecast', () => {
         const { messages } = forecast({
           search,
           tell: TELLABLE,
-          leastPercent: 0,
-          zone: ZONE,
-          hours: HOURS,
-          from: FROM,
-          to: TO,
+          ...SPAN,
           records,
           changes,
         });
@@ -169,7 +163,7 @@ describe('forecast', () => {
     const few = many.slice(0, 4);
     const advised = (all: readonly Life[]): ReturnType<typeof forecast> => {
       const { records, changes } = lived(all, ['new']);
-      return forecast({ search, tell: ['new'], leastPercent: 0, zone: ZONE, hours: HOURS, from: FROM, to: TO, records, changes });
+      return forecast({ search, tell: ['new'], ...SPAN, records, changes });
     };
     expect(advised(few)).toMatchObject({ recommended: 'atOnce', homes: 4 });
     const much = advised(many);
@@ -204,11 +198,7 @@ describe('forecast', () => {
     const replay = {
       search: byMinutes,
       tell: TELLABLE,
-      leastPercent: 0,
-      zone: ZONE,
-      hours: HOURS,
-      from: FROM,
-      to: TO,
+      ...SPAN,
       records,
       changes,
     };
@@ -221,7 +211,7 @@ describe('forecast', () => {
     fc.assert(
       fc.property(lives, (all) => {
         const { records, changes } = lived(all, TELLABLE);
-        const replay = { tell: TELLABLE, leastPercent: 0, zone: ZONE, hours: HOURS, from: FROM, to: TO, records, changes };
+        const replay = { tell: TELLABLE, ...SPAN, records, changes };
         const { homes, wider, narrower } = forecast({ ...replay, search });
         const withPrices = (low: number, high: number): number =>
           forecast({

@@ -18,6 +18,7 @@ import { Responses } from '../responses/index.js';
 import { SavedSearches, SearchRow } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
+import type { SharedShortlist } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { FROM_CLIENTS, TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
 
@@ -82,6 +83,7 @@ export class PortalService {
   async open(personId: string): Promise<Portal> {
     const { person, client, agent } = await this.clients.person(personId);
     const searches = (await this.searches.list(agent.id, client.id)).filter(({ alert }) => alert);
+    const shared = await this.shortlists.sharedWith(client.id);
     const others = (await this.clients.peopleOf([client.id])).filter(({ id }) => id !== personId);
     const now = this.clock.now();
     const recent = await this.responses.portalVisitsOf(personId, 2);
@@ -114,12 +116,16 @@ export class PortalService {
         cadence: alert?.cadence ?? 'eachMorning',
         state: alert?.state ?? 'stopped',
       })),
-      shortlists: (await this.shortlists.sharedWith(client.id)).map(({ id, name }) => ({ id, name })),
+      shortlists: shared.map(({ id, name }) => ({ id, name })),
       homes: await this.homes(
         client.id,
         personId,
         others,
-        searches.map(({ id }) => id),
+        await this.told(
+          client.id,
+          searches.map(({ id }) => id),
+          shared,
+        ),
         lastVisit?.at ?? null,
       ),
       written: await this.written(client.id, personId),
@@ -176,10 +182,9 @@ export class PortalService {
     clientId: string,
     personId: string,
     others: readonly PersonRow[],
-    searchIds: readonly string[],
+    told: ReadonlyMap<string, Told>,
     since: Date | null,
   ): Promise<PortalHome[]> {
-    const told = await this.told(clientId, searchIds);
     const shown = await this.listings.thoseShown([...told.keys()], 'client');
     const said = await this.responses.reactionsOf([clientId]);
     const reactions = new Map(said.filter((row) => row.personId === personId).map((row) => [row.listingKey, row]));
@@ -223,10 +228,15 @@ export class PortalService {
     return this.told(
       clientId,
       searches.map(({ id }) => id),
+      await this.shortlists.sharedWith(clientId),
     );
   }
 
-  private async told(clientId: string, searchIds: readonly string[]): Promise<Map<string, Told>> {
+  private async told(
+    clientId: string,
+    searchIds: readonly string[],
+    shortlists: readonly SharedShortlist[],
+  ): Promise<Map<string, Told>> {
     const items = await this.database
       .getRepository(AlertItemRow)
       .find({ where: { searchId: In([...searchIds]), toldAt: Not(IsNull()) }, order: { toldAt: 'DESC', id: 'DESC' } });
@@ -243,7 +253,7 @@ export class PortalService {
       ...(await this.sent.of(clientId)).map(({ listingKey, at }) => ({ listingKey, why: 'Chosen for you', at, of: [] })),
     ].sort((a, b) => b.at.getTime() - a.at.getTime());
     // what is also on a shortlist is no news by that
-    const shared = (await this.shortlists.sharedWith(clientId)).flatMap(({ id, name, homes }) =>
+    const shared = shortlists.flatMap(({ id, name, homes }) =>
       homes.map(({ listingKey, at }) => ({ listingKey, why: `On “${name}”`, at, of: [id] })),
     );
     const newest = new Map<string, Told>();

@@ -1,2 +1,3 @@
 export { ShortlistsModule } from './shortlists.module.js';
 export { ShortlistsService } from './shortlists.service.js';
+export type { SharedShortlist } from './shortlists.service.js';

@@ -1,6 +1,6 @@
 import { MOST_DRAWN } from '@perambula/contract';
 import type { DrawnShape } from '@perambula/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { classesOf } from '../../shared/classes.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { boundsOf } from './drawnAreas.rules.js';
@@ -16,6 +16,7 @@ interface Props {
 /** Areas drawn with a finger; the map comes when it is asked for, or where something is drawn. */
 export function DrawnAreas({ areas, onAreas }: Props) {
   const [asked, setAsked] = useState(false);
+  const bounds = useMemo(() => boundsOf(areas), [areas]);
   if (!asked && areas.length === 0)
     return (
       <button type="button" className={cx('portal-button')} onClick={() => setAsked(true)}>
@@ -28,7 +29,7 @@ export function DrawnAreas({ areas, onAreas }: Props) {
       <HomesOnMap
         label="Draw round where you would live"
         homes={[]}
-        bounds={boundsOf(areas)}
+        bounds={bounds}
         onDrawn={isFull ? undefined : (shape) => onAreas([...areas, shape])}
       />
       <p className="soft">

@@ -1,5 +1,6 @@
 import type { PublicCard, VisitorPage as Page } from '@perambula/contract';
 import type { Search } from '@perambula/core';
+import { useMemo } from 'react';
 import type { ReactNode } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
@@ -30,7 +31,7 @@ export function VisitorPage() {
 
 function Opened({ name, page: { agent, towns, now } }: { readonly name: string; readonly page: Page }) {
   const [params, setParams] = useSearchParams();
-  const wishes = wishesOf(params);
+  const wishes = useMemo(() => wishesOf(params), [params]);
   const search = searchOfWishes(wishes);
   return (
     <div className={cx('portal')}>
