@@ -6,6 +6,7 @@ import { freePort, requireBuild, requireDisk, requirePackages, requirePrograms, 
 import { MARIADB_PACKAGES } from './mariadb.mjs';
 import { main, say } from './say.mjs';
 import { SMALL_COUNTY, startStack } from './stack.mjs';
+import { copyOf, makeStarted } from './started.mjs';
 
 /** Of names of test files, parts that those to be run have; none given, all are run. */
 const PATTERNS = process.argv.slice(2);
@@ -19,14 +20,17 @@ await main(async () => {
   requireBuild();
   const specs = readdirSync(join(ROOT, 'e2e')).filter((file) => file.endsWith('.spec.ts'));
   const asked = specs.filter((spec) => PATTERNS.length === 0 || PATTERNS.some((pattern) => `e2e/${spec}`.includes(pattern)));
-  const results = [unitTests(), ...(asked.length > 0 ? [await browserTests(asked)] : [])];
+  const started = mkdtempSync(join(tmpdir(), 'perambula-started-'));
+  const results = [unitTests(started)];
+  if (asked.length > 0) results.push(await browserTests(asked, started));
+  rmSync(started, { recursive: true, force: true });
   const passed = results.reduce((sum, each) => sum + each.passed, 0);
   const failed = results.reduce((sum, each) => sum + each.failed, 0);
   say(`\n${passed} passed, ${failed} failed`);
   process.exit(failed === 0 && passed > 0 ? 0 : 1);
 });
 
-function unitTests() {
+function unitTests(started) {
   say('Testing the core, the county, the web rules and the server …');
   const report = join(mkdtempSync(join(tmpdir(), 'perambula-report-')), 'vitest.json');
   const { status } = spawnSync(
@@ -35,6 +39,7 @@ function unitTests() {
     {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, PERAMBULA_STARTED: started },
     },
   );
   return tally(() => {
@@ -44,9 +49,10 @@ function unitTests() {
 }
 
 /** Two browsers at a time, each at an application of its own: a test waits for much that takes no processor. */
-async function browserTests(specs) {
+async function browserTests(specs, started) {
   say('Testing the interface in Chromium …');
-  const folders = specs.slice(0, MOST_BROWSERS).map(() => mkdtempSync(join(tmpdir(), 'perambula-e2e-')));
+  await makeStarted(started);
+  const folders = specs.slice(0, MOST_BROWSERS).map(() => copyOf(started));
   const start = async (data) => startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
   const stacks = await Promise.all(folders.map(start));
   try {

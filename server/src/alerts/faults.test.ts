@@ -18,7 +18,7 @@ afterAll(async () => {
 });
 
 /** How often something is killed: a few times in every run of the tests, and KILLS times when asked. */
-const ROUNDS = Number(process.env['KILLS'] ?? 4);
+const ROUNDS = Number(process.env['KILLS'] ?? 3);
 /** How far the clock is moved while it happens: a day each in every run, thirty days in all when asked for more. */
 const MOVED = process.env['KILLS'] ? `PT${Math.ceil((30 * 24) / ROUNDS)}H` : 'P1D';
 /** What each answer of the feed may be while that goes on; its silence takes minutes, so only when asked for. */

@@ -1,14 +1,13 @@
 import type { BoundEffect, CountAnswer, KeptBound, SavedSearch } from '@perambula/contract';
 import type { DrawnShape, Search } from '@perambula/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
-import type { TestStack } from '../testing/stack.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { sharedStack } from '../testing/stack.js';
+import type { Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
 });
-afterAll(() => stack.end());
 
 const circle = (radiusMeters: number): DrawnShape => ({ type: 'Circle', center: [-66.006, 40.609], radiusMeters });
 const keep = (name: string, radiusMeters: number): Promise<KeptBound> =>

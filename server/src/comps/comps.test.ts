@@ -3,16 +3,15 @@ import { compGroupOf } from '@perambula/core';
 import type { ListingRecord, Search } from '@perambula/core';
 import ExcelJS from 'exceljs';
 import { extractText, getDocumentProxy } from 'unpdf';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { heldOnUnseen } from '../../../core/src/testing/unseenSales.js';
-import { startTestStack } from '../testing/stack.js';
-import type { TestStack } from '../testing/stack.js';
+import { sharedStack } from '../testing/stack.js';
+import type { Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
 });
-afterAll(() => stack.end());
 
 const some = async (limit: number): Promise<string[]> => {
   const lines: Search['lines'] = [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }];

@@ -3,14 +3,14 @@ import type { Learned, ListingsAnswer } from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
 import type { Connection } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
-import type { TestStack } from '../testing/stack.js';
+import { sharedStack } from '../testing/stack.js';
+import type { Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 let database: Connection;
 let homes: readonly ListingRecord[] = [];
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
   database = await stack.connect();
   const search = {
     version: 1,
@@ -23,7 +23,6 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   await database.end();
-  await stack.end();
 });
 
 const learnedOf = (clientId: string): Promise<Learned> => stack.juno.good<Learned>('GET', `/api/clients/${clientId}/learned`);

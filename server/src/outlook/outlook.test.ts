@@ -1,14 +1,13 @@
 import type { CompsAnswer, ListingsAnswer, OutlookAnswer, ReachAnswer } from '@perambula/contract';
 import type { Search } from '@perambula/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
-import type { TestStack } from '../testing/stack.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { sharedStack } from '../testing/stack.js';
+import type { Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
 });
-afterAll(() => stack.end());
 
 const first = async (status: string): Promise<string> => {
   const lines: Search['lines'] = [{ id: 'a', field: 'Status', is: { anyOf: [status] } }];

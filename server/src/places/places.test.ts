@@ -1,14 +1,13 @@
 import type { AddressPlace, ListingsAnswer } from '@perambula/contract';
 import type { OnFoot } from '@perambula/core';
-import { afterAll, beforeAll, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
-import type { TestStack } from '../testing/stack.js';
+import { beforeAll, expect, it } from 'vitest';
+import { sharedStack } from '../testing/stack.js';
+import type { Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
 });
-afterAll(() => stack.end());
 
 const find = (sought: string): Promise<AddressPlace[]> =>
   stack.juno.good<AddressPlace[]>('GET', `/api/places/addresses?sought=${encodeURIComponent(sought)}`);

@@ -1,15 +1,14 @@
 import type { AreaAnswer, CountAnswer, ListingsAnswer, RouteAnswer } from '@perambula/contract';
 import { inPolygon } from '@perambula/core';
 import type { LonLat, Search } from '@perambula/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
-import type { TestStack } from '../testing/stack.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { sharedStack } from '../testing/stack.js';
+import type { Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
 });
-afterAll(() => stack.end());
 
 /** A corner of the middle of Port Ostrey, and one of Tansy Hill. */
 const WORK: LonLat = [-66.006, 40.609];

@@ -1,7 +1,4 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { rmSync } from 'node:fs';
 import type { ClientFile, ClientSummary, ErrorBody, SavedSearch, Showing } from '@perambula/contract';
 import { createConnection } from 'mysql2/promise';
 import type { Connection } from 'mysql2/promise';
@@ -9,7 +6,8 @@ import { inject } from 'vitest';
 import { freePort } from '../../../scripts/machine.mjs';
 import { expectAsDeclared } from './answers.js';
 import { SMALL_COUNTY, startStack } from '../../../scripts/stack.mjs';
-import type { Stack } from '../../../scripts/stack.mjs';
+import type { RunFile, Stack } from '../../../scripts/stack.mjs';
+import { copyOf } from '../../../scripts/started.mjs';
 
 export interface Answer<T> {
   readonly status: number;
@@ -94,7 +92,9 @@ export class Browser {
   }
 }
 
-export interface TestStack extends Stack {
+/** Those who meet an application that runs, and what a test sees of it beside them. */
+export interface Users {
+  readonly run: RunFile;
   readonly juno: Browser;
   readonly silas: Browser;
   readonly browser: () => Browser;
@@ -104,25 +104,45 @@ export interface TestStack extends Stack {
   /** A showing, once its listing office has answered. */
   readonly answered: (agent: Browser, id: string) => Promise<Showing | undefined>;
   readonly raw: (id: string) => Promise<string>;
+}
+
+export interface TestStack extends Stack, Users {
   readonly end: () => Promise<void>;
 }
 
 /** The whole application in a directory and on ports of its own, with both of the demo's agents signed in. */
 export async function startTestStack(): Promise<TestStack> {
-  const data = mkdtempSync(join(tmpdir(), 'perambula-'));
-  // the log of MariaDB's transactions is large and mostly nothing
-  execFileSync('cp', ['-a', '--sparse=always', `${inject('started')}/.`, data]);
+  const data = copyOf(inject('started'));
   const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
-  const { web, signIn, database, mail } = stack.run;
-  const mailbox: TestStack['mailbox'] = async (atLeast = 0) => {
+  return {
+    ...stack,
+    ...(await usersOf(stack.run)),
+    async end() {
+      await stack.stop();
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+/**
+ * The application that several files' tests share, with agents signed in anew. For tests that neither move its clock nor change what
+ * is there, and mind nothing that others add.
+ */
+export function sharedStack(): Promise<Users> {
+  return usersOf(inject('shared'));
+}
+
+async function usersOf(run: RunFile): Promise<Users> {
+  const { web, signIn, database, mail } = run;
+  const mailbox: Users['mailbox'] = async (atLeast = 0) => {
     for (let tries = 0; ; tries++) {
-      const messages = (await (await fetch(mail.mailbox)).json()) as Awaited<ReturnType<TestStack['mailbox']>>;
+      const messages = (await (await fetch(mail.mailbox)).json()) as Awaited<ReturnType<Users['mailbox']>>;
       if (messages.length >= atLeast || tries > 600) return messages;
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
   };
   return {
-    ...stack,
+    run,
     juno: await new Browser(web).signIn(signIn.email, signIn.password),
     silas: await new Browser(web).signIn('silas@wayfarer.example', signIn.password),
     browser: () => new Browser(web),
@@ -144,9 +164,5 @@ export async function startTestStack(): Promise<TestStack> {
       }
     },
     raw: async (id) => (await fetch(`${mail.mailbox}/${id}.eml`)).text(),
-    async end() {
-      await stack.stop();
-      rmSync(data, { recursive: true, force: true });
-    },
   };
 }

@@ -1,14 +1,13 @@
 import type { Shortlist, WantedAnswer } from '@perambula/contract';
 import type { FitAnswer } from '@perambula/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
-import type { TestStack } from '../testing/stack.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { sharedStack } from '../testing/stack.js';
+import type { Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
 });
-afterAll(() => stack.end());
 
 describe('who would want a home', () => {
   it('is each client whose search it fits, line by line, and the shortlists that hold it', async () => {

@@ -46,13 +46,12 @@ export function BoundMenu({ bound, search, held, tried, onTry, onChange, onRepla
       ? []
       : [
           ...(bound.keptId ? [] : [{ key: 'keep', label: 'Keep for other searches …', onClick: () => setOpen('keep') }]),
-          writing(shape, name),
+          ...writing(shape, name),
         ]),
   ];
   return (
     <>
-      {/* a menu that opened by mere hovering would close on the way to its entries */}
-      <Dropdown menu={{ items, triggerSubMenuAction: 'click' }} trigger={['click']} placement="bottomRight">
+      <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
         <button type="button" className={cx('small-button line-more')} aria-label={`More about ${sayBound(bound)}`}>
           <Ellipsis size={14} aria-hidden="true" />
         </button>
@@ -83,15 +82,11 @@ export function BoundMenu({ bound, search, held, tried, onTry, onChange, onRepla
 
 /** The formats that it can be written in. */
 function writing(shape: DrawnShape, name: string | undefined) {
-  return {
-    key: 'write',
-    label: 'Write to a file',
-    children: FORMATS.map(({ key, label }) => ({
-      key,
-      label,
-      onClick: () => void writeAll([{ shape, ...(name ? { name } : {}) }], key, name ?? 'bound'),
-    })),
-  };
+  return FORMATS.map(({ key, label }) => ({
+    key,
+    label: `Write to a ${label} file`,
+    onClick: () => void writeAll([{ shape, ...(name ? { name } : {}) }], key, name ?? 'bound'),
+  }));
 }
 
 /** What the search would find without it; of several kept in, one less may find fewer. */

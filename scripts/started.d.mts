@@ -1,0 +1,2 @@
+export function makeStarted(folder: string): Promise<void>;
+export function copyOf(started: string): string;
