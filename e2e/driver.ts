@@ -186,7 +186,8 @@ export function linkIn(text: string, path: 'asked' | 'p' | 'confirm' | 'stop'): 
 /** axe finds nothing serious on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
   // what is opening or closing has the contrast of neither: it jumps to its end, and nothing begins to move meanwhile
-  await page.emulateMedia({ reducedMotion: 'reduce' });
+  const isStill = await page.evaluate(() => matchMedia('(prefers-reduced-motion: reduce)').matches);
+  if (!isStill) await page.emulateMedia({ reducedMotion: 'reduce' });
   await page.waitForFunction(() =>
     document
       .getAnimations()
@@ -198,7 +199,7 @@ export async function expectAccessible(page: Page): Promise<void> {
     .options({ resultTypes: ['violations'] })
     .exclude('iframe')
     .analyze();
-  await page.emulateMedia({ reducedMotion: null });
+  if (!isStill) await page.emulateMedia({ reducedMotion: null });
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(
     serious.map(

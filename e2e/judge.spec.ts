@@ -139,8 +139,6 @@ test('homes are read beside the results, which keep their place, and several are
 
 test('what is in a bound is compared in one step, and saved as a file', async ({ page }) => {
   const agent = new Agent(page);
-  // menus stand where they belong for whoever wants nothing to move, too
-  await page.emulateMedia({ reducedMotion: 'reduce' });
   await agent.signIn('/today');
   const fine = watch(page);
   await agent.open('/search');

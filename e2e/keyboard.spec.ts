@@ -2,6 +2,8 @@ import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { Agent, expectAccessible, found, homesOn, mapOn, rowsOn, run, sentenceOn, watch } from './driver.js';
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 /** A line is chosen by a few letters of its name, typed, and done with Enter. */
 async function typeLine(page: Page, letters: string, label: string, value: string): Promise<void> {
   await page.keyboard.press('l');

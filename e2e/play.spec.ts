@@ -2,6 +2,8 @@ import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { Agent, found, linkIn, run } from './driver.js';
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 /** Views by their address; what is in them is found as it stands there. */
 const VIEWS = ['/today', '/search', '/clients', '/shortlists', '/showings', '/mailbox', '/feed', '/search/compare'];
 const SECONDS = 60;

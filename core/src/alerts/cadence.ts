@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon';
+import { zoneOf } from '../time/zone.js';
 
 export const CADENCES = ['atOnce', 'eachMorning', 'morningAndEvening', 'weekly', 'everyTwoWeeks', 'monthly'] as const;
 export type Cadence = (typeof CADENCES)[number];
@@ -63,7 +64,7 @@ export function duesOf(cadence: Cadence, moments: readonly number[], hours: Hour
 
 /** All moments after another at which a cadence writes, without an end. */
 function* duesAfter(cadence: Exclude<Cadence, 'atOnce'>, after: number, hours: Hours, anchor: number): Generator<number, never> {
-  const { zone } = hours;
+  const zone = zoneOf(hours.zone);
   const start = DateTime.fromMillis(anchor, { zone }).startOf('day');
   const times = cadence === 'morningAndEvening' ? [MORNING, EVENING] : [MORNING];
   let last = after;
@@ -99,7 +100,7 @@ function quietOver(moment: number, hours: Hours): number {
 /** Each moment that lies in the quiet hours put to their end. */
 function outOfQuietHours(moments: readonly number[], { zone, quietFrom, quietUntil }: Hours): number[] {
   if (quietFrom === quietUntil) return [...moments];
-  let day = DateTime.fromMillis(moments[0] ?? 0, { zone }).startOf('day');
+  let day = DateTime.fromMillis(moments[0] ?? 0, { zone: zoneOf(zone) }).startOf('day');
   const spansOf = (): { spans: [from: number, until: number][]; over: number } => {
     const [from, until] = [timeOf(quietFrom), timeOf(quietUntil)];
     const tomorrow = day.plus({ days: 1 });

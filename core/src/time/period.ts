@@ -1,4 +1,5 @@
 import { DateTime, Duration } from 'luxon';
+import { zoneOf } from './zone.js';
 
 /** The moment and the county's zone that "today", "last" and "next" refer to. */
 export interface TimeContext {
@@ -51,7 +52,7 @@ function isoDateOf(ms: number): string {
 
 /** Today's ISO date in the county's zone. */
 export function today({ now, zone }: TimeContext): string {
-  return DateTime.fromMillis(now, { zone }).toISODate() as string;
+  return DateTime.fromMillis(now, { zone: zoneOf(zone) }).toISODate() as string;
 }
 
 /**
@@ -63,7 +64,7 @@ export function daysOf(direction: 'last' | 'next', period: string, time: TimeCon
 }
 
 function countDays(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
-  const start = DateTime.fromMillis(time.now, { zone: time.zone }).startOf('day');
+  const start = DateTime.fromMillis(time.now, { zone: zoneOf(time.zone) }).startOf('day');
   const there = direction === 'last' ? start.minus(Duration.fromISO(period)) : start.plus(Duration.fromISO(period));
   const days = [dayNumber(start.toISODate() as string), dayNumber(there.toISODate() as string)];
   return { from: Math.min(...days), to: Math.max(...days) };
@@ -75,7 +76,7 @@ export function instantsOf(direction: 'last' | 'next', period: string, time: Tim
 }
 
 function countInstants(direction: 'last' | 'next', period: string, time: TimeContext): Span<number> {
-  const now = DateTime.fromMillis(time.now, { zone: time.zone });
+  const now = DateTime.fromMillis(time.now, { zone: zoneOf(time.zone) });
   const there = direction === 'last' ? now.minus(Duration.fromISO(period)) : now.plus(Duration.fromISO(period));
   const ends = [time.now, there.toMillis()];
   return { from: Math.min(...ends), to: Math.max(...ends) };
@@ -84,10 +85,10 @@ function countInstants(direction: 'last' | 'next', period: string, time: TimeCon
 /** A date bound read against a timestamp field: its first or last instant in the county's zone. */
 export function instantOf(text: string, end: 'first' | 'last', zone: string): number {
   if (/^\d{4}-\d{2}-\d{2}$/.test(text)) {
-    const day = DateTime.fromISO(text, { zone });
+    const day = DateTime.fromISO(text, { zone: zoneOf(zone) });
     return (end === 'first' ? day.startOf('day') : day.endOf('day')).toMillis();
   }
-  return DateTime.fromISO(text, { zone }).toMillis();
+  return DateTime.fromISO(text, { zone: zoneOf(zone) }).toMillis();
 }
 
 /** The spans asked for at one moment: a calendar takes its time, and thousands of listings or searches ask the same. */

@@ -216,6 +216,25 @@ describe('a pause', () => {
   });
 });
 
+describe('an alert that cannot be written', () => {
+  it('keeps no other back, be it due or paused until now', async () => {
+    const broken = await household('Nell Ashby');
+    const due = await alertFor(broken, 'Due', HOUSES);
+    const paused = await alertFor(broken, 'Paused', HOUSES);
+    await rows("UPDATE alerts SET state = 'paused', pausedUntil = startedAt WHERE searchId = ?", [paused.id]);
+    await rows("UPDATE clients SET timeZone = 'Mars/Olympus' WHERE id = ?", [broken]);
+    const other = await alertFor(await household('Ira Pennock'), 'Goes on', upTo(300_000));
+    await juno.ask('POST', '/api/demo/clock', { advance: 'PT1H' });
+    const told = (search: SavedSearch) => rows('SELECT 1 FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL', [search.id]);
+    await expect.poll(() => told(other), { timeout: 60_000 }).not.toEqual([]);
+    expect([await told(due), await told(paused)]).toEqual([[], []]);
+    // mended, they are told as well
+    await rows('UPDATE clients SET timeZone = NULL WHERE id = ?', [broken]);
+    await expect.poll(() => told(due), { timeout: 60_000 }).not.toEqual([]);
+    expect(await rows("SELECT 1 FROM alerts WHERE searchId = ? AND state = 'running'", [paused.id])).toHaveLength(1);
+  });
+});
+
 describe('a message held by a rule', () => {
   it('has homes left out, put back and spoken of, in the letter too; only what was sent was told', async () => {
     const search = await alertFor(await household('Flo Quarrie'), 'Held', upTo(330_000), {
@@ -251,6 +270,14 @@ describe('a message held by a rule', () => {
     const { text = '' } = await simpleParser(await stack.raw(message?.id ?? ''));
     expect(text).toContain(two.address);
     expect(text).toContain('The one with <the> garden.');
+    // it tells of this message that it was opened, though it was written anew since
+    const token = /\/p\/([\w-]+)/.exec(text)?.[1];
+    await stack.browser().good('POST', '/api/portal/session', { token });
+    const sent = await rows<{ n: string }>(
+      'SELECT COUNT(*) AS n FROM outbox o JOIN links l ON l.tokenHash = o.linkHash WHERE o.subject = ? AND l.openedAt IS NOT NULL',
+      [subject],
+    );
+    expect(Number(sent[0]?.n)).toBe(1);
     const told = await rows<{ listingKey: string }>(
       'SELECT listingKey FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL',
       [search.id],

@@ -35,7 +35,7 @@ import { insertOnce, lockMatching } from './matcher.js';
 
 const MOST_HOMES_A_MESSAGE = 6;
 /** Messages that are written at once: while one waits for the database, another is composed. */
-const AT_ONCE = 3;
+const AT_ONCE = 5;
 
 /** A home that a message tells, as it may tell it, and why. */
 export interface DigestItem {
@@ -67,7 +67,14 @@ export class Digests {
   ) {}
 
   async run(): Promise<void> {
-    await this.resume();
+    try {
+      await this.resume();
+    } finally {
+      await this.writeDue();
+    }
+  }
+
+  private async writeDue(): Promise<void> {
     const due = await this.database
       .getRepository(AlertRow)
       .find({ select: { searchId: true }, where: { state: 'running', nextDueAt: LessThanOrEqual(this.clock.date()) } });
@@ -79,15 +86,15 @@ export class Digests {
     const over = await this.database
       .getRepository(AlertRow)
       .find({ select: { searchId: true }, where: { state: 'paused', pausedUntil: LessThanOrEqual(this.clock.date()) } });
-    for (const { searchId } of over) {
-      await this.database.transaction(async (manager) => {
-        const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
-        if (alert?.state !== 'paused' || !alert.pausedUntil || alert.pausedUntil.getTime() > this.clock.now()) return;
-        const hours = await this.hoursOf(manager, await manager.findOneByOrFail(SearchRow, { id: searchId }));
-        const due = nextDue(alert.cadence, alert.pausedUntil.getTime(), hours, alert.startedAt.getTime());
-        await manager.update(AlertRow, { searchId }, { state: 'running', pausedUntil: null, nextDueAt: new Date(due) });
-      });
-    }
+    await someAtOnce(AT_ONCE, over, ({ searchId }) => this.database.transaction((manager) => this.resumeOne(manager, searchId)));
+  }
+
+  private async resumeOne(manager: EntityManager, searchId: string): Promise<void> {
+    const alert = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
+    if (alert?.state !== 'paused' || !alert.pausedUntil || alert.pausedUntil.getTime() > this.clock.now()) return;
+    const hours = await this.hoursOf(manager, await manager.findOneByOrFail(SearchRow, { id: searchId }));
+    const due = nextDue(alert.cadence, alert.pausedUntil.getTime(), hours, alert.startedAt.getTime());
+    await manager.update(AlertRow, { searchId }, { state: 'running', pausedUntil: null, nextDueAt: new Date(due) });
   }
 
   /** When the household of a search may be written to. */
@@ -102,10 +109,13 @@ export class Digests {
     // both are held before the first plain read, which is what the database's snapshot begins with: another alert of this
     // household would else tell the same home meanwhile, and a change that is matched between that snapshot and this
     // transaction's end would see an alert without its first message, and pass it over
-    await manager.query('SELECT c.id FROM searches s JOIN clients c ON c.id = s.clientId WHERE s.id = ? FOR UPDATE', [searchId]);
+    const [client = null] = await manager.query<Pick<ClientRow, 'timeZone' | 'quietFrom' | 'quietUntil'>[]>(
+      'SELECT c.timeZone, c.quietFrom, c.quietUntil FROM searches s JOIN clients c ON c.id = s.clientId WHERE s.id = ? FOR UPDATE',
+      [searchId],
+    );
     if (!alert.introduced) await lockMatching(manager);
     const search = await manager.findOneByOrFail(SearchRow, { id: searchId });
-    const hours = await this.hoursOf(manager, search);
+    const hours = hoursOf(client, this.config.zone);
     // these may have been changed since it was said when it is due
     const quietOver = nextDue('atOnce', now, hours, now);
     if (quietOver > now) {
@@ -119,10 +129,9 @@ export class Digests {
       await this.tell(manager, alert, search, readers);
       alert.introduced = true;
     }
-    alert.nextDueAt = new Date(
-      nextDue(alert.cadence, alert.cadence === 'atOnce' ? now + 60_000 : now, hours, alert.startedAt.getTime()),
-    );
-    await manager.save(alert);
+    const { introduced, sinceSequence, cadence } = alert;
+    const next = nextDue(cadence, cadence === 'atOnce' ? now + 60_000 : now, hours, alert.startedAt.getTime());
+    await manager.update(AlertRow, { searchId }, { introduced, sinceSequence, nextDueAt: new Date(next) });
   }
 
   /** The first message tells all that fits, if it should. Gives the sequence number from which on changes are news. */
@@ -229,8 +238,7 @@ export class Digests {
     const clientId = found(search.clientId, 'client');
     for (const person of readers) {
       const values = valuesOf(person.name, search.name, told);
-      const portalUrl = await this.links.make(manager, 'portal', person.id);
-      const stopUrl = await this.links.make(manager, 'stop', person.id);
+      const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
       await this.mail.write(manager, {
         ...toPerson(agent, clientId, person),
         subject: subjectOf(alert, values, told),

@@ -6,7 +6,7 @@ import type { EntityManager } from 'typeorm';
 import { LinksService } from '../clients/index.js';
 import { Failure, found } from '../common/failure.js';
 import { ListingsService } from '../listings/index.js';
-import { OutboxRow, renderLetter, whyNotWrite } from '../mail/index.js';
+import { MailService, OutboxRow, whyNotWrite } from '../mail/index.js';
 import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
@@ -20,6 +20,7 @@ export class HeldMessages {
     private readonly database: DataSource,
     private readonly listings: ListingsService,
     private readonly links: LinksService,
+    private readonly mail: MailService,
     private readonly digests: Digests,
   ) {}
 
@@ -129,9 +130,11 @@ export class HeldMessages {
     for (const { id, personId, toName, stopUrl } of copies) {
       const values = valuesOf(toName, search.name, told);
       const subject = subjectOf({ subject: alert.subject, introduced: earlier }, values, told);
-      const portalUrl = await this.links.make(manager, 'portal', personId);
-      const { html, text } = await renderLetter(this.digests.letter(alert, values, agent, told, portalUrl, stopUrl));
-      await manager.update(OutboxRow, { id }, { subject: subject.slice(0, 250), html, text });
+      const [portalUrl] = await this.links.make(manager, personId, 'portal');
+      await this.mail.writeAnew(manager, id, {
+        subject,
+        letter: this.digests.letter(alert, values, agent, told, portalUrl, stopUrl),
+      });
     }
   }
 }

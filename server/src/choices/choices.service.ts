@@ -123,8 +123,7 @@ export class ChoicesService {
     chosen: Chosen,
     fileId: string | null,
   ): Promise<void> {
-    const portalUrl = await this.links.make(manager, 'portal', person.id);
-    const stopUrl = await this.links.make(manager, 'stop', person.id);
+    const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
     await this.mail.write(manager, {
       ...toPerson(agent, choice.clientId, person),
       subject: subjectOf(choice.subject, chosen.going.length),

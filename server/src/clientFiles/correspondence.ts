@@ -83,6 +83,7 @@ export class Correspondence {
       const person = found(await manager.findOneBy(PersonRow, { id: entry.personId ?? '', clientId }), 'person');
       const why = await whyNotWrite(manager, person.id, 'answer');
       if (why) throw new Failure('address.stopped', `Nothing was sent: ${why}.`);
+      const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
       await this.mail.write(manager, {
         ...toPerson(agent, clientId, person),
         subject: `${agent.name} answers you`,
@@ -91,9 +92,9 @@ export class Correspondence {
           greeting: `Hello ${firstName(person.name)},`,
           paragraphs: [...text.trim().split(/\n{2,}/), `You wrote: “${entry.text}”`],
           homes: [],
-          button: { label: 'Answer, or see your homes', url: await this.links.make(manager, 'portal', person.id) },
+          button: { label: 'Answer, or see your homes', url: portalUrl },
           agent,
-          stopUrl: await this.links.make(manager, 'stop', person.id),
+          stopUrl,
         },
       });
       await this.entries.add({ clientId, personId: person.id, kind: 'toClient', text }, manager);

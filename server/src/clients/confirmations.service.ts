@@ -92,10 +92,7 @@ export class ConfirmationsService {
   }
 
   private async send(manager: EntityManager, agent: AgentRow, person: PersonRow, { subject, paragraph }: Asking): Promise<void> {
-    const [confirmUrl, stopUrl] = [
-      await this.links.make(manager, 'confirm', person.id),
-      await this.links.make(manager, 'stop', person.id),
-    ];
+    const [confirmUrl, stopUrl] = await this.links.make(manager, person.id, 'confirm', 'stop');
     await this.mail.write(manager, {
       ...toPerson(agent, person.clientId, person),
       subject,

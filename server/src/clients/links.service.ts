@@ -28,17 +28,26 @@ export class LinksService {
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
-  /** A fresh link for a person, as an address. */
-  async make(manager: EntityManager, purpose: LinkPurpose, personId: string): Promise<string> {
-    const token = newToken();
-    await manager.insert(LinkRow, {
-      tokenHash: hashOf(token),
-      purpose,
-      personId,
-      expiresAt: endOf(purpose),
-      revokedAt: null,
-    });
-    return `${this.config.publicUrl}${PATHS[purpose]}${token}`;
+  /** Fresh links for a person, as addresses, in the order of their purposes. */
+  async make<const P extends readonly LinkPurpose[]>(
+    manager: EntityManager,
+    personId: string,
+    ...purposes: P
+  ): Promise<{ -readonly [I in keyof P]: string }> {
+    const links = purposes.map((purpose) => ({ purpose, token: newToken() }));
+    await manager.insert(
+      LinkRow,
+      links.map(({ purpose, token }) => ({
+        tokenHash: hashOf(token),
+        purpose,
+        personId,
+        expiresAt: endOf(purpose),
+        revokedAt: null,
+      })),
+    );
+    return links.map(({ purpose, token }) => `${this.config.publicUrl}${PATHS[purpose]}${token}`) as {
+      -readonly [I in keyof P]: string;
+    };
   }
 
   /** Makes a person's links for a purpose good for nothing any more. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
-import { DataSource } from 'typeorm';
+import { DataSource, In } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -15,7 +15,7 @@ import { Steps } from '../steps/index.js';
 import { addressFailed, isAddressRefused } from './failedAddress.js';
 import { renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
-import { whyNotWrite } from './mayWrite.js';
+import { whyNotWriteEach } from './mayWrite.js';
 import type { MessageKind } from './mayWrite.js';
 import { OutboxFileRow, OutboxRow } from './outbox.entity.js';
 import { smtpTransport } from './smtp.js';
@@ -52,6 +52,18 @@ export function toPerson(
     personId: person.id,
     toAddress: person.email,
     toName: person.name,
+  };
+}
+
+/** What a message says, and the link by which it is told whether it was opened. */
+async function said({
+  subject,
+  letter,
+}: Pick<Addressed, 'subject' | 'letter'>): Promise<Pick<OutboxRow, 'subject' | 'html' | 'text' | 'linkHash'>> {
+  return {
+    ...(await renderLetter(letter)),
+    subject: subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
+    linkHash: portalHash(letter.button?.url),
   };
 }
 
@@ -105,12 +117,10 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
   async write(manager: EntityManager, message: Addressed): Promise<void> {
     const { letter, state = 'queued', digestId = null, showingId = null, calendar = null, fileId = null, ...address } = message;
     const id = randomUUID();
-    const { html, text } = await renderLetter(letter);
     await manager.insert(OutboxRow, {
       ...address,
+      ...(await said(message)),
       id,
-      html,
-      text,
       state,
       digestId,
       showingId,
@@ -118,15 +128,18 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
       fileId,
       messageId: `<${id}@${this.config.mail.from.split('@').at(-1)}>`,
       fromName: `${letter.agent.name}, ${letter.agent.officeName}`,
-      subject: message.subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
       stopUrl: letter.stopUrl ?? '',
-      linkHash: portalHash(letter.button?.url),
       tries: 0,
       nextTryAt: new Date(),
       createdAt: this.clock.date(),
       sentAt: null,
       lastError: null,
     });
+  }
+
+  /** Writes anew what a message says that was not sent yet, in the caller's transaction. */
+  async writeAnew(manager: EntityManager, id: string, message: Pick<Addressed, 'subject' | 'letter'>): Promise<void> {
+    await manager.update(OutboxRow, { id }, await said(message));
   }
 
   /** Keeps a file that goes with messages, in the caller's transaction. Gives its id. */
@@ -190,7 +203,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
         .getMany();
       await this.leaveOut(manager, rows);
       await Promise.all(rows.filter(({ state }) => state === 'queued').map((row) => this.sendOne(manager, row)));
-      await manager.save(rows);
+      await this.keep(manager, rows);
       if (rows.length > 0 || Date.now() - this.notedAt > NOTED_EVERY_MS) await this.note(manager);
       for (const agentId of new Set(rows.map((row) => row.agentId))) await this.events.say(agentId, 'mail', manager);
       return rows;
@@ -212,10 +225,19 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Those written to somebody who may not be written to any more are not sent. */
   private async leaveOut(manager: EntityManager, rows: readonly OutboxRow[]): Promise<void> {
-    for (const row of rows) {
-      const why = await whyNotWrite(manager, row.personId, row.kind);
-      if (why) Object.assign(row, { state: 'dropped', lastError: `Not sent: ${why}.` });
-    }
+    const whys = await whyNotWriteEach(manager, rows);
+    rows.forEach((row, i) => {
+      if (whys[i]) Object.assign(row, { state: 'dropped', lastError: `Not sent: ${whys[i]}.` });
+    });
+  }
+
+  /** Keeps what became of messages, of all that went out at once. */
+  private async keep(manager: EntityManager, rows: readonly OutboxRow[]): Promise<void> {
+    const sent = rows.filter(({ state }) => state === 'sent').map(({ id }) => id);
+    if (sent.length > 0)
+      await manager.update(OutboxRow, { id: In(sent) }, { state: 'sent', sentAt: this.clock.date(), lastError: null });
+    for (const { id, state, tries, nextTryAt, lastError } of rows.filter((row) => row.state !== 'sent'))
+      await manager.update(OutboxRow, { id }, { state, tries, nextTryAt, lastError });
   }
 
   private async sendOne(manager: EntityManager, row: OutboxRow): Promise<void> {
@@ -239,7 +261,7 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
         ...(file ? { attachments: [{ filename: file.name, contentType: file.type, content: file.content }] } : {}),
         ...(row.calendar ? { icalEvent: { method: 'REQUEST', content: row.calendar, filename: 'showing.ics' } } : {}),
       });
-      Object.assign(row, { state: 'sent', sentAt: this.clock.date(), lastError: null });
+      row.state = 'sent';
     } catch (error) {
       const tries = row.tries + 1;
       const refused = ((error as { responseCode?: number }).responseCode ?? 0) >= 500;

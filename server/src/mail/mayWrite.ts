@@ -4,10 +4,17 @@ import type { EntityManager } from 'typeorm';
 export type MessageKind = 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent';
 
 interface Standing {
+  readonly id: string;
   readonly confirmedAt: Date | null;
   readonly stoppedAt: Date | null;
   readonly askedBackAt: Date | null;
   readonly leftAt: Date | null;
+}
+
+/** Who a message is for, and what. */
+interface ForWhom {
+  readonly personId: string;
+  readonly kind: MessageKind;
 }
 
 /**
@@ -15,12 +22,30 @@ interface Standing {
  * they may, else why not.
  */
 export async function whyNotWrite(manager: EntityManager, personId: string, kind: MessageKind): Promise<string | null> {
-  // a listing's agent, at the address that the listing gives for that; and the agent themself
-  if (kind === 'office' || kind === 'agent') return null;
-  const [person] = await manager.query<Standing[]>(
-    'SELECT confirmedAt, stoppedAt, askedBackAt, leftAt FROM people WHERE id = ? LOCK IN SHARE MODE',
-    [personId],
-  );
+  const [why = null] = await whyNotWriteEach(manager, [{ personId, kind }]);
+  return why;
+}
+
+/** The same for several messages, in their order. */
+export async function whyNotWriteEach(manager: EntityManager, messages: readonly ForWhom[]): Promise<(string | null)[]> {
+  const ids = messages.filter(isToClient).map(({ personId }) => personId);
+  const people =
+    ids.length === 0
+      ? []
+      : await manager.query<Standing[]>(
+          'SELECT id, confirmedAt, stoppedAt, askedBackAt, leftAt FROM people WHERE id IN (?) LOCK IN SHARE MODE',
+          [ids],
+        );
+  const byId = new Map(people.map((person) => [person.id, person]));
+  return messages.map((message) => (isToClient(message) ? whyNot(byId.get(message.personId), message.kind) : null));
+}
+
+/** The others go to a listing's agent, at the address that the listing gives for that, and to the agent themself. */
+function isToClient({ kind }: ForWhom): boolean {
+  return kind !== 'office' && kind !== 'agent';
+}
+
+function whyNot(person: Standing | undefined, kind: MessageKind): string | null {
   if (!person) return 'this person is no longer in the file';
   const { confirmedAt, stoppedAt, askedBackAt, leftAt } = person;
   if (leftAt) return 'this person has left the household';

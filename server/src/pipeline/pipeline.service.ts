@@ -53,7 +53,7 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
     this.feed = new Step('feed', () => this.readFeed(), steps);
     this.alerts = [
       new Step('matching', () => matcher.run(), steps),
-      new Step('digests', () => digests.run().then(() => agentDigests.run()), steps),
+      new Step('digests', () => digests.run().finally(() => agentDigests.run()), steps),
     ];
   }
 

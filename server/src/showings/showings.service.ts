@@ -171,6 +171,7 @@ export class ShowingsService {
       const address = await this.addressFor(showing, 'message');
       const calendar = this.calendarFile(showing, startAt, address, agent);
       for (const person of readers) {
+        const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
         await this.mail.write(manager, {
           ...toPerson(agent, showing.clientId, person),
           subject: `Visit: ${address}, ${when}`,
@@ -179,9 +180,9 @@ export class ShowingsService {
             greeting: `Hello ${firstName(person.name)},`,
             paragraphs: [`we see ${address} on ${when}, for about ${showing.minutes} minutes. The calendar file is attached.`],
             homes: [],
-            button: { label: 'Open your portal', url: await this.links.make(manager, 'portal', person.id) },
+            button: { label: 'Open your portal', url: portalUrl },
             agent,
-            stopUrl: await this.links.make(manager, 'stop', person.id),
+            stopUrl,
           },
           calendar,
         });
