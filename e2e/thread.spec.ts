@@ -283,7 +283,7 @@ test('Today tells who came by, what she said and what she asks; a time is agreed
   await agent.click(agent.button('Propose a time'));
   await agent.click(agent.button('Ask the listing office'));
   // no agreement is in her file yet: the booking warns, and goes on only when told to
-  await expect(page.getByRole('alert')).toContainText('no signed buyer agreement');
+  await expect(page.getByRole('alert').filter({ hasText: 'no signed buyer agreement' })).toBeVisible();
   await page.keyboard.press('Escape');
   await agent.click(agent.place('Clients'));
   await agent.click(page.getByRole('link', { name: 'Marit Halvorsen' }));

@@ -108,7 +108,7 @@ export class CompsService {
     const { keys } = await this.searches.first(agentId, salesOf(type), MOST_SALES);
     // an agent's own file tells nothing that others should see
     const sales = keys.filter((sale) => !isOwnKey(sale));
-    return { model: await this.desk.run('page', 'the sales that prices are told by', PriceModels, 'of', type, sales) };
+    return { model: await this.desk.run('kept', 'the sales that prices are told by', PriceModels, 'of', type, sales) };
   }
 }
 

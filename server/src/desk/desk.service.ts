@@ -15,23 +15,31 @@ export interface DeskCalls {
 type Method = (...args: never[]) => Promise<unknown>;
 type MethodOf<T> = { [K in keyof T]: T[K] extends Method ? K : never }[keyof T];
 
-/** The desk's two kinds of work: what somebody waits for at their page, and files, which may take a while. */
-export type DeskKind = keyof typeof BUDGETS_MS;
-const BUDGETS_MS = { page: 2_000, file: 120_000 } as const;
+type DeskThread = 'page' | 'file';
+/**
+ * The desk's kinds of work, where each is done, and how many milliseconds it may take: what somebody waits for at their page; what is
+ * worked out once for everybody and kept, which the first waits for longer; and files, which may take a while.
+ */
+const KINDS = {
+  page: { at: 'page', budget: 2_000 },
+  kept: { at: 'page', budget: 15_000 },
+  file: { at: 'file', budget: 120_000 },
+} as const satisfies Record<string, { at: DeskThread; budget: number }>;
+export type DeskKind = keyof typeof KINDS;
 /** How long a thread may go on with what nobody waits for any more, before it is ended. */
 const GRACE_MS = 3_000;
 
 /**
  * Work that grows with what it is given, away from the thread that answers everybody: methods of services, called in a
- * thread of their own. Each kind has one thread, one piece of work at a time, and people take turns.
+ * thread of their own. There is one for pages and one for files, one piece of work at a time, and people take turns.
  */
 @Injectable()
 export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
-  private readonly threads: Readonly<Record<DeskKind, Thread<DeskCalls>>>;
+  private readonly threads: Readonly<Record<DeskThread, Thread<DeskCalls>>>;
   private readonly turns = { page: new Turns(1), file: new Turns(1) };
 
   constructor(@Inject(CONFIG) private readonly config: Config) {
-    const threadOf = (kind: DeskKind): Thread<DeskCalls> =>
+    const threadOf = (kind: DeskThread): Thread<DeskCalls> =>
       new Thread(workerScript('background.worker.js'), { workerData: { ...config, role: `desk.${kind}` } satisfies Config });
     this.threads = { page: threadOf('page'), file: threadOf('file') };
   }
@@ -64,7 +72,8 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
   ): Promise<T[K] extends (...args: never[]) => Promise<infer A> ? A : never> {
     const request = asking();
     const person = request?.person ?? '';
-    const thread = this.threads[kind];
+    const { at, budget } = KINDS[kind];
+    const thread = this.threads[at];
     const ask = { service: service.name, method: String(method), args, person };
     return new Promise((resolve, reject) => {
       const work = async (): Promise<void> => {
@@ -73,13 +82,13 @@ export class Desk implements OnApplicationBootstrap, OnModuleDestroy {
           () => part,
           thread,
           (signal) => thread.ask('run', ask, signal),
-          BUDGETS_MS[kind],
+          budget,
         );
         // whoever asked hears at once; the turn is over when the thread is free again
         await answer.then((answered) => resolve(answered as never), reject);
         if (!(await thread.isIdle(GRACE_MS))) await thread.end();
       };
-      this.turns[kind].take(person, work, request?.signal).catch(reject);
+      this.turns[at].take(person, work, request?.signal).catch(reject);
     });
   }
 }
