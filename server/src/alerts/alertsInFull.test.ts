@@ -225,7 +225,8 @@ describe('an alert that cannot be written', () => {
     await rows("UPDATE clients SET timeZone = 'Mars/Olympus' WHERE id = ?", [broken]);
     const other = await alertFor(await household('Ira Pennock'), 'Goes on', upTo(300_000));
     await juno.ask('POST', '/api/demo/clock', { advance: 'PT1H' });
-    const told = (search: SavedSearch) => rows('SELECT 1 FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL', [search.id]);
+    const told = (search: SavedSearch) =>
+      rows('SELECT 1 FROM alert_items WHERE searchId = ? AND toldAt IS NOT NULL', [search.id]);
     await expect.poll(() => told(other), { timeout: 60_000 }).not.toEqual([]);
     expect([await told(due), await told(paused)]).toEqual([[], []]);
     // mended, they are told as well
