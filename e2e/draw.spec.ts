@@ -176,7 +176,9 @@ test('a bound is kept by name, found by it, and changed in every search that has
     new RegExp(`${fit} homes fit now, \\d+ then: \\d+ fewer`),
   );
   await agent.click(agent.button('Change it everywhere'));
-  await expect(page.getByText('“Within the ring road” is changed everywhere.')).toBeVisible();
+  const told = page.getByText('“Within the ring road” is changed everywhere.');
+  await expect(told).toBeVisible();
+  await expect(told).toHaveCount(0);
   await expect(agent.button('change it everywhere …')).toHaveCount(0);
   await page.getByRole('button', { name: 'New search' }).first().click();
   await page.getByText('Ring road homes').first().click();
