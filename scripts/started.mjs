@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from './machine.mjs';
@@ -12,15 +12,26 @@ import { SMALL_COUNTY, startStack } from './stack.mjs';
 export async function makeStarted(folder) {
   const made = join(folder, 'made');
   if (existsSync(made)) return;
-  const stack = await startStack({ data: folder, port: await freePort(), county: SMALL_COUNTY, loaded: true });
-  await stack.stop();
+  await (await start(folder)).stop();
   writeFileSync(made, '');
 }
 
-/** A data directory that begins as another is. */
-export function copyOf(started) {
+/** Starts the application over a copy of such data, which goes with it at its end. */
+export async function startCopyOf(started) {
   const data = mkdtempSync(join(tmpdir(), 'perambula-'));
   // the log of MariaDB's transactions is large and mostly nothing
   execFileSync('cp', ['-a', '--sparse=always', `${started}/.`, data]);
-  return data;
+  const stack = await start(data);
+  return {
+    ...stack,
+    data,
+    async end() {
+      await stack.stop();
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+async function start(data) {
+  return startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
 }

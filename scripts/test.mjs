@@ -2,11 +2,10 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { delimiter, join } from 'node:path';
-import { freePort, requireBuild, requireDisk, requirePackages, requirePrograms, ROOT } from './machine.mjs';
+import { requireBuild, requireDisk, requirePackages, requirePrograms, ROOT } from './machine.mjs';
 import { MARIADB_PACKAGES } from './mariadb.mjs';
 import { main, say } from './say.mjs';
-import { SMALL_COUNTY, startStack } from './stack.mjs';
-import { copyOf, makeStarted } from './started.mjs';
+import { makeStarted, startCopyOf } from './started.mjs';
 
 /** Of names of test files, parts that those to be run have; none given, all are run. */
 const PATTERNS = process.argv.slice(2);
@@ -52,18 +51,15 @@ function unitTests(started) {
 async function browserTests(specs, started) {
   say('Testing the interface in Chromium …');
   await makeStarted(started);
-  const folders = specs.slice(0, MOST_BROWSERS).map(() => copyOf(started));
-  const start = async (data) => startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
-  const stacks = await Promise.all(folders.map(start));
+  const stacks = await Promise.all(specs.slice(0, MOST_BROWSERS).map(() => startCopyOf(started)));
   try {
-    spawnSync('npx', ['playwright', 'test', ...specs.map((spec) => `/${spec}`), `--workers=${folders.length}`], {
+    spawnSync('npx', ['playwright', 'test', ...specs.map((spec) => `/${spec}`), `--workers=${stacks.length}`], {
       cwd: join(ROOT, 'e2e'),
       stdio: ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, PERAMBULA_RUNS: folders.map((data) => join(data, 'run.json')).join(delimiter) },
+      env: { ...process.env, PERAMBULA_RUNS: stacks.map(({ data }) => join(data, 'run.json')).join(delimiter) },
     });
   } finally {
-    await Promise.all(stacks.map((stack) => stack.stop()));
-    for (const data of folders) rmSync(data, { recursive: true, force: true });
+    await Promise.all(stacks.map((stack) => stack.end()));
   }
   return tally(() => {
     const { expected, unexpected } = JSON.parse(readFileSync(join(ROOT, 'e2e/test-results/report.json'), 'utf8')).stats;

@@ -1,13 +1,11 @@
-import { rmSync } from 'node:fs';
 import type { ClientFile, ClientSummary, ErrorBody, SavedSearch, Showing } from '@perambula/contract';
 import { createConnection } from 'mysql2/promise';
 import type { Connection } from 'mysql2/promise';
 import { inject } from 'vitest';
-import { freePort } from '../../../scripts/machine.mjs';
 import { expectAsDeclared } from './answers.js';
-import { SMALL_COUNTY, startStack } from '../../../scripts/stack.mjs';
-import type { RunFile, Stack } from '../../../scripts/stack.mjs';
-import { copyOf } from '../../../scripts/started.mjs';
+import type { RunFile } from '../../../scripts/stack.mjs';
+import { startCopyOf } from '../../../scripts/started.mjs';
+import type { StackOverCopy } from '../../../scripts/started.mjs';
 
 export interface Answer<T> {
   readonly status: number;
@@ -106,22 +104,12 @@ export interface Users {
   readonly raw: (id: string) => Promise<string>;
 }
 
-export interface TestStack extends Stack, Users {
-  readonly end: () => Promise<void>;
-}
+export interface TestStack extends StackOverCopy, Users {}
 
 /** The whole application in a directory and on ports of its own, with both of the demo's agents signed in. */
 export async function startTestStack(): Promise<TestStack> {
-  const data = copyOf(inject('started'));
-  const stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
-  return {
-    ...stack,
-    ...(await usersOf(stack.run)),
-    async end() {
-      await stack.stop();
-      rmSync(data, { recursive: true, force: true });
-    },
-  };
+  const stack = await startCopyOf(inject('started'));
+  return { ...stack, ...(await usersOf(stack.run)) };
 }
 
 /**

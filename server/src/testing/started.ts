@@ -2,10 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
-import { freePort } from '../../../scripts/machine.mjs';
-import { SMALL_COUNTY, startStack } from '../../../scripts/stack.mjs';
 import type { RunFile } from '../../../scripts/stack.mjs';
-import { copyOf, makeStarted } from '../../../scripts/started.mjs';
+import { makeStarted, startCopyOf } from '../../../scripts/started.mjs';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -22,11 +20,10 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const started = given ?? mkdtempSync(join(tmpdir(), 'perambula-started-'));
   await makeStarted(started);
   project.provide('started', started);
-  const data = copyOf(started);
-  const shared = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
+  const shared = await startCopyOf(started);
   project.provide('shared', shared.run);
   return async () => {
-    await shared.stop();
-    for (const folder of given === undefined ? [data, started] : [data]) rmSync(folder, { recursive: true, force: true });
+    await shared.end();
+    if (given === undefined) rmSync(started, { recursive: true, force: true });
   };
 }
