@@ -12,6 +12,8 @@ export interface Person {
   readonly email: string;
   readonly phone: string;
   readonly reachBy: ReachBy;
+  /** Their own, by its IANA name; null where it is the household's. */
+  readonly timeZone: string | null;
   readonly confirmedAt: string | null;
   readonly confirmationSentAt: string | null;
   readonly stoppedAt: string | null;
@@ -59,7 +61,12 @@ export interface NewPerson {
   readonly name: string;
   readonly email: string;
   readonly phone?: string;
+  /** By its IANA name; left out where it is the household's. */
+  readonly timeZone?: string;
 }
+
+/** What can be changed of a person. */
+export type PersonChange = Partial<Pick<Person, 'name' | 'email' | 'phone' | 'reachBy' | 'timeZone'>>;
 
 /** The files in use; those put away, where `archived` says so. */
 export const listClients = get('clients').takes<{ readonly archived?: 'true' }>().gives<ClientSummary[]>();
@@ -87,9 +94,7 @@ export const deleteClient = remove('clients/:id').gives<object>();
 export const addPerson = post('clients/:id/people').takes<NewPerson>().gives<{ readonly id: string }>();
 
 /** Another address is to be confirmed anew. */
-export const changePerson = patch('clients/:id/people/:personId')
-  .takes<{ readonly name?: string; readonly email?: string; readonly phone?: string; readonly reachBy?: ReachBy }>()
-  .gives<{ readonly id: string }>();
+export const changePerson = patch('clients/:id/people/:personId').takes<PersonChange>().gives<{ readonly id: string }>();
 
 /** All that is kept of a person, as a JSON file. */
 export const personData = get('clients/:id/people/:personId/data').givesFile();

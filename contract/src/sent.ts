@@ -9,6 +9,8 @@ export interface SentMessage extends OutboxEntry {
   readonly kind: 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent';
   /** ISO 8601; null until the mail server took it. */
   readonly sentAt: string | null;
+  /** While it waits for the end of its reader's quiet hours, until when, ISO 8601. */
+  readonly notBefore: string | null;
   /** When its reader followed its link first, ISO 8601; null where they did not, or do not let their visits be counted. */
   readonly openedAt: string | null;
   /** Whether it can be sent once more. */

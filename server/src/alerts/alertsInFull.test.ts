@@ -1,5 +1,6 @@
-import type { AddedHomes, AlertSettings, AlertState, HeldHome, SavedSearch, Today } from '@perambula/contract';
+import type { AddedHomes, AlertSettings, AlertState, HeldHome, SavedSearch, SentPage, Today } from '@perambula/contract';
 import { TELLABLE } from '@perambula/core';
+import { DateTime } from 'luxon';
 import { simpleParser } from 'mailparser';
 import type { RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -322,5 +323,39 @@ describe('a message held by a rule', () => {
     const message = today.held.find(({ subject }) => subject.startsWith('Waits: '));
     await juno.good('POST', `/api/outbox/${message?.id}/pass`, { send: true });
     expect(await told(held.id)).toEqual(waiting.filter((key) => !gone.includes(key)));
+  });
+});
+
+describe('a household of two time zones', () => {
+  it('has one message, of which each copy goes when it is not night where it is read', async () => {
+    const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
+    // where it is three at night; POSIX names zones by how far they are behind
+    const behind = (new Date(now).getUTCHours() + 24 - 3) % 24;
+    const timeZone = behind <= 12 ? `Etc/GMT+${behind}` : `Etc/GMT-${24 - behind}`;
+    const hourThere = (at: Date | string | null | undefined): number =>
+      DateTime.fromISO(new Date(at ?? '').toISOString(), { zone: timeZone }).hour;
+    const clientId = await household('Ines Farrow');
+    await juno.good('POST', `/api/clients/${clientId}/people`, { name: 'Teo Farrow', email: 'teo@household.example', timeZone });
+    await rows('UPDATE people SET confirmedAt = ? WHERE clientId = ?', [new Date('2026-04-14T12:00:00Z'), clientId]);
+    await juno.good('PUT', `/api/clients/${clientId}/hours`, {
+      zone: 'America/New_York',
+      quietFrom: '03:00',
+      quietUntil: '07:00',
+    });
+    await alertFor(clientId, 'Far apart', upTo(400_000));
+    await move('PT1H');
+    const copies = () =>
+      rows<{ toName: string; digestId: string; sentAt: Date | null }>(
+        'SELECT toName, digestId, sentAt FROM outbox WHERE clientId = ? ORDER BY createdAt, toName LIMIT 2',
+        [clientId],
+      );
+    const [ines, teo] = await copies();
+    expect([ines?.toName, teo?.toName, teo?.digestId]).toEqual(['Ines Farrow', 'Teo Farrow', ines?.digestId]);
+    expect([ines?.sentAt, teo?.sentAt]).toEqual([expect.any(Date), null]);
+    const { messages } = await juno.good<SentPage>('GET', `/api/sent?clientId=${clientId}&which=waiting`);
+    expect(messages.map(({ to, notBefore }) => [to, hourThere(notBefore)])).toEqual([['Teo Farrow', 7]]);
+    await move('PT5H');
+    await expect.poll(async () => (await copies())[1]?.sentAt).toEqual(expect.any(Date));
+    expect(hourThere((await copies())[1]?.sentAt)).toBeGreaterThanOrEqual(7);
   });
 });

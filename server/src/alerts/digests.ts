@@ -126,7 +126,7 @@ export class Digests {
     // with nobody to read it, the news is kept until somebody's address is confirmed
     if (search.clientId && readers.length > 0) {
       if (!alert.introduced) alert.sinceSequence = await this.begin(manager, alert, search);
-      await this.tell(manager, alert, search, readers);
+      await this.tell(manager, alert, search, readers, hours);
       alert.introduced = true;
     }
     const { introduced, sinceSequence, cadence } = alert;
@@ -157,7 +157,13 @@ export class Digests {
     return value;
   }
 
-  private async tell(manager: EntityManager, alert: AlertRow, search: SearchRow, readers: readonly PersonRow[]): Promise<void> {
+  private async tell(
+    manager: EntityManager,
+    alert: AlertRow,
+    search: SearchRow,
+    readers: readonly PersonRow[],
+    hours: Hours,
+  ): Promise<void> {
     const items = await manager.find(AlertItemRow, {
       where: { searchId: alert.searchId, digestId: IsNull(), dropped: IsNull() },
       order: { at: 'ASC', id: 'ASC' },
@@ -184,7 +190,7 @@ export class Digests {
       isOverCeiling: overCeiling(records.get(key) as ListingRecord, searches) !== null,
     }));
     const state = alert.held || heldFor(alert.holdIf, homes).length > 0 ? 'held' : 'queued';
-    await this.address(manager, { alert, search, readers, told: gathered(told, records), digestId, state });
+    await this.address(manager, { alert, search, readers, hours, told: gathered(told, records), digestId, state });
   }
 
   /** All that a search's household looks for. */
@@ -233,7 +239,8 @@ export class Digests {
     return standingOf(judge(search, record, this.context.now())) === 'fit' ? null : 'no longer fits';
   }
 
-  private async address(manager: EntityManager, { alert, search, readers, told, digestId, state }: Digest): Promise<void> {
+  private async address(manager: EntityManager, digest: Digest): Promise<void> {
+    const { alert, search, readers, hours, told, digestId, state } = digest;
     const agent = await manager.findOneByOrFail(AgentRow, { id: search.agentId });
     const clientId = found(search.clientId, 'client');
     for (const person of readers) {
@@ -244,10 +251,18 @@ export class Digests {
         subject: subjectOf(alert, values, told),
         letter: this.letter(alert, values, agent, told, portalUrl, stopUrl),
         state,
+        ...this.afterQuiet(person, hours),
         digestId,
         kind: 'digest',
       });
     }
+  }
+
+  /** A copy to somebody in another time zone waits until it is not night there, either. */
+  private afterQuiet({ timeZone }: PersonRow, hours: Hours): { notBefore?: Date } {
+    const now = this.clock.now();
+    const over = timeZone ? nextDue('atOnce', now, { ...hours, zone: timeZone }, now) : now;
+    return over > now ? { notBefore: new Date(over) } : {};
   }
 
   /** The letter as it will arrive, for the outbox and for the preview alike. */
@@ -277,6 +292,8 @@ interface Digest {
   readonly alert: AlertRow;
   readonly search: SearchRow;
   readonly readers: readonly PersonRow[];
+  /** When the household may be written to. */
+  readonly hours: Hours;
   readonly told: readonly DigestItem[];
   readonly digestId: string;
   readonly state: 'queued' | 'held';

@@ -460,13 +460,15 @@ describe('whole files', () => {
       [a, adas?.id, b, other?.id],
     );
     await database.end();
+    await juno.good('PUT', `/api/clients/${b}/hours`, { zone: 'America/Denver', quietFrom: '21:00', quietUntil: '07:00' });
     await juno.good('POST', `/api/clients/${a}/merge`, { otherId: b });
     expect(await juno.ask('GET', `/api/clients/${b}`)).toMatchObject({ status: 404 });
     const one = await fileOf(a);
     expect(one).toMatchObject({ notes: 'Likes the river.\n\nHas a boat.', agreement: { until: '2026-09-30' } });
-    expect(one.people.map(({ email, stoppedAt }) => [email, stoppedAt !== null]).sort()).toEqual([
-      ['ada@lo.example', true],
-      ['ben@lo.example', false],
+    // whoever came over keeps the clock of the file that is gone
+    expect(one.people.map(({ email, stoppedAt, timeZone }) => [email, stoppedAt !== null, timeZone]).sort()).toEqual([
+      ['ada@lo.example', true, null],
+      ['ben@lo.example', false, 'America/Denver'],
     ]);
     expect(await rows('SELECT verdict, personId FROM reactions WHERE clientId = ?', [a])).toEqual([
       { verdict: 'notForUs', personId: adas?.id },

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { DataSource, In, MoreThan } from 'typeorm';
+import { DataSource, In, IsNull, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { AlertsService } from '../alerts/index.js';
 import { ClientRow, ClientsService, hoursOf, PersonRow } from '../clients/index.js';
@@ -52,6 +52,13 @@ export class WholeFiles {
         await manager.findOneByOrFail(ClientRow, { id: clientId }),
         await manager.findOneByOrFail(ClientRow, { id: otherId }),
       ];
+      // whoever comes keeps the clock by which they were written to
+      if (into.timeZone !== other.timeZone)
+        await manager.update(
+          PersonRow,
+          { clientId: otherId, timeZone: IsNull() },
+          { timeZone: other.timeZone ?? this.config.zone },
+        );
       await mergePeople(manager, clientId, otherId);
       for (const table of KEPT_OF_CLIENTS.clientId)
         await manager.query(`UPDATE ${table} SET clientId = ? WHERE clientId = ?`, [clientId, otherId]);

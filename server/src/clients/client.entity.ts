@@ -35,6 +35,8 @@ export class PersonRow {
   @Column('varchar', { length: 254 }) email: string;
   @Column('varchar', { length: 40, default: '' }) phone: string;
   @Column('varchar', { length: 10, default: 'email' }) reachBy: ReachBy;
+  /** Their own, by its IANA name; null where it is the household's. */
+  @Column('varchar', { length: 40, nullable: true }) timeZone: string | null;
   @Column('datetime', { precision: 3, nullable: true }) confirmationSentAt: Date | null;
   /** How often they were asked to confirm since they last did, stopped, or asked to be. */
   @Column('int', { default: 0 }) confirmationsSent: number;

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { Agreement, ClientSummary, NewPerson, Person, ReachBy, Task } from '@perambula/contract';
+import type { Agreement, ClientSummary, NewPerson, Person, PersonChange, Task } from '@perambula/contract';
 import { today } from '@perambula/core';
 import type { Hours } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
@@ -130,8 +130,10 @@ export class ClientsService {
     const known = await people.findOneBy({ clientId, email: added.email });
     if (known && !known.leftAt) throw new Failure('address.known', `${person.email} stands in this file already.`);
     // whoever comes back confirms anew; a stop of theirs still holds
-    if (known) await people.update({ id: known.id }, { name: added.name, phone: added.phone, leftAt: null, confirmedAt: null });
-    else await people.insert(added);
+    if (known) {
+      const { name, phone, timeZone } = added;
+      await people.update({ id: known.id }, { name, phone, timeZone, leftAt: null, confirmedAt: null });
+    } else await people.insert(added);
     await this.entries.add({ clientId, kind: 'person', text: `${added.name} came to this household` });
   }
 
@@ -140,7 +142,7 @@ export class ClientsService {
     agentId: string,
     clientId: string,
     personId: string,
-    { name, email, phone, reachBy }: { name?: string; email?: string; phone?: string; reachBy?: ReachBy },
+    { name, email, phone, reachBy, timeZone }: PersonChange,
   ): Promise<void> {
     await this.own(agentId, clientId);
     await this.database.transaction(async (manager) => {
@@ -160,6 +162,7 @@ export class ClientsService {
       if (name !== undefined) person.name = name.trim();
       if (phone !== undefined) person.phone = phone.trim();
       if (reachBy !== undefined) person.reachBy = reachBy;
+      if (timeZone !== undefined) person.timeZone = timeZone;
       await manager.save(person);
     });
   }
@@ -308,7 +311,7 @@ export function firstName(name: string): string {
   return name.split(' ')[0] ?? name;
 }
 
-function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): PersonRow {
+function newPerson(clientId: string, { name, email, phone = '', timeZone }: NewPerson): PersonRow {
   return {
     id: randomUUID(),
     clientId,
@@ -316,6 +319,7 @@ function newPerson(clientId: string, { name, email, phone = '' }: NewPerson): Pe
     email: email.trim().toLowerCase(),
     phone,
     reachBy: 'email',
+    timeZone: timeZone ?? null,
     confirmationSentAt: null,
     confirmationsSent: 0,
     askedBackAt: null,
@@ -332,13 +336,14 @@ function agreementOf({ agreementFrom, agreementUntil, agreementScope }: ClientRo
 }
 
 function personShown(row: PersonRow): Person {
-  const { id, name, email, phone, reachBy } = row;
+  const { id, name, email, phone, reachBy, timeZone } = row;
   return {
     id,
     name,
     email,
     phone,
     reachBy,
+    timeZone,
     confirmedAt: row.confirmedAt?.toISOString() ?? null,
     confirmationSentAt: row.confirmationSentAt?.toISOString() ?? null,
     stoppedAt: row.stoppedAt?.toISOString() ?? null,

@@ -1,5 +1,6 @@
 import { applyDecorators } from '@nestjs/common';
 import { IsEmail, IsISO8601, IsString, Matches, MaxLength, registerDecorator, ValidateIf } from 'class-validator';
+import { IANAZone } from 'luxon';
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 /** Control characters and halves of pairs; in longer texts line ends and tabs are none of them. */
@@ -65,6 +66,15 @@ export function IsMoment(message: string): PropertyDecorator {
     IsISO8601({ strict: true }, { message }),
     IsTested((value) => typeof value === 'string' && isInCalendar(Date.parse(value)), message),
   );
+}
+
+/** A time zone of the IANA database, by its name. */
+export function IsZone(): PropertyDecorator {
+  return IsTested(isZone, 'The time zone is one of the tz database’s, such as America/Chicago.');
+}
+
+export function isZone(value: unknown): value is string {
+  return typeof value === 'string' && value.length <= 40 && IANAZone.isValidZone(value);
 }
 
 /** An address that a mail server takes. */

@@ -45,7 +45,9 @@ export class ContactsService {
     const clients = await this.clients.all(agentId);
     const people = await this.clients.peopleOf(clients.map(({ id }) => id));
     const contacts = clients.flatMap(({ id, name: client, notes }) =>
-      people.filter(({ clientId }) => clientId === id).map(({ name, email, phone }) => ({ client, name, email, phone, notes })),
+      people
+        .filter(({ clientId }) => clientId === id)
+        .map(({ name, email, phone, timeZone }) => ({ client, name, email, phone, timeZone, notes })),
     );
     return as === 'csv' ? contactsCsv(contacts) : contactsVcard(contacts);
   }

@@ -1,4 +1,4 @@
-import { parse, VCARD, FNProperty, EmailProperty, TelProperty, NoteProperty, TextType } from 'vcard4';
+import { parse, VCARD, FNProperty, EmailProperty, TelProperty, TzProperty, NoteProperty, TextType } from 'vcard4';
 import { describe, expect, it } from 'vitest';
 import { readContactFile } from './readContacts.js';
 import { contactsCsv, contactsVcard } from './writeContacts.js';
@@ -9,17 +9,32 @@ const PEOPLE = [
     name: 'Ada Lo',
     email: 'ada@lo.example',
     phone: '555-0101',
+    timeZone: null,
     notes: 'Likes brick; no, "brick"\nand a garden',
   },
-  { client: 'Ada & Ben Lo', name: 'Ben Lo', email: 'ben@lo.example', phone: '', notes: 'Likes brick; no, "brick"\nand a garden' },
-  { client: 'Zoë Ångström-Vale', name: 'Zoë Ångström-Vale', email: 'zoe@vale.example', phone: '+1 555-0102', notes: '' },
+  {
+    client: 'Ada & Ben Lo',
+    name: 'Ben Lo',
+    email: 'ben@lo.example',
+    phone: '',
+    timeZone: 'America/Denver',
+    notes: 'Likes brick; no, "brick"\nand a garden',
+  },
+  {
+    client: 'Zoë Ångström-Vale',
+    name: 'Zoë Ångström-Vale',
+    email: 'zoe@vale.example',
+    phone: '+1 555-0102',
+    timeZone: null,
+    notes: '',
+  },
 ];
 const HOUSEHOLDS = [
   {
     name: 'Ada & Ben Lo',
     people: [
       { name: 'Ada Lo', email: 'ada@lo.example', phone: '555-0101' },
-      { name: 'Ben Lo', email: 'ben@lo.example' },
+      { name: 'Ben Lo', email: 'ben@lo.example', timeZone: 'America/Denver' },
     ],
     notes: 'Likes brick; no, "brick"\nand a garden',
   },
@@ -58,12 +73,13 @@ describe('contacts', () => {
       new FNProperty([], text('Tove Lind')),
       new EmailProperty([], text('tove@lind.example')),
       new TelProperty([], text('555-0107')),
+      new TzProperty([], text('America/Halifax')),
       new NoteProperty([], text('Two dogs, a boat; and time')),
     ]).repr();
     expect(readContactFile(card).households).toEqual([
       {
         name: 'Tove Lind',
-        people: [{ name: 'Tove Lind', email: 'tove@lind.example', phone: '555-0107' }],
+        people: [{ name: 'Tove Lind', email: 'tove@lind.example', phone: '555-0107', timeZone: 'America/Halifax' }],
         notes: 'Two dogs, a boat; and time',
       },
     ]);
@@ -75,6 +91,17 @@ describe('contacts', () => {
     expect(readContactFile(text).households).toEqual([
       { name: 'Ida Marsh', people: [{ name: 'Ida Marsh', email: 'ida@marsh.example', phone: '555-0103' }], notes: '' },
     ]);
+  });
+
+  it.each([
+    ['3.0', 'TZ:-05:00'],
+    ['4.0', 'TZ:Mars/Olympus'],
+    ['4.0', 'TZ;VALUE=utc-offset:-0500'],
+  ])('keep a time zone that has no name (vCard %s, %s) in their notes', (version, line) => {
+    const text = `BEGIN:VCARD\nVERSION:${version}\nFN:Ida Marsh\nEMAIL:ida@marsh.example\n${line}\nNOTE:A boat\nEND:VCARD\n`;
+    const [household] = readContactFile(text).households;
+    expect(household?.people).toEqual([{ name: 'Ida Marsh', email: 'ida@marsh.example' }]);
+    expect(household?.notes).toMatch(/^A boat\nTime zone: (-05:?00|Mars\/Olympus)$/);
   });
 
   it('that cannot be read keep no other back, and say why by their place in the file', () => {
@@ -103,7 +130,9 @@ describe('contacts', () => {
   });
 
   it('cannot put a formula into a spreadsheet', () => {
-    const text = contactsCsv([{ client: '=HYPERLINK("x")', name: '@SUM(1)', email: 'a@lo.example', phone: '-1', notes: '+1' }]);
+    const text = contactsCsv([
+      { client: '=HYPERLINK("x")', name: '@SUM(1)', email: 'a@lo.example', phone: '-1', timeZone: null, notes: '+1' },
+    ]);
     for (const cell of text.split(/[,\r\n]+/)) expect(cell.replace(/^"/, '')).not.toMatch(/^[=+\-@]/);
   });
 

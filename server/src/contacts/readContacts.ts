@@ -4,6 +4,7 @@ import { isEmail } from 'class-validator';
 import ICAL from 'ical.js';
 import Papa from 'papaparse';
 import { Failure } from '../common/failure.js';
+import { isZone } from '../common/fields.js';
 
 /** Households of a file, and what of it could not be read: a card or line, from 1, and why. */
 export interface ReadContacts {
@@ -12,6 +13,7 @@ export interface ReadContacts {
 }
 
 /** Somebody read from a file, and with whom they stand in it. */
+/** `timeZone` may be any text until `contactOf` looked at it. */
 interface Contact extends Required<NewPerson> {
   readonly at: number;
   readonly household: string;
@@ -29,6 +31,7 @@ const COLUMNS = {
   email: ['email', 'emailaddress', 'email1', 'email1value', 'primaryemail', 'mail'],
   phone: ['phone', 'telephone', 'phonenumber', 'mobile', 'mobilephone', 'cell', 'cellphone', 'phone1value', 'primaryphone'],
   household: ['household', 'client', 'file', 'family', 'householdname'],
+  timeZone: ['timezone', 'tz', 'zone'],
   notes: ['notes', 'note', 'comments', 'remarks'],
 } as const;
 
@@ -87,6 +90,7 @@ function readCard(text: string, at: number): Contact | { name: string; members: 
     name,
     email: all('email')[0] ?? '',
     phone: (all('tel')[0] ?? '').replace(/^tel:/i, ''),
+    timeZone: all('tz')[0] ?? '',
     household: '',
     notes: all('note').join('\n'),
   });
@@ -122,13 +126,14 @@ function readTable(text: string): Contacts {
     // the first line names the columns
     const at = i + 2;
     const name = cell('name') || [cell('first'), cell('last')].filter(Boolean).join(' ');
-    const { household, notes, phone, email } = {
+    const { household, notes, phone, email, timeZone } = {
       household: cell('household'),
+      timeZone: cell('timeZone'),
       notes: cell('notes'),
       phone: cell('phone'),
       email: cell('email'),
     };
-    const read = contactOf({ at, name, email, phone, household, notes });
+    const read = contactOf({ at, name, email, phone, timeZone, household, notes });
     if (typeof read === 'string') refused.push({ at, reason: read });
     else contacts.push(read);
   });
@@ -137,7 +142,11 @@ function readTable(text: string): Contacts {
 
 /** Somebody who can be taken, or why not. */
 function contactOf(contact: Contact): Contact | string {
-  const { email, phone, household, notes } = contact;
+  const { email, phone, household } = contact;
+  // a zone that the IANA database does not name is kept in their words
+  const timeZone = isZone(contact.timeZone.trim()) ? contact.timeZone.trim() : '';
+  const notes =
+    timeZone === '' && contact.timeZone.trim() !== '' ? `${contact.notes}\nTime zone: ${contact.timeZone.trim()}` : contact.notes;
   const address = email.trim().replace(/^mailto:/i, '');
   const name = contact.name.trim() || address;
   if (address === '') return 'it has no e-mail address';
@@ -147,7 +156,7 @@ function contactOf(contact: Contact): Contact | string {
   if (name.length > MOST.name || household.length > MOST.name) return `its name is longer than ${MOST.name} letters`;
   if (phone.length > MOST.phone) return `its telephone number is longer than ${MOST.phone} letters`;
   if (notes.length > MOST.notes) return `its notes are longer than ${MOST.notes.toLocaleString('en-US')} letters`;
-  return { ...contact, name, email: address, phone: phone.trim(), notes: notes.trim() };
+  return { ...contact, name, email: address, phone: phone.trim(), timeZone, notes: notes.trim() };
 }
 
 /** Those of one household together, in the order of the file; an address stands once in it. */
@@ -163,7 +172,12 @@ function gathered(contacts: readonly Contact[]): ContactHousehold[] {
   }
   return [...households.values()].map((people) => ({
     name: people[0]?.household || (people[0]?.name ?? ''),
-    people: people.map(({ name, email, phone }) => ({ name, email, ...(phone ? { phone } : {}) })),
+    people: people.map(({ name, email, phone, timeZone }) => ({
+      name,
+      email,
+      ...(phone ? { phone } : {}),
+      ...(timeZone ? { timeZone } : {}),
+    })),
     notes: [...new Set(people.map(({ notes }) => notes).filter(Boolean))].join('\n').slice(0, MOST.notes),
   }));
 }

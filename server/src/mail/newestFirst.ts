@@ -32,6 +32,7 @@ export async function newestFirst(
       'message.state',
       'message.createdAt',
       'message.sentAt',
+      'message.notBefore',
       'message.lastError',
       'message.linkHash',
     ])

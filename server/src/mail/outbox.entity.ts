@@ -38,6 +38,8 @@ export class OutboxRow {
   @Column('varchar', { length: 10 }) state: OutboxState;
   @Column('int', { default: 0 }) tries: number;
   @Column('datetime', { precision: 3 }) nextTryAt: Date;
+  /** It is not sent before then, by the demo's time: the end of its reader's quiet hours. */
+  @Column('datetime', { precision: 3, nullable: true }) notBefore: Date | null;
   /** The demo's time at which it was written. */
   @Column('datetime', { precision: 3 }) createdAt: Date;
   @Column('datetime', { precision: 3, nullable: true }) sentAt: Date | null;

@@ -17,3 +17,4 @@ export { ClientsInFull1765900000000 } from './1765900000000-ClientsInFull.js';
 export { AnswersHeard1766000000000 } from './1766000000000-AnswersHeard.js';
 export { NeedsSaid1766100000000 } from './1766100000000-NeedsSaid.js';
 export { ShortlistsShared1766200000000 } from './1766200000000-ShortlistsShared.js';
+export { ZonesOfPeople1766300000000 } from './1766300000000-ZonesOfPeople.js';

@@ -64,6 +64,7 @@ export class SentMessages {
         nextTryAt: new Date(),
         createdAt: this.clock.date(),
         sentAt: null,
+        notBefore: null,
         lastError: null,
       });
       // what failed waits for nobody any more
@@ -94,6 +95,7 @@ export class SentMessages {
       state: row.state,
       createdAt: row.createdAt.toISOString(),
       sentAt: row.sentAt?.toISOString() ?? null,
+      notBefore: row.notBefore?.toISOString() ?? null,
       openedAt: opened.get(row.linkHash ?? '')?.toISOString() ?? null,
       lastError: row.lastError,
       canGoAgain: canGoAgain(row),

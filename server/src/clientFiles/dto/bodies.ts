@@ -3,8 +3,7 @@ import { HAPPENING_KINDS } from '@perambula/contract';
 import type { HappeningKind } from '@perambula/contract';
 import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn, IsUUID, Matches } from 'class-validator';
-import { IANAZone } from 'luxon';
-import { IsMoment, IsTested, IsText, MayBeLeftOut } from '../../common/fields.js';
+import { IsMoment, IsText, IsZone, MayBeLeftOut } from '../../common/fields.js';
 
 const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
 
@@ -35,12 +34,7 @@ export class AnswerBody {
 }
 
 export class HoursBody {
-  @ApiProperty()
-  @IsTested(
-    (value) => typeof value === 'string' && value.length <= 40 && IANAZone.isValidZone(value),
-    'The time zone is one of the tz database’s, such as America/Chicago.',
-  )
-  zone: string;
+  @ApiProperty() @IsZone() zone: string;
   @ApiProperty() @Matches(TIME, { message: 'Quiet hours begin at a time such as 21:00.' }) quietFrom: string;
   @ApiProperty() @Matches(TIME, { message: 'Quiet hours end at a time such as 07:00.' }) quietUntil: string;
 }

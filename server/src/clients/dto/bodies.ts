@@ -3,7 +3,7 @@ import { Type } from 'class-transformer';
 import { REACH_BY } from '@perambula/contract';
 import type { ReachBy } from '@perambula/contract';
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
-import { IsAddress, IsDay, IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
+import { IsAddress, IsDay, IsLine, IsText, IsZone, MayBeLeftOut } from '../../common/fields.js';
 
 export class PersonBody {
   @ApiProperty() @IsLine(120, 'Type the person’s name.') name: string;
@@ -11,6 +11,7 @@ export class PersonBody {
   @IsAddress('Type an e-mail address such as amara@lindqvist.example.')
   email: string;
   @ApiPropertyOptional() @MayBeLeftOut() @IsText(40) phone?: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsZone() timeZone?: string;
 }
 
 export class NewClientBody {
@@ -32,6 +33,10 @@ export class ChangePersonBody {
   email?: string;
   @ApiPropertyOptional() @MayBeLeftOut() @IsLine(40) phone?: string;
   @ApiPropertyOptional({ enum: REACH_BY }) @MayBeLeftOut() @IsIn(REACH_BY) reachBy?: ReachBy;
+  @ApiPropertyOptional({ type: String, nullable: true, description: 'Null: as the household’s.' })
+  @IsOptional()
+  @IsZone()
+  timeZone?: string | null;
 }
 
 export class AgreementBody {

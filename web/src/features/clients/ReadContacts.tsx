@@ -65,7 +65,9 @@ function Households({ read: { households, refused }, onDone }: { readonly read: 
             />
             <span>
               <b>{name}</b>
-              <span className="tight">{people.map((person) => `${person.name}, ${person.email}`).join(' · ')}</span>
+              <span className="tight">
+                {people.map((person) => [person.name, person.email, person.timeZone].filter(Boolean).join(', ')).join(' · ')}
+              </span>
             </span>
             <span className={`chip ${fate.is === 'known' ? '' : 'chip-calm'}`}>
               {fate.is === 'new'

@@ -18,7 +18,7 @@ import {
   takeContacts,
   withdrawLinks,
 } from '@perambula/contract';
-import type { Agreement, ContactHousehold, NewPerson, ReachBy } from '@perambula/contract';
+import type { Agreement, ContactHousehold, NewPerson, PersonChange } from '@perambula/contract';
 import type { Hours } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 import { makeStale, queryKeys } from '../../shared/queryKeys.js';
@@ -82,9 +82,7 @@ export const useChangeClient = (clientId: string) =>
   );
 
 export const useChangePerson = (clientId: string, personId: string) =>
-  useClientChange((body: { name?: string; email?: string; phone?: string; reachBy?: ReachBy }) =>
-    ask(changePerson, { at: { id: clientId, personId }, body }),
-  );
+  useClientChange((body: PersonChange) => ask(changePerson, { at: { id: clientId, personId }, body }));
 export const useForgetPerson = (clientId: string) =>
   useClientChange((personId: string) => ask(forgetPerson, { at: { id: clientId, personId } }));
 export const usePersonData = (clientId: string) =>

@@ -3,6 +3,7 @@ import { Form, Input, Modal, Segmented } from 'antd';
 import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 import { useChangePerson } from '../clients/index.js';
+import { ZoneSelect } from './ZoneSelect.js';
 
 export const REACH_BY_LABEL: Readonly<Record<ReachBy, string>> = { email: 'E-mail', phone: 'A call', text: 'A text message' };
 
@@ -12,9 +13,9 @@ interface Props {
   readonly onDone: () => void;
 }
 
-type Values = Pick<Person, 'name' | 'email' | 'phone' | 'reachBy'>;
+type Values = Pick<Person, 'name' | 'email' | 'phone' | 'reachBy' | 'timeZone'>;
 
-/** Somebody's name, address, telephone, and how they want to be reached. */
+/** Somebody's name, address, telephone, and how and when they are reached. */
 export function EditPerson({ clientId, person, onDone }: Props) {
   const change = useChangePerson(clientId, person.id);
   const [form] = Form.useForm<Values>();
@@ -58,6 +59,13 @@ export function EditPerson({ clientId, person, onDone }: Props) {
         </Form.Item>
         <Form.Item label="Best reached by" name="reachBy">
           <Segmented options={(['email', 'phone', 'text'] as const).map((value) => ({ value, label: REACH_BY_LABEL[value] }))} />
+        </Form.Item>
+        <Form.Item
+          label="Time zone"
+          name="timeZone"
+          extra="Where it is another, alerts that fall into this person’s night wait for its end."
+        >
+          <ZoneSelect none="As the household’s" />
         </Form.Item>
         {change.isError && <p className="problem">{messageOf(change.error)}</p>}
       </Form>

@@ -1,11 +1,12 @@
 import type { ClientFile } from '@perambula/contract';
 import { USUAL_QUIET } from '@perambula/core';
-import { App, Button, Input, Popover, Select } from 'antd';
+import { App, Button, Input, Popover } from 'antd';
 import { useState } from 'react';
 import { deployment } from '../../shared/deployment.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeHours } from '../clients/index.js';
 import { classesOf } from '../../shared/classes.js';
+import { placeOf, ZoneSelect } from './ZoneSelect.js';
 import ownCss from './AgreementLine.module.css';
 
 const cx = classesOf(ownCss);
@@ -54,12 +55,10 @@ function HoursForm({ clientId, hours, onDone }: FormProps) {
       <label className="strong" htmlFor="hours-zone">
         Their time zone
       </label>
-      <Select
+      <ZoneSelect
         id="hours-zone"
-        showSearch
         value={draft.zone}
-        options={zones(draft.zone).map((value) => ({ value, label: value.replaceAll('_', ' ') }))}
-        onChange={(zone) => setDraft({ ...draft, zone })}
+        onChange={(zone) => setDraft({ ...draft, zone: zone ?? deployment().zone })}
       />
       <label className="strong" htmlFor="hours-from">
         Nothing is sent from
@@ -85,16 +84,6 @@ function HoursForm({ clientId, hours, onDone }: FormProps) {
       </Button>
     </div>
   );
-}
-
-/** Those that the browser knows, and the one that is set. */
-function zones(own: string): readonly string[] {
-  return [...new Set([own, deployment().zone, ...Intl.supportedValuesOf('timeZone')])];
-}
-
-/** "New York" of America/New_York. */
-function placeOf(zone: string): string {
-  return (zone.split('/').at(-1) ?? zone).replaceAll('_', ' ');
 }
 
 /** "9 pm" of 21:00, "7:30 am" of 07:30. */

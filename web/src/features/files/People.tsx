@@ -8,6 +8,7 @@ import { onPage } from '../../shared/onPage.js';
 import { useAddPerson, useAskToConfirm, useForgetPerson, useLeave, usePersonData, useWithdrawLinks } from '../clients/index.js';
 import { classesOf } from '../../shared/classes.js';
 import { EditPerson, REACH_BY_LABEL } from './EditPerson.js';
+import { placeOf } from './ZoneSelect.js';
 import filesCss from './files.module.css';
 import ownCss from './People.module.css';
 
@@ -74,7 +75,12 @@ function PersonLine({ person, clientId }: { readonly person: Person; readonly cl
       <div>
         <b>{name}</b>
         <span className="tight">
-          {[email, person.phone, person.reachBy === 'email' ? '' : `best by ${REACH_BY_LABEL[person.reachBy].toLowerCase()}`]
+          {[
+            email,
+            person.phone,
+            person.reachBy === 'email' ? '' : `best by ${REACH_BY_LABEL[person.reachBy].toLowerCase()}`,
+            person.timeZone ? `time of ${placeOf(person.timeZone)}` : '',
+          ]
             .filter(Boolean)
             .join(' · ')}
         </span>

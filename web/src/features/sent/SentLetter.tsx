@@ -3,6 +3,7 @@ import { Send } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
+import { useNow } from '../../shared/clock.api.js';
 import { dayAndTime } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
@@ -16,6 +17,7 @@ const cx = classesOf(ownCss);
 export function SentLetter({ id }: { readonly id: string }) {
   const sent = useSentMessage(id);
   const again = useSendAgain();
+  const now = useNow();
   const [as, setAs] = useState<'page' | 'text'>('page');
   const { message: toast } = App.useApp();
   const navigate = useNavigate();
@@ -36,7 +38,7 @@ export function SentLetter({ id }: { readonly id: string }) {
           </Link>
           <h2>{subject}</h2>
           <p className="soft">
-            To {to}, {toAddress} · {dayAndTime(createdAt)} · {fared(sent.data).said}
+            To {to}, {toAddress} · {dayAndTime(createdAt)} · {fared(sent.data, now).said}
           </p>
           {lastError && <p className="problem">{lastError}</p>}
           {clientId && clientName && (

@@ -118,7 +118,7 @@ function Messages({
 function Row({ message, query }: { readonly message: SentMessage; readonly query: string }) {
   const now = useNow();
   const { id, subject, to, kind, createdAt } = message;
-  const { said, tone } = fared(message);
+  const { said, tone } = fared(message, now);
   return (
     <NavLink to={{ pathname: `/sent/${id}`, search: query }} className={cx('row')}>
       <b>{subject}</b>

@@ -12,12 +12,17 @@ export const KIND_LABEL: Readonly<Record<SentMessage['kind'], string>> = {
 };
 
 /** How a message fared, in a word or two, and how good that is. */
-export function fared({ state, openedAt, kind }: SentMessage): {
+export function fared(
+  { state, openedAt, notBefore, kind }: SentMessage,
+  now: string,
+): {
   readonly said: string;
   readonly tone: 'calm' | 'wait' | 'bad' | '';
 } {
   if (state === 'failed') return { said: 'could not be sent', tone: 'bad' };
   if (state === 'dropped') return { said: 'not sent', tone: 'wait' };
+  if (state === 'queued' && notBefore && notBefore > now)
+    return { said: `goes ${dayAndTime(notBefore)}, after their night`, tone: 'wait' };
   if (state === 'queued') return { said: 'on its way', tone: 'wait' };
   if (openedAt) return { said: `opened ${dayAndTime(openedAt)}`, tone: 'calm' };
   return { said: kind === 'office' || kind === 'confirmation' ? 'sent' : 'sent, link not followed', tone: '' };
