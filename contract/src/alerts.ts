@@ -12,6 +12,8 @@ export interface AlertSettings {
   readonly held: boolean;
   /** For what else a message waits for that look. */
   readonly holdIf: readonly HoldReason[];
+  /** The agents of the homes that it tells as new learn that somebody is looking for such a home, and never who. */
+  readonly tellsOffices: boolean;
   readonly subject: string;
   readonly greeting: string;
 }

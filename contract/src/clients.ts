@@ -118,4 +118,7 @@ export const confirmAddress = post('confirm').takes<{ readonly token: string }>(
 
 export const stopMessages = post('stop').takes<{ readonly token: string }>().gives<PressedButton>();
 
+/** A listing's agent wants to hear no more that somebody is looking for such a home. */
+export const stopOffice = post('offices/stop').takes<{ readonly token: string }>().gives<PressedButton>();
+
 export const askBack = post('stop/undo').takes<{ readonly token: string }>().gives<PressedButton>();

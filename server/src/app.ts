@@ -6,6 +6,7 @@ import cookieParser from 'cookie-parser';
 import type { NextFunction, Request, Response } from 'express';
 import { AppModule } from './app.module.js';
 import { ClientsService } from './clients/index.js';
+import { OfficeInterest } from './alerts/index.js';
 import { beginAsking } from './common/requestBudget.js';
 import type { Config } from './common/config.js';
 import { asFailure, FailureFilter } from './common/failureFilter.js';
@@ -27,13 +28,17 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   web.disable('etag');
   web.set('trust proxy', [...config.trustedProxies]);
   secure(web);
-  web.post('/stop/:token', (request: Request, response: Response, next: NextFunction) => {
-    // RFC 8058: a mail program's one-click stop, without a page, a cookie or an Origin of ours
-    app
-      .get(ClientsService)
-      .stop(String(request.params['token']))
-      .then(() => response.status(200).json({}), next);
-  });
+  // RFC 8058: a mail program's one-click stop, without a page, a cookie or an Origin of ours
+  const stopBy = (stop: (token: string) => Promise<unknown>) => (request: Request, response: Response, next: NextFunction) =>
+    void stop(String(request.params['token'])).then(() => response.status(200).json({}), next);
+  web.post(
+    '/stop/:token',
+    stopBy((token) => app.get(ClientsService).stop(token)),
+  );
+  web.post(
+    '/stop/office/:token',
+    stopBy((token) => app.get(OfficeInterest).stop(token)),
+  );
   app.use(beginAsking);
   app.use(answerOptions);
   app.use('/api', refuseForeignOrigins);

@@ -62,6 +62,7 @@ const OPEN = [
   'POST /api/confirm',
   'POST /api/offices/answer',
   'POST /api/offices/request',
+  'POST /api/offices/stop',
   'POST /api/portal/session',
   'POST /api/reports',
   'POST /api/session',

@@ -32,6 +32,7 @@ const router = createBrowserRouter([
       { path: '/with/:agent', lazy: async () => ({ Component: (await import('./features/portal/VisitorPage.js')).VisitorPage }) },
       { path: '/confirm/:token', element: <LinkButtonPage act="confirm" /> },
       { path: '/asked/:token', Component: AskedPage },
+      { path: '/stop/office/:token', element: <LinkButtonPage act="stopOffice" /> },
       { path: '/stop/:token', element: <LinkButtonPage act="stop" /> },
     ],
   },

@@ -115,7 +115,7 @@ export class DeskAgent {
   private async openFile({ name, people, notes, needs = [], agreed, search }: Household, now: number): Promise<void> {
     const made = await this.door.ask<{ id: string }>('POST', 'clients', {
       name,
-      people: people.map(({ name: each, email, phone }) => ({ name: each, email, phone })),
+      people: people.map(({ name: each, email, phone, timeZone }) => ({ name: each, email, phone, timeZone })),
     });
     if (!made) return;
     const day = (after: number): string => DateTime.fromMillis(now + after * DAY, { zone: TIME_ZONE }).toISODate() as string;

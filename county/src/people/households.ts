@@ -35,6 +35,8 @@ export interface CountyPerson {
   readonly name: string;
   readonly email: string;
   readonly phone: string;
+  /** Where it is not the county's. */
+  readonly timeZone?: string;
   readonly temper: Temper;
   /** What they look for themselves, told to the agent or not. */
   readonly wishes: readonly Wish[];
@@ -248,7 +250,7 @@ export const HOUSEHOLDS: readonly Household[] = [
     name: 'Linnea & Oke Faraday',
     agent: 'juno',
     cameBefore: 27,
-    notes: 'Her mother may move in. Lender’s letter for $510,000.',
+    notes: 'Her mother may move in. Oke works two hours behind until August. Lender’s letter for $510,000.',
     needs: [
       must('4 beds, in Tansy Hill or Wrenfield', 0),
       must('a bedroom on the main floor', 0),
@@ -270,7 +272,7 @@ export const HOUSEHOLDS: readonly Household[] = [
           widens: true,
         },
       },
-      person('Oke Faraday', '555-0176', { ...SILENT, uncounted: true }),
+      { ...person('Oke Faraday', '555-0176', { ...SILENT, uncounted: true }), timeZone: 'America/Denver' },
     ],
     search: {
       name: 'With a room for Mother',

@@ -14,6 +14,8 @@ import { Digests } from './digests.js';
 import { Forecasts } from './forecasts.js';
 import { HeldMessages } from './heldMessages.js';
 import { Matcher } from './matcher.js';
+import { OfficeInterest } from './officeInterest.js';
+import { OfficeStopController } from './officeStop.controller.js';
 
 @Module({
   imports: [
@@ -27,8 +29,8 @@ import { Matcher } from './matcher.js';
     SessionsModule,
     TimelineEntriesModule,
   ],
-  controllers: [AlertsController],
-  providers: [AlertsService, Digests, Forecasts, HeldMessages, Matcher],
-  exports: [AlertsService, Digests, Forecasts, Matcher],
+  controllers: [AlertsController, OfficeStopController],
+  providers: [AlertsService, Digests, Forecasts, HeldMessages, Matcher, OfficeInterest],
+  exports: [AlertsService, Digests, Forecasts, Matcher, OfficeInterest],
 })
 export class AlertsModule {}

@@ -22,6 +22,7 @@ const SETTINGS: AlertSettings = {
   newsOnly: false,
   held: false,
   holdIf: [],
+  tellsOffices: false,
   subject: '',
   greeting: '',
 };
@@ -357,5 +358,92 @@ describe('a household of two time zones', () => {
     await move('PT5H');
     await expect.poll(async () => (await copies())[1]?.sentAt).toEqual(expect.any(Date));
     expect(hourThere((await copies())[1]?.sentAt)).toBeGreaterThanOrEqual(7);
+  });
+});
+
+describe('listing offices', () => {
+  const TOLD = `SELECT DISTINCT i.listingKey FROM alert_items i WHERE i.searchId IN (?) AND i.sequence > 0
+    AND i.kind IN ('new', 'backOnMarket') AND i.toldAt IS NOT NULL ORDER BY 1`;
+  const letters = () =>
+    rows<{ toAddress: string; subject: string; text: string; html: string; stopUrl: string; personId: string }>(
+      "SELECT toAddress, subject, text, html, stopUrl, personId FROM outbox WHERE kind = 'office' ORDER BY createdAt",
+    );
+
+  it('learn of each new home once that somebody is looking, never who, and only where an alert is set so', async () => {
+    expect(await letters()).toEqual([]);
+    const one = await alertFor(await household('Petra Holm'), 'Petras Suche', HOUSES, { newsOnly: true, tellsOffices: true });
+    const two = await alertFor(await household('Sol Wexley'), 'Sols Suche', HOUSES, { newsOnly: true, tellsOffices: true });
+    await move('P3D');
+    const told = (await rows<{ listingKey: string }>(TOLD, [[one.id, two.id]])).map(({ listingKey }) => listingKey);
+    const homes = await rows<{ listingKey: string; data: Record<string, string> }>(
+      'SELECT listingKey, data FROM listings WHERE listingKey IN (?) ORDER BY 1',
+      [told],
+    );
+    expect(homes.length).toBeGreaterThan(5);
+    const sent = await letters();
+    const named = (listingId: string | undefined) => sent.filter(({ text }) => text.includes(`(listing ${listingId})`));
+    for (const { data } of homes) {
+      const [letter, ...more] = named(data['ListingId']);
+      expect([letter?.toAddress, more.length]).toEqual([data['ListAgentEmail'], 0]);
+    }
+    const count = sent.flatMap(({ text }) => text.match(/\(listing /g) ?? []).length;
+    expect(count).toBe(homes.length);
+    for (const { text, html, subject, personId } of sent) {
+      expect(text + html + subject).not.toMatch(/Petra|Holm|Sol |Wexley|Suche/);
+      expect(personId).toBe('');
+    }
+    expect(new Set(sent.map(({ toAddress }) => toAddress)).size).toBeGreaterThan(3);
+  });
+
+  it('hear no more once they do not want to, by one click (RFC 8058)', async () => {
+    const [first] = await letters();
+    const { toAddress = '', stopUrl = '' } = first ?? {};
+    // opening the page stops nothing
+    expect((await fetch(stopUrl)).status).toBe(200);
+    expect(await rows('SELECT 1 FROM told_offices WHERE stoppedAt IS NOT NULL')).toEqual([]);
+    const pressed = await fetch(stopUrl, {
+      method: 'POST',
+      headers: { 'content-type': 'application/x-www-form-urlencoded' },
+      body: 'List-Unsubscribe=One-Click',
+    });
+    expect(pressed.status).toBe(200);
+    const token = stopUrl.split('/').at(-1);
+    const { body } = await stack.browser().ask<{ name: string; agent: string }>('POST', '/api/offices/stop', { token });
+    expect(body).toEqual({ name: toAddress.toLowerCase(), agent: 'Juno Albright' });
+    expect((await stack.browser().ask('POST', '/api/offices/stop', { token: 'none' })).status).toBe(404);
+    const before = (await letters()).length;
+    await move('P4D');
+    const since = (await letters()).slice(before);
+    expect(since.length).toBeGreaterThan(0);
+    expect(since.filter((letter) => letter.toAddress === toAddress)).toEqual([]);
+  });
+
+  it('learn of what a held message tells when it is sent, and of nothing that was left out of it', async () => {
+    await rows("UPDATE alerts SET state = 'stopped' WHERE tellsOffices = 1");
+    const search = await alertFor(await household('Una Brandt'), 'Held', HOUSES, {
+      cadence: 'weekly',
+      newsOnly: true,
+      held: true,
+      tellsOffices: true,
+    });
+    const before = (await letters()).length;
+    await move('P8D');
+    const news = await rows<{ listingKey: string; listingId: string; messageId: string }>(
+      `SELECT DISTINCT i.listingKey, JSON_VALUE(l.data, '$.ListingId') AS listingId, o.id AS messageId FROM alert_items i
+         JOIN outbox o ON o.digestId = i.digestId AND o.state = 'held' JOIN listings l ON l.listingKey = i.listingKey
+         WHERE i.searchId = ? AND i.kind = 'new' AND i.listingKey NOT IN (SELECT listingKey FROM told_offices) AND JSON_VALUE(l.data, '$.ListAgentEmail') NOT IN
+           (SELECT address FROM told_offices WHERE stoppedAt IS NOT NULL) ORDER BY 1`,
+      [search.id],
+    );
+    expect(news.length).toBeGreaterThan(2);
+    const told = async (): Promise<boolean[]> => {
+      const texts = (await letters()).slice(before).map(({ text }) => text);
+      return news.map(({ listingId }) => texts.some((text) => text.includes(`(listing ${listingId})`)));
+    };
+    expect(await told()).toEqual(news.map(() => false));
+    const [out] = news;
+    await juno.good('PATCH', `/api/outbox/${out?.messageId}/homes/${out?.listingKey}`, { words: '', isLeftOut: true });
+    await juno.good('POST', `/api/outbox/${out?.messageId}/pass`, { send: true });
+    expect(await told()).toEqual(news.map((each) => each !== out));
   });
 });

@@ -32,6 +32,7 @@ import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { AlertItemRow, NOT_TOLD, WAS_TOLD } from './alert.entity.js';
 import { insertOnce, lockMatching } from './matcher.js';
+import { OfficeInterest } from './officeInterest.js';
 
 const MOST_HOMES_A_MESSAGE = 6;
 /** Messages that are written at once: while one waits for the database, another is composed. */
@@ -63,6 +64,7 @@ export class Digests {
     private readonly links: LinksService,
     private readonly mail: MailService,
     private readonly listings: ListingsService,
+    private readonly interest: OfficeInterest,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -191,6 +193,7 @@ export class Digests {
     }));
     const state = alert.held || heldFor(alert.holdIf, homes).length > 0 ? 'held' : 'queued';
     await this.address(manager, { alert, search, readers, hours, told: gathered(told, records), digestId, state });
+    if (alert.tellsOffices && state === 'queued') await this.interest.tell(manager, search, told, records);
   }
 
   /** All that a search's household looks for. */

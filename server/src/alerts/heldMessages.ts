@@ -11,6 +11,7 @@ import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { AlertItemRow, NOT_TOLD } from './alert.entity.js';
+import { OfficeInterest } from './officeInterest.js';
 import { Digests, gathered, subjectOf, valuesOf } from './digests.js';
 
 /** Messages that wait for their agent's look: what is in them, changed, sent or thrown away. */
@@ -22,6 +23,7 @@ export class HeldMessages {
     private readonly links: LinksService,
     private readonly mail: MailService,
     private readonly digests: Digests,
+    private readonly interest: OfficeInterest,
   ) {}
 
   /**
@@ -38,6 +40,7 @@ export class HeldMessages {
         if (why) throw new Failure('address.stopped', `This message is not sent: ${why}.`);
         if (digestId) await this.leaveOutTold(manager, digestId, createdAt);
         await manager.update(OutboxRow, { id }, { state: 'queued', nextTryAt: new Date() });
+        if (digestId) await this.tellOffices(manager, digestId);
         return;
       }
       await manager.delete(OutboxRow, { id });
@@ -95,6 +98,15 @@ export class HeldMessages {
     if (told.length === 0) return;
     await manager.update(AlertItemRow, { digestId, listingKey: In(told) }, { toldAt: null, dropped: NOT_TOLD.already });
     await this.writeAnew(manager, digestId);
+  }
+
+  private async tellOffices(manager: EntityManager, digestId: string): Promise<void> {
+    const items = await manager.findBy(AlertItemRow, { digestId, dropped: IsNull() });
+    const searchId = items[0]?.searchId ?? '';
+    if (!(await manager.existsBy(AlertRow, { searchId, tellsOffices: true }))) return;
+    const search = await manager.findOneByOrFail(SearchRow, { id: searchId });
+    const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
+    await this.interest.tell(manager, search, items, records);
   }
 
   private async homesOf(manager: EntityManager, digestId: string): Promise<HeldHome[]> {

@@ -4,3 +4,4 @@ export { Forecasts } from './forecasts.js';
 export { AlertsService } from './alerts.service.js';
 export { Digests } from './digests.js';
 export { Matcher } from './matcher.js';
+export { OfficeInterest } from './officeInterest.js';

@@ -36,6 +36,7 @@ const SETTINGS: AlertSettings = {
   newsOnly: false,
   held: false,
   holdIf: [],
+  tellsOffices: false,
   subject: '',
   greeting: 'here is what fits — & more <b>soon</b>.',
 };

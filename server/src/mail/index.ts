@@ -7,6 +7,7 @@ export { MailModule } from './mail.module.js';
 export { Bounces } from './bounces.service.js';
 export { clean, LETTER_POLICY, SHEET_POLICY, toRead } from './letterPage.js';
 export { MailService, toPerson } from './mail.service.js';
+export { toListingAgent } from './toListingAgent.js';
 export { whyNotWrite } from './mayWrite.js';
 export { newestFirst } from './newestFirst.js';
 export { OutboxRow } from './outbox.entity.js';

@@ -11,6 +11,8 @@ export class AlertRow {
   @Column('boolean', { default: false }) newsOnly: boolean;
   @Column('boolean') held: boolean;
   @Column('json') holdIf: HoldReason[];
+  /** Whether the agents of the homes that it tells as new learn that somebody is looking for such a home. */
+  @Column('boolean', { default: false }) tellsOffices: boolean;
   @Column('varchar', { length: 200 }) subject: string;
   @Column('text') greeting: string;
   @Index() @Column('varchar', { length: 10 }) state: 'running' | 'paused' | 'stopped';

@@ -26,7 +26,8 @@ export class Schedules {
 }
 
 export function alertState(row: AlertRow): AlertState {
-  const { cadence, tell, leastPercent, newsOnly, held, holdIf, subject, greeting, state, nextDueAt, pausedUntil } = row;
+  const { cadence, tell, leastPercent, newsOnly, held, holdIf, tellsOffices, subject, greeting, state, nextDueAt, pausedUntil } =
+    row;
   return {
     cadence,
     tell,
@@ -34,6 +35,7 @@ export function alertState(row: AlertRow): AlertState {
     newsOnly,
     held,
     holdIf,
+    tellsOffices,
     subject,
     greeting,
     state,

@@ -12,7 +12,7 @@ import { Failure } from '../common/failure.js';
 import { hashOf, newToken } from '../common/token.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
-import { MailService } from '../mail/index.js';
+import { MailService, toListingAgent } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { ShowingRow } from './showing.entity.js';
 
@@ -48,7 +48,7 @@ export class OfficeRequests {
 
   /** Tells the office that was asked that nobody comes; one that the listing gives no address of any more cannot be told. */
   async cancel(manager: EntityManager, showing: ShowingRow, record: ListingRecord, agent: AgentRow): Promise<void> {
-    if (typeof record['ListAgentEmail'] !== 'string') return;
+    if (!toListingAgent(agent, showing.clientId, record)) return;
     await this.write(manager, showing, record, agent, {
       subject: 'Showing canceled',
       says: `${agent.name} of ${agent.officeName} does not come to ${this.visitOf(showing, record)} after all.`,
@@ -121,22 +121,15 @@ export class OfficeRequests {
     agent: AgentRow,
     { subject, says, button }: { subject: string; says: string; button: { label: string; url: string } | null },
   ): Promise<void> {
-    const toAddress = record['ListAgentEmail'];
-    const toName = String(record['ListAgentFullName'] ?? record['ListOfficeName'] ?? '');
-    if (typeof toAddress !== 'string')
+    const to = toListingAgent(agent, showing.clientId, record);
+    if (!to)
       throw new Failure('showing.nobody', 'The listing names no e-mail address of its agent. Telephone the office instead.');
     await this.mail.drop(manager, { showingId: showing.id });
     await this.mail.write(manager, {
-      agentId: agent.id,
-      replyTo: agent.email,
-      clientId: showing.clientId,
-      personId: '',
+      ...to,
       showingId: showing.id,
-      toAddress,
-      toName,
       subject: `${subject}: ${String(record['UnparsedAddress'])}`,
-      kind: 'office',
-      letter: { greeting: `Hello ${firstName(toName)},`, paragraphs: [says], homes: [], button, agent, stopUrl: null },
+      letter: { greeting: `Hello ${firstName(to.toName)},`, paragraphs: [says], homes: [], button, agent, stopUrl: null },
     });
   }
 }

@@ -170,6 +170,7 @@ export class VisitorsService {
       newsOnly: false,
       held: false,
       holdIf: [],
+      tellsOffices: false,
       subject: '',
       greeting: '',
       state: 'running',

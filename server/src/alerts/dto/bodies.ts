@@ -31,6 +31,9 @@ export class AlertBody {
   @ArrayUnique()
   @IsIn(HOLD_REASONS, { each: true })
   holdIf: HoldReason[] = [];
+  @ApiProperty({ description: 'The agents of new homes learn that somebody is looking for such a home, not who.' })
+  @IsBoolean()
+  tellsOffices: boolean = false;
   @ApiProperty() @IsLine(200) @HasPlaceholders() subject: string;
   @ApiProperty() @IsText(2000) @HasPlaceholders() greeting: string;
 }
@@ -54,6 +57,10 @@ export class AlertStateBody {
 export class HeldHomeBody {
   @ApiProperty() @IsLine(300) words: string;
   @ApiProperty() @IsBoolean() isLeftOut: boolean;
+}
+
+export class OfficeStopBody {
+  @ApiProperty() @IsLine(100) token: string;
 }
 
 export class PassBody {

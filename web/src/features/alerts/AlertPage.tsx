@@ -1,8 +1,11 @@
 import type { AlertSettings, SavedSearch } from '@perambula/contract';
+import type { Hours } from '@perambula/core';
 import { App, Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
+import { deployment } from '../../shared/deployment.js';
 import { dayAndTime } from '../../shared/format.js';
+import { placeOf, quietSaid } from '../../shared/hours.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
@@ -11,6 +14,7 @@ import { FilePanel } from '../files/index.js';
 import { useSavedSearch } from '../searches/index.js';
 import { useAlertState, usePreview, useStartAlert } from './alerts.api.js';
 import { BeforeItGoes } from './BeforeItGoes.js';
+import { EitherOr } from './EitherOr.js';
 import { HowOften } from './HowOften.js';
 import { LetterSheet } from './LetterSheet.js';
 import { PauseMenu } from './PauseMenu.js';
@@ -28,6 +32,7 @@ const STARTING: AlertSettings = {
   newsOnly: false,
   held: false,
   holdIf: [],
+  tellsOffices: false,
   subject: '',
   greeting: 'here is what fits your search. Tap like, unsure or not for us; it helps me to look for you.',
 };
@@ -47,17 +52,17 @@ export function AlertPage() {
   return (
     <div className={cx('alert-page')}>
       <FilePanel file={file.data} searchId={searchId} />
-      <Editor key={search.data.id} search={search.data} />
+      <Editor key={search.data.id} search={search.data} hours={file.data.hours} />
     </div>
   );
 }
 
-function Editor({ search }: { readonly search: SavedSearch }) {
+function Editor({ search, hours }: { readonly search: SavedSearch; readonly hours: Hours }) {
   const { alert } = search;
   const [settings, setSettings] = useState<AlertSettings>(() => {
     if (!alert) return STARTING;
-    const { cadence, tell, leastPercent, newsOnly, held, holdIf, subject, greeting } = alert;
-    return { cadence, tell, leastPercent, newsOnly, held, holdIf, subject, greeting };
+    const { cadence, tell, leastPercent, newsOnly, held, holdIf, tellsOffices, subject, greeting } = alert;
+    return { cadence, tell, leastPercent, newsOnly, held, holdIf, tellsOffices, subject, greeting };
   });
   const preview = usePreview(search.id, settings);
   const set = (changes: Partial<AlertSettings>): void => setSettings({ ...settings, ...changes });
@@ -70,11 +75,31 @@ function Editor({ search }: { readonly search: SavedSearch }) {
           <HowOften searchId={search.id} preview={preview.data} settings={settings} onChoose={(cadence) => set({ cadence })} />
         )}
         <WhatToTell news={settings} onChange={set} />
-        {!alert && <Beginning newsOnly={settings.newsOnly} onChange={(newsOnly) => set({ newsOnly })} />}
+        {!alert && (
+          <EitherOr
+            title="To begin with"
+            no="What fits now"
+            yes="Only what comes"
+            value={settings.newsOnly}
+            onChange={(newsOnly) => set({ newsOnly })}
+          />
+        )}
         <BeforeItGoes settings={settings} onChange={set} />
+        <EitherOr
+          title="Listing offices"
+          no="Learn nothing"
+          yes="Learn that somebody is looking"
+          value={settings.tellsOffices}
+          onChange={(tellsOffices) => set({ tellsOffices })}
+        />
+        {settings.tellsOffices && (
+          <p className="soft">
+            Of each new home that goes out, its agent hears once, from you, that somebody is looking for such a home; never who.
+          </p>
+        )}
         <h2>When</h2>
         <p className="soft">
-          7:30 am by the county’s clock, evenings at 6:00 pm; at once not before 7 am or after 9 pm.
+          {sayHours(hours)}
           {alert?.nextDueAt && ` Next: ${dayAndTime(alert.nextDueAt)}.`}
           {alert?.state === 'paused' &&
             ` Paused${alert.pausedUntil ? ` until ${dayAndTime(alert.pausedUntil)}` : ' until you resume it'}.`}
@@ -85,21 +110,10 @@ function Editor({ search }: { readonly search: SavedSearch }) {
   );
 }
 
-/** What an alert's first message tells. */
-function Beginning({ newsOnly, onChange }: { readonly newsOnly: boolean; readonly onChange: (newsOnly: boolean) => void }) {
-  return (
-    <>
-      <h2>To begin with</h2>
-      <div className={cx('chips')}>
-        <button type="button" className={cx('choice')} aria-pressed={!newsOnly} onClick={() => onChange(false)}>
-          What fits now
-        </button>
-        <button type="button" className={cx('choice')} aria-pressed={newsOnly} onClick={() => onChange(true)}>
-          Only what comes
-        </button>
-      </div>
-    </>
-  );
+/** When an alert's messages go, by the household's clock. */
+function sayHours({ zone, ...quiet }: Hours): string {
+  const clock = zone === deployment().zone ? 'the county’s clock' : `the clock of ${placeOf(zone)}`;
+  return `Mornings at 7:30 am, evenings at 6 pm, by ${clock}. ${quietSaid(quiet)}.`;
 }
 
 /** The alert's buttons: it is started, kept as it now is, paused and stopped. */

@@ -19,6 +19,7 @@ function Settings() {
     newsOnly: false,
     held: false,
     holdIf: [],
+    tellsOffices: false,
     subject: '',
     greeting: '',
   });

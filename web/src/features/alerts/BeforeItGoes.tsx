@@ -2,6 +2,7 @@ import type { AlertSettings } from '@perambula/contract';
 import { HOLD_REASON_LABEL, HOLD_REASONS } from '@perambula/core';
 import { Checkbox } from 'antd';
 import { classesOf } from '../../shared/classes.js';
+import { EitherOr } from './EitherOr.js';
 import alertsCss from './alerts.module.css';
 
 const cx = classesOf(alertsCss);
@@ -15,15 +16,13 @@ interface Props {
 export function BeforeItGoes({ settings: { held, holdIf }, onChange }: Props) {
   return (
     <>
-      <h2>Before it goes</h2>
-      <div className={cx('chips')}>
-        <button type="button" className={cx('choice')} aria-pressed={held} onClick={() => onChange({ held: true })}>
-          Hold it for my look
-        </button>
-        <button type="button" className={cx('choice')} aria-pressed={!held} onClick={() => onChange({ held: false })}>
-          Send without a look
-        </button>
-      </div>
+      <EitherOr
+        title="Before it goes"
+        no="Send without a look"
+        yes="Hold it for my look"
+        value={held}
+        onChange={(held) => onChange({ held })}
+      />
       {!held && (
         <fieldset className={cx('holds')}>
           <legend>But hold it when</legend>

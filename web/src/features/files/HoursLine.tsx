@@ -3,10 +3,11 @@ import { USUAL_QUIET } from '@perambula/core';
 import { App, Button, Input, Popover } from 'antd';
 import { useState } from 'react';
 import { deployment } from '../../shared/deployment.js';
+import { placeOf, quietSaid } from '../../shared/hours.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeHours } from '../clients/index.js';
 import { classesOf } from '../../shared/classes.js';
-import { placeOf, ZoneSelect } from './ZoneSelect.js';
+import { ZoneSelect } from './ZoneSelect.js';
 import ownCss from './AgreementLine.module.css';
 
 const cx = classesOf(ownCss);
@@ -14,13 +15,11 @@ const cx = classesOf(ownCss);
 /** When the household may be written to: its time zone, and the hours in which nothing is sent. */
 export function HoursLine({ file: { id, hours } }: { readonly file: ClientFile }) {
   const [open, setOpen] = useState(false);
-  const { quietFrom, quietUntil, zone } = hours;
+  const { zone } = hours;
   return (
     <div className={cx('agreement')}>
       <span className="soft">
-        {quietFrom === quietUntil
-          ? 'Written to at any hour'
-          : `Nothing is sent between ${sayTime(quietFrom)} and ${sayTime(quietUntil)}`}
+        {quietSaid(hours)}
         {zone !== deployment().zone && `, time of ${placeOf(zone)}`}
       </span>
       <Popover
@@ -84,11 +83,4 @@ function HoursForm({ clientId, hours, onDone }: FormProps) {
       </Button>
     </div>
   );
-}
-
-/** "9 pm" of 21:00, "7:30 am" of 07:30. */
-function sayTime(time: string): string {
-  const [hour = 0, minute = 0] = time.split(':').map(Number);
-  const minutes = minute === 0 ? '' : `:${String(minute).padStart(2, '0')}`;
-  return `${hour % 12 || 12}${minutes} ${hour < 12 ? 'am' : 'pm'}`;
 }

@@ -4,11 +4,11 @@ import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { download } from '../../shared/download.js';
 import { messageOf } from '../../shared/http.js';
+import { placeOf } from '../../shared/hours.js';
 import { onPage } from '../../shared/onPage.js';
 import { useAddPerson, useAskToConfirm, useForgetPerson, useLeave, usePersonData, useWithdrawLinks } from '../clients/index.js';
 import { classesOf } from '../../shared/classes.js';
 import { EditPerson, REACH_BY_LABEL } from './EditPerson.js';
-import { placeOf } from './ZoneSelect.js';
 import filesCss from './files.module.css';
 import ownCss from './People.module.css';
 

@@ -23,8 +23,3 @@ export function ZoneSelect({ id, value = null, onChange, none }: Props) {
     />
   );
 }
-
-/** "New York" of America/New_York. */
-export function placeOf(zone: string): string {
-  return (zone.split('/').at(-1) ?? zone).replaceAll('_', ' ');
-}

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useParams } from 'react-router';
-import { askBack, confirmAddress, stopMessages } from '@perambula/contract';
+import { askBack, confirmAddress, stopMessages, stopOffice } from '@perambula/contract';
 import { ask, messageOf } from '../../shared/http.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
@@ -24,10 +24,18 @@ const WORDS = {
     done: 'The messages are stopped.',
     after: 'will not write to this address any more. You can close this page.',
   },
+  stopOffice: {
+    press: stopOffice,
+    title: 'No more of these messages?',
+    lead: 'You will not be told any more that somebody is looking for a home such as one of yours. Requests to show a home still reach you.',
+    button: 'No more of these',
+    done: 'You will get no more of these.',
+    after: 'will not write to you about buyers who are looking any more. You can close this page.',
+  },
 } as const;
 
 /** The page behind a link that confirms or stops. Opening it does nothing; its button does. */
-export function LinkButtonPage({ act }: { readonly act: 'confirm' | 'stop' }) {
+export function LinkButtonPage({ act }: { readonly act: keyof typeof WORDS }) {
   const { token = '' } = useParams();
   const { press, ...words } = WORDS[act];
   const pressed = useMutation({ mutationFn: () => ask(press, { body: { token } }) });
