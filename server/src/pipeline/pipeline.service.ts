@@ -83,8 +83,12 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
        FROM alerts WHERE state = 'running' OR (state = 'paused' AND pausedUntil > ?)`,
       [new Date(now), new Date(now)],
     );
+    const [waiting] = await this.database.query<{ goes: Date | null }[]>(
+      "SELECT MIN(notBefore) AS goes FROM outbox WHERE state = 'queued' AND notBefore > ?",
+      [new Date(now)],
+    );
     const step = isFar || Number(row?.atOnce) === 0 ? LONGEST_STEP_MS : AT_ONCE_STEP_MS;
-    return Math.min(now + step, row?.due?.getTime() ?? Infinity);
+    return Math.min(now + step, row?.due?.getTime() ?? Infinity, waiting?.goes?.getTime() ?? Infinity);
   }
 
   /**

@@ -60,11 +60,7 @@ export function EditPerson({ clientId, person, onDone }: Props) {
         <Form.Item label="Best reached by" name="reachBy">
           <Segmented options={(['email', 'phone', 'text'] as const).map((value) => ({ value, label: REACH_BY_LABEL[value] }))} />
         </Form.Item>
-        <Form.Item
-          label="Time zone"
-          name="timeZone"
-          extra="Where it is another, alerts that fall into this person’s night wait for its end."
-        >
+        <Form.Item label="Time zone" name="timeZone" extra="Alerts that would come at night there wait until morning.">
           <ZoneSelect none="As the household’s" />
         </Form.Item>
         {change.isError && <p className="problem">{messageOf(change.error)}</p>}
