@@ -24,6 +24,11 @@ export const ERRORS = {
   'origin.foreign': { status: 403, means: 'The request comes from a page of another origin.' },
   'thing.missing': { status: 404, means: 'It does not exist, or it is not yours.' },
   'link.expired': { status: 404, means: 'The link is not known, has run out or was withdrawn.' },
+  'code.wrong': { status: 409, means: 'It is not the code that was mailed last.' },
+  'code.over': {
+    status: 409,
+    means: 'No mailed code waits for an answer: it was used, has run out, or was guessed at too often.',
+  },
   'address.known': { status: 409, means: 'The person has this e-mail address already.' },
   'address.stopped': { status: 409, means: 'The person has stopped all messages; only they can start them again.' },
   'address.confirmed': { status: 409, means: 'The address is confirmed already.' },

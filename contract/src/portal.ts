@@ -52,6 +52,8 @@ export interface Portal {
   readonly countsVisits: boolean;
   /** The others of the household, by first name. */
   readonly others: readonly string[];
+  /** Whether a code mailed to the reader was typed in this browser; without it neither what the others say nor history is told. */
+  readonly isKnown: boolean;
   /** Whether they see what the reader says of homes. */
   readonly sharesReactions: boolean;
   /** What the reader and their agent wrote to each other, the oldest first. */
@@ -84,7 +86,7 @@ export interface PortalHomeAnswer extends PortalCard {
   readonly onFoot: readonly OnFoot[];
   /** The bounds of the household's searches. */
   readonly bounds: readonly Bound[];
-  /** Its time for sale, the latest first. */
+  /** Its time for sale, the latest first; none before the reader's code. */
   readonly moments: readonly Moment[];
   /** Open houses to come, ISO 8601. */
   readonly openHouses: readonly { readonly startsAt: string; readonly endsAt: string }[];
@@ -97,6 +99,12 @@ export interface PortalHomeAnswer extends PortalCard {
 export const openPortal = post('portal/session').takes<{ readonly token: string }>().gives<object>();
 
 export const getPortal = get('portal').gives<Portal>();
+
+/** Mails the reader a code of six digits. */
+export const mailCode = post('portal/code').gives<object>();
+
+/** Shows by that code that the browser is the reader's. */
+export const typeCode = put('portal/code').takes<{ readonly code: string }>().gives<object>();
 
 /** The facts of a home that the public record states otherwise, by their names; null where it could not be asked. */
 export type FactsToVerify = readonly string[] | null;

@@ -6,7 +6,7 @@ export interface SentMessage extends OutboxEntry {
   /** Null where it went to a listing office. */
   readonly clientId: string | null;
   readonly toAddress: string;
-  readonly kind: 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent';
+  readonly kind: 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent' | 'code';
   /** ISO 8601; null until the mail server took it. */
   readonly sentAt: string | null;
   /** While it waits for the end of its reader's quiet hours, until when, ISO 8601. */

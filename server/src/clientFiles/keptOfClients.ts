@@ -14,7 +14,7 @@ export const KEPT_OF_CLIENTS = {
     'timeline_entries',
     'visits',
   ],
-  personId: ['links', 'needs', 'outbox', 'reactions', 'timeline_entries', 'visits'],
+  personId: ['known_browsers', 'links', 'needs', 'outbox', 'reactions', 'reader_codes', 'timeline_entries', 'visits'],
   searchId: ['alert_items', 'alerts', 'drafts', 'search_states'],
   shortlistId: ['shortlist_items'],
 } as const;

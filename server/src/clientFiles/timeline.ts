@@ -59,11 +59,11 @@ export class Timeline {
     const wants = (kind: HappeningKind): boolean => kinds.includes(kind);
     const entryKinds = kinds.flatMap((kind) => ENTRIES[kind] ?? []);
     const [messages, visits, reactions, showings, entries, people] = await Promise.all([
-      // what a listing office is written about a visit is told by the visit, an answer by its words
+      // what a listing office is written about a visit is told by the visit, an answer by its words; a code is nobody's news
       wants('message')
         ? this.latest(
             OutboxRow,
-            { clientId, state: In(['sent', 'queued', 'failed']), kind: Not(In(['office', 'answer'])), ...written },
+            { clientId, state: In(['sent', 'queued', 'failed']), kind: Not(In(['office', 'answer', 'code'])), ...written },
             'createdAt',
           )
         : [],

@@ -8,11 +8,12 @@ import { ClientsController, LinkButtonsController, TasksController } from './cli
 import { ClientsService } from './clients.service.js';
 import { ConfirmationsService } from './confirmations.service.js';
 import { LinksService } from './links.service.js';
+import { ReaderCodes } from './readerCodes.service.js';
 
 @Module({
   imports: [ClockModule, MailModule, SchedulesModule, SessionsModule, TimelineEntriesModule],
   controllers: [ClientsController, TasksController, LinkButtonsController],
-  providers: [ClientsService, ConfirmationsService, LinksService],
-  exports: [ClientsService, ConfirmationsService, LinksService],
+  providers: [ClientsService, ConfirmationsService, LinksService, ReaderCodes],
+  exports: [ClientsService, ConfirmationsService, LinksService, ReaderCodes],
 })
 export class ClientsModule {}

@@ -5,3 +5,4 @@ export { ClientsService, firstName } from './clients.service.js';
 export { ConfirmationsService } from './confirmations.service.js';
 export { hoursOf } from './hoursOf.js';
 export { LinksService } from './links.service.js';
+export { KNOWN_DAYS, ReaderCodes } from './readerCodes.service.js';

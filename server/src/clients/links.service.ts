@@ -6,6 +6,7 @@ import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { hashOf, newToken } from '../common/token.js';
 import { LinkRow } from './client.entity.js';
+import { KnownBrowserRow } from './readerCode.entity.js';
 import type { LinkPurpose } from './client.entity.js';
 
 const LIFE_DAYS: Readonly<Record<LinkPurpose, number>> = { confirm: 14, portal: 60, stop: 730 };
@@ -53,6 +54,8 @@ export class LinksService {
   /** Makes a person's links for a purpose good for nothing any more. */
   async withdraw(manager: EntityManager, personId: string, purpose: LinkPurpose): Promise<void> {
     await manager.update(LinkRow, { personId, purpose, revokedAt: IsNull() }, { revokedAt: new Date() });
+    // what was shown once to be the reader's need not be any more
+    if (purpose === 'portal') await manager.delete(KnownBrowserRow, { personId });
   }
 
   /** The person a link was made for. A portal's link lives for so many days from its last use. */

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 
 /** What a message is for; an address that was not confirmed yet is asked to be, and sent nothing else. */
-export type MessageKind = 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent';
+export type MessageKind = 'confirmation' | 'digest' | 'choice' | 'showing' | 'office' | 'answer' | 'agent' | 'code';
 
 interface Standing {
   readonly id: string;
@@ -54,6 +54,7 @@ function whyNot(person: Standing | undefined, kind: MessageKind): string | null 
     if (stoppedAt && !(askedBackAt && askedBackAt >= stoppedAt)) return 'this person has stopped all messages';
     return null;
   }
-  if (stoppedAt) return 'this person has stopped all messages';
+  // whoever asks for a code is there, and waits for it
+  if (stoppedAt && kind !== 'code') return 'this person has stopped all messages';
   return confirmedAt ? null : 'this address is not confirmed';
 }

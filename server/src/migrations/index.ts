@@ -19,3 +19,4 @@ export { NeedsSaid1766100000000 } from './1766100000000-NeedsSaid.js';
 export { ShortlistsShared1766200000000 } from './1766200000000-ShortlistsShared.js';
 export { ZonesOfPeople1766300000000 } from './1766300000000-ZonesOfPeople.js';
 export { ToldOffices1766400000000 } from './1766400000000-ToldOffices.js';
+export { ReaderCodes1766500000000 } from './1766500000000-ReaderCodes.js';

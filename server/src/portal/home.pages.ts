@@ -45,7 +45,7 @@ export class HomePages {
     private readonly source: RecordsSource,
   ) {}
 
-  async of(personId: string, key: string): Promise<PortalHomeAnswer> {
+  async of(personId: string, key: string, isKnown: boolean): Promise<PortalHomeAnswer> {
     const { client, agent } = await this.portal.guardTold(personId, key);
     const record = await this.listings.forOthers(key);
     found(mayShow(record, 'client') ? true : null, 'home in this portal');
@@ -58,7 +58,7 @@ export class HomePages {
       this.captionsOf(key),
       at ? this.journeys(documents, record) : [],
       at ? this.roads.onFoot(at) : [],
-      this.listings.livesOf([key]),
+      isKnown ? this.listings.livesOf([key]) : [],
       this.listings.openHousesOf(key),
       this.showings.freeTimes(agent.id),
       this.alike(client.id, personId, record),

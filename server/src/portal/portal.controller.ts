@@ -19,12 +19,14 @@ import {
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import type { Portal, PortalCard, PortalHomeAnswer, ToVerify } from '@perambula/contract';
 import type { Request, Response } from 'express';
+import { KNOWN_DAYS, ReaderCodes } from '../clients/index.js';
 import { takesTurnsAs } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { cookieOf } from '../common/cookie.js';
 import {
   CardsQuery,
+  CodeBody,
   CountedBody,
   OpenBody,
   OwnAlertBody,
@@ -41,16 +43,21 @@ const DAYS = 60;
 
 interface Visiting extends Request {
   personId?: string;
+  isKnown?: boolean;
 }
 
 /** Lets only the reader of a valid portal link through. */
 @Injectable()
 export class PortalGuard implements CanActivate {
-  constructor(private readonly portal: PortalService) {}
+  constructor(
+    private readonly portal: PortalService,
+    private readonly codes: ReaderCodes,
+  ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<Visiting>();
     request.personId = await this.portal.personOf(cookieOf(request, PORTAL_COOKIE));
+    request.isKnown = await this.codes.isKnown(request.personId, cookieOf(request, knownCookie(request.personId)));
     takesTurnsAs(request.personId);
     return true;
   }
@@ -61,11 +68,17 @@ export const Visitor = createParamDecorator(
   (_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Visiting>().personId,
 );
 
+/** Whether a code mailed to them was typed in this browser. */
+const IsKnown = createParamDecorator(
+  (_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<Visiting>().isKnown ?? false,
+);
+
 @Controller('portal')
 export class PortalController {
   constructor(
     private readonly portal: PortalService,
     private readonly pages: HomePages,
+    private readonly codes: ReaderCodes,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -78,21 +91,33 @@ export class PortalController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<Record<string, never>> {
     await this.portal.enter(token, request.ip ?? '');
-    const secure = this.config.secure;
-    response.cookie(PORTAL_COOKIE, token, {
-      httpOnly: true,
-      sameSite: 'lax',
-      secure,
-      maxAge: DAYS * 86_400_000,
-      path: '/api/portal',
-    });
+    this.keep(response, PORTAL_COOKIE, token, DAYS);
     return {};
   }
 
   @Get()
   @UseGuards(PortalGuard)
-  open(@Visitor() personId: string): Promise<Portal> {
-    return this.portal.open(personId);
+  open(@Visitor() personId: string, @IsKnown() isKnown: boolean): Promise<Portal> {
+    return this.portal.open(personId, isKnown);
+  }
+
+  @Post('code')
+  @HttpCode(200)
+  @UseGuards(PortalGuard)
+  async mailCode(@Visitor() personId: string): Promise<Record<string, never>> {
+    await this.codes.send(personId);
+    return {};
+  }
+
+  @Put('code')
+  @UseGuards(PortalGuard)
+  async typeCode(
+    @Visitor() personId: string,
+    @Body() { code }: CodeBody,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<Record<string, never>> {
+    this.keep(response, knownCookie(personId), await this.codes.take(personId, code), KNOWN_DAYS);
+    return {};
   }
 
   @Get('homes')
@@ -103,8 +128,8 @@ export class PortalController {
 
   @Get('homes/:key')
   @UseGuards(PortalGuard)
-  home(@Visitor() personId: string, @Param('key') key: string): Promise<PortalHomeAnswer> {
-    return this.pages.of(personId, key);
+  home(@Visitor() personId: string, @Param('key') key: string, @IsKnown() isKnown: boolean): Promise<PortalHomeAnswer> {
+    return this.pages.of(personId, key, isKnown);
   }
 
   @Get('homes/:key/verify')
@@ -188,4 +213,20 @@ export class PortalController {
     await this.portal.stop(personId);
     return {};
   }
+
+  /** Keeps something in the browser that only the portal's requests bring back. */
+  private keep(response: Response, name: string, value: string, days: number): void {
+    response.cookie(name, value, {
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: this.config.secure,
+      maxAge: days * 86_400_000,
+      path: '/api/portal',
+    });
+  }
+}
+
+/** Of each reader by themselves: two of a household may share a browser. */
+function knownCookie(personId: string): string {
+  return `perambula_known_${personId.slice(0, 8)}`;
 }

@@ -80,7 +80,7 @@ export class PortalService {
     return this.clients.withdrawLinks(personId);
   }
 
-  async open(personId: string): Promise<Portal> {
+  async open(personId: string, isKnown: boolean): Promise<Portal> {
     const { person, client, agent } = await this.clients.person(personId);
     const searches = (await this.searches.list(agent.id, client.id)).filter(({ alert }) => alert);
     const shared = await this.shortlists.sharedWith(client.id);
@@ -99,6 +99,7 @@ export class PortalService {
       lastVisitAt: lastVisit?.at.toISOString() ?? null,
       countsVisits: person.countsVisits,
       others: others.map(({ name }) => firstName(name)),
+      isKnown,
       sharesReactions: person.sharesReactions,
       now: new Date(now).toISOString(),
       agent: {
@@ -120,7 +121,7 @@ export class PortalService {
       homes: await this.homes(
         client.id,
         personId,
-        others,
+        isKnown ? others : [],
         await this.told(
           client.id,
           searches.map(({ id }) => id),

@@ -1,4 +1,5 @@
 import { simpleParser } from 'mailparser';
+import type { RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type {
   ClientFile,
@@ -9,6 +10,7 @@ import type {
   PortalCard,
   PortalHomeAnswer,
   RecordAnswer,
+  SentPage,
   Shortlist,
   TimelinePage,
   Today,
@@ -57,6 +59,71 @@ describe('a portal', () => {
     expect(told.notice).toContain('not guaranteed');
     expect((await open()).source).toBe(told.notice);
   });
+
+  it('tells neither history nor what others say before a code that goes to its reader, once in each browser', async () => {
+    const [first] = (await open()).homes;
+    const key = first?.listingKey ?? '';
+    const shows = async (browser: Browser): Promise<[isKnown: boolean, others: number, moments: number]> => {
+      const { isKnown, homes } = await browser.good<Portal>('GET', '/api/portal');
+      const { moments } = await browser.good<PortalHomeAnswer>('GET', `/api/portal/homes/${key}`);
+      return [isKnown, homes.flatMap(({ others }) => others).length, moments.length > 0 ? 1 : 0];
+    };
+    const database = await stack.connect();
+    await database.query("UPDATE people SET sharesReactions = 1 WHERE name LIKE 'Teo %'");
+    await database.query(
+      `INSERT INTO reactions (id, clientId, personId, listingKey, verdict, note, at)
+       SELECT UUID(), clientId, id, ?, 'like', 'told to my own', NOW() FROM people WHERE name LIKE 'Teo %'`,
+      [key],
+    );
+    expect(await shows(reader)).toEqual([false, 0, 0]);
+    const codes = async (): Promise<string[]> =>
+      (await stack.mailbox()).flatMap(({ to, subject }) =>
+        to.includes('amara@lindqvist.example') ? (/^(\d{6}) is your code$/.exec(subject)?.[1] ?? []) : [],
+      );
+    const mailed = async (): Promise<string> => {
+      const before = (await codes()).length;
+      await reader.good('POST', '/api/portal/code');
+      await expect.poll(async () => (await codes()).length, { timeout: 20_000 }).toBe(before + 1);
+      return (await codes())[0] ?? '';
+    };
+    const type = async (code: string): Promise<string | number> => {
+      const { status, body } = await reader.ask<{ code?: string }>('PUT', '/api/portal/code', { code });
+      return body.code ?? status;
+    };
+    const other = (code: string): string => String((Number(code) + 1) % 1_000_000).padStart(6, '0');
+    expect(await type('123456')).toBe('code.over');
+    expect(await type('12345')).toBe('request.invalid');
+    const old = await mailed();
+    const guessed = await mailed();
+    // a newer code ends the one before
+    if (old !== guessed) expect(await type(old)).toBe('code.wrong');
+    for (let left = old === guessed ? 4 : 3; left > 0; left--) expect(await type(other(guessed))).toBe('code.wrong');
+    expect(await type(other(guessed))).toBe('code.over');
+    // five guesses are enough, even before the right one
+    expect(await type(guessed)).toBe('code.over');
+    const code = await mailed();
+    await database.query('UPDATE reader_codes SET expiresAt = NOW() - INTERVAL 1 MINUTE');
+    expect(await type(code)).toBe('code.over');
+    const last = await mailed();
+    expect(await type(last)).toBe(200);
+    expect(await shows(reader)).toEqual([true, 1, 1]);
+    expect(await type(last)).toBe('code.over');
+    // whoever else has the link sees the homes, and no more
+    const forwarded = stack.browser();
+    await forwarded.good('POST', '/api/portal/session', { token });
+    expect(await shows(forwarded)).toEqual([false, 0, 0]);
+    // a sixth within the hour is not sent
+    await database.query('UPDATE reader_codes SET sentAt = NOW()');
+    await mailed();
+    for (let i = 0; i < 4; i++) await mailed();
+    expect(await reader.ask('POST', '/api/portal/code')).toMatchObject({ status: 429, body: { code: 'request.tooMany' } });
+    const { messages } = await stack.juno.good<SentPage>('GET', '/api/sent');
+    expect(messages.filter(({ kind }) => kind === 'code')).toHaveLength(9);
+    await database.query("DELETE FROM reactions WHERE note = 'told to my own'");
+    await database.query("UPDATE people SET sharesReactions = 0 WHERE name LIKE 'Teo %'");
+    await database.end();
+  });
+
   it('counts one visit for as long as something is opened every half hour, and says when the last one was', async () => {
     await later('PT2H');
     const first = await open();
@@ -273,6 +340,22 @@ describe('a portal', () => {
       expect((await reader.ask('GET', '/api/portal')).status).toBe(200);
     }
     await database.end();
+  });
+
+  it('forgets the browsers that were known when its reader closes it to all who have a link', async () => {
+    const rowsOf = async (): Promise<number> => {
+      const database = await stack.connect();
+      const [rows] = await database.query<RowDataPacket[]>('SELECT tokenHash FROM known_browsers');
+      await database.end();
+      return rows.length;
+    };
+    expect(await rowsOf()).toBe(1);
+    await reader.good('DELETE', '/api/portal/links');
+    expect(await rowsOf()).toBe(0);
+    const database = await stack.connect();
+    await database.query("UPDATE links SET revokedAt = NULL WHERE purpose = 'portal'");
+    await database.end();
+    expect((await open()).isKnown).toBe(false);
   });
 
   it('ends all messages to its reader, who stands so in the agent’s file', async () => {

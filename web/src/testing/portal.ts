@@ -46,6 +46,7 @@ export const portal = (...homes: PortalHome[]): Portal => ({
   countsVisits: true,
   written: [],
   others: [],
+  isKnown: true,
   sharesReactions: false,
   source: 'Deemed reliable.',
   now: '2026-04-14T13:12:00.000Z',

@@ -4,11 +4,15 @@ import type { Verdict } from '@perambula/contract';
 import { CADENCES } from '@perambula/core';
 import type { Cadence } from '@perambula/core';
 import { Transform } from 'class-transformer';
-import { IsBoolean, IsIn } from 'class-validator';
+import { IsBoolean, IsIn, Matches } from 'class-validator';
 import { IsLine, IsTested, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class OpenBody {
   @ApiProperty() @IsLine(100) token: string;
+}
+
+export class CodeBody {
+  @ApiProperty() @Matches(/^\d{6}$/, { message: 'The code has six digits.' }) code: string;
 }
 
 export class CardsQuery {

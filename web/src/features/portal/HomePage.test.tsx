@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import type { PortalHomeAnswer } from '@perambula/contract';
-import { screen } from '@testing-library/react';
+import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Route, Routes } from 'react-router';
 import { describe, expect, it } from 'vitest';
@@ -58,6 +58,38 @@ describe('a home of the portal by itself', () => {
     expect(screen.getByText('1 of 2')).toBeTruthy();
     expect(screen.getByRole('link', { name: 'The next home' }).getAttribute('href')).toBe('/p/home/28?show=new');
     expect(asked.map(({ what }) => what)).toContain('POST portal/homes/27/visit');
+  });
+
+  it('shows its history after a code that is mailed, and says how many tries are left', async () => {
+    let isKnown = false;
+    const { asked } = drawn(
+      page,
+      {
+        ...answers,
+        'GET portal': () => ({ ...homes, others: ['Teo'], isKnown }),
+        'GET portal/homes/27': () => ({ ...answer, moments: isKnown ? answer.moments : [] }),
+        'POST portal/code': {},
+        'PUT portal/code': (body: unknown) => {
+          if ((body as { code: string }).code !== '482913')
+            return failing(409, 'code.wrong', 'That is not the code that was mailed last. 4 tries are left.');
+          isKnown = true;
+          return {};
+        },
+      },
+      '/p/home/27?show=new',
+    );
+    const section = within((await screen.findByRole('heading', { name: 'Its time for sale' })).closest('section') as HTMLElement);
+    expect(section.getByText(/what Teo let you see, is for you alone/)).toBeTruthy();
+    await userEvent.click(section.getByRole('button', { name: 'Mail me a code' }));
+    const code = await section.findByLabelText('The code');
+    await userEvent.type(code, '482 914');
+    await userEvent.click(section.getByRole('button', { name: 'Show it' }));
+    expect((await section.findByRole('alert')).textContent).toContain('4 tries are left');
+    await userEvent.clear(code);
+    await userEvent.type(code, '482 913{Enter}');
+    expect(await screen.findByText(/cut by \$12,000 \(2\.8%\) to \$418,000/)).toBeTruthy();
+    expect(screen.queryByLabelText('The code')).toBeNull();
+    expect(asked.filter(({ what }) => what === 'POST portal/code')).toHaveLength(1);
   });
 
   it('is asked for at the agent’s times, in words too', async () => {

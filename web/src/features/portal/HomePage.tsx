@@ -10,6 +10,7 @@ import { Picture } from '../../shared/Picture.js';
 import { WALKED_TO_LABEL } from '../../shared/walkedTo.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { WriteToAgent } from './AgentLine.js';
+import { AskForCode } from './AskForCode.js';
 import { Gallery } from './Gallery.js';
 import { NotOpened, Opening } from './NotOpened.js';
 import { Problem } from './Problem.js';
@@ -107,7 +108,7 @@ function Sheet({ home, portal, answer }: SheetProps) {
         <p className={cx('remarks')}>{String(listing['PublicRemarks'] ?? '')}</p>
         <OpenHouses visits={openHouses} />
         <Map card={answer} bounds={bounds} />
-        <Time moments={moments} />
+        <Time moments={moments} portal={portal} />
         <Facts listing={listing} />
         <Alike keys={alike} />
         <Credit listing={listing} now={portal.now} />
@@ -195,7 +196,14 @@ function Map({ card, bounds }: { readonly card: PortalCard; readonly bounds: Por
   );
 }
 
-function Time({ moments }: { readonly moments: PortalHomeAnswer['moments'] }) {
+function Time({ moments, portal }: { readonly moments: PortalHomeAnswer['moments']; readonly portal: Portal }) {
+  if (!portal.isKnown)
+    return (
+      <section>
+        <h2>Its time for sale</h2>
+        <AskForCode portal={portal} />
+      </section>
+    );
   if (moments.length === 0) return null;
   return (
     <section>

@@ -8,6 +8,7 @@ import {
   getPortalHome,
   getToVerify,
   getWishWords,
+  mailCode,
   noteVisit,
   openPortal,
   proposeWish,
@@ -15,6 +16,7 @@ import {
   shareReactions,
   stopFromPortal,
   tryWish,
+  typeCode,
   withdrawOwnLinks,
   writeToAgent,
 } from '@perambula/contract';
@@ -92,6 +94,16 @@ function usePortalChange<T>(change: (input: T) => Promise<unknown>) {
 export const useReact = (key: string) =>
   usePortalChange((body: { verdict: Verdict; note: string }) => ask(react, { at: { key }, body }));
 export const useAskToSee = (key: string) => usePortalChange((wish: string) => ask(askToSee, { at: { key }, body: { wish } }));
+export const useMailCode = () => useMutation({ mutationFn: () => ask(mailCode) });
+
+/** What the code shows is then asked for anew. */
+export function useTypeCode() {
+  const client = useQueryClient();
+  return usePortalChange(async (code: string) => {
+    await ask(typeCode, { body: { code } });
+    await client.invalidateQueries({ queryKey: homeKeys.all });
+  });
+}
 export const useStop = () => usePortalChange(() => ask(stopFromPortal));
 export const useWithdrawLinks = () => useMutation({ mutationFn: () => ask(withdrawOwnLinks) });
 export const useCountVisits = () => usePortalChange((counted: boolean) => ask(countVisits, { body: { counted } }));

@@ -37,5 +37,6 @@ describe('how a message fared', () => {
     // a link that is not ours to count is not said to be unopened
     [{ kind: 'office', clientId: null }, 'sent', ''],
     [{ kind: 'confirmation' }, 'sent', ''],
+    [{ kind: 'code' }, 'sent', ''],
   ])('%o is %s', (of, said, tone) => expect(fared(message(of), '2026-04-14T13:00:00.000Z')).toEqual({ said, tone }));
 });

@@ -9,6 +9,7 @@ export const KIND_LABEL: Readonly<Record<SentMessage['kind'], string>> = {
   office: 'To a listing office',
   agent: 'To you',
   answer: 'Answer',
+  code: 'Code for their portal',
 };
 
 /** How a message fared, in a word or two, and how good that is. */
@@ -25,5 +26,5 @@ export function fared(
     return { said: `goes ${dayAndTime(notBefore)}, after their night`, tone: 'wait' };
   if (state === 'queued') return { said: 'on its way', tone: 'wait' };
   if (openedAt) return { said: `opened ${dayAndTime(openedAt)}`, tone: 'calm' };
-  return { said: kind === 'office' || kind === 'confirmation' ? 'sent' : 'sent, link not followed', tone: '' };
+  return { said: kind === 'office' || kind === 'confirmation' || kind === 'code' ? 'sent' : 'sent, link not followed', tone: '' };
 }

@@ -1,0 +1,61 @@
+import type { Portal } from '@perambula/contract';
+import { useId, useState } from 'react';
+import { classesOf } from '../../shared/classes.js';
+import { Problem } from './Problem.js';
+import { useMailCode, useTypeCode } from './portal.api.js';
+import portalCss from './portal.module.css';
+import ownCss from './AskForCode.module.css';
+
+const cx = classesOf(portalCss, ownCss);
+
+/** A link may have been passed on; what only its reader should see comes after a code mailed to them, once in each browser. */
+export function AskForCode({ portal: { others } }: { readonly portal: Portal }) {
+  const mail = useMailCode();
+  const type = useTypeCode();
+  const [code, setCode] = useState('');
+  const id = useId();
+  return (
+    <div className={cx('code')}>
+      <p>
+        {others.length > 0
+          ? `When a home was listed and what it cost before, and what ${new Intl.ListFormat('en-US').format(others)} let you see, is for you alone.`
+          : 'When a home was listed, and what it cost before, is for you alone.'}{' '}
+        {mail.isSuccess ? 'Six digits are on their way to you by e-mail.' : 'We mail you six digits, once for this browser.'}
+      </p>
+      <Problem error={type.error ?? mail.error} />
+      {mail.isSuccess ? (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            type.mutate(code.replace(/\D/g, ''));
+          }}
+        >
+          <label htmlFor={id}>The code</label>
+          <input
+            id={id}
+            autoFocus
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            maxLength={9}
+            value={code}
+            onChange={({ target }) => setCode(target.value)}
+          />
+          <button
+            type="submit"
+            className={cx('portal-button is-main')}
+            disabled={type.isPending || code.replace(/\D/g, '').length !== 6}
+          >
+            Show it
+          </button>
+          <button type="button" className={cx('portal-link')} disabled={mail.isPending} onClick={() => mail.mutate()}>
+            Mail another
+          </button>
+        </form>
+      ) : (
+        <button type="button" className={cx('portal-button')} disabled={mail.isPending} onClick={() => mail.mutate()}>
+          Mail me a code
+        </button>
+      )}
+    </div>
+  );
+}
