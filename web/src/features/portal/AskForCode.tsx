@@ -18,9 +18,11 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
     <div className={cx('code')}>
       <p>
         {others.length > 0
-          ? `When a home was listed and what it cost before, and what ${new Intl.ListFormat('en-US').format(others)} let you see, is for you alone.`
-          : 'When a home was listed, and what it cost before, is for you alone.'}{' '}
-        {mail.isSuccess ? 'Six digits are on their way to you by e-mail.' : 'We mail you six digits, once for this browser.'}
+          ? `What ${new Intl.ListFormat('en-US').format(others)} let you see, and at what price homes stood before, is shown to you alone.`
+          : 'When it was listed, and at what price it stood before, is shown to you alone.'}{' '}
+        {mail.isSuccess
+          ? 'Six digits are on their way to you by e-mail.'
+          : 'We mail you six digits; type them once in this browser.'}
       </p>
       <Problem error={type.error ?? mail.error} />
       {mail.isSuccess ? (

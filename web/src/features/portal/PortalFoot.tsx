@@ -1,5 +1,4 @@
 import type { Portal } from '@perambula/contract';
-import { AskForCode } from './AskForCode.js';
 import { HowOften } from './HowOften.js';
 import { Problem } from './Problem.js';
 import { useCountVisits, useShareReactions, useStop, useWithdrawLinks } from './portal.api.js';
@@ -42,7 +41,6 @@ export function PortalFoot({ portal }: { readonly portal: Portal }) {
           </button>
         </p>
       )}
-      {!portal.isKnown && <AskForCode portal={portal} />}
       <p>
         {stop.isSuccess ? (
           'The messages are stopped.'

@@ -3,6 +3,7 @@ import { CADENCE_LABEL } from '@perambula/core';
 import type { ReactNode } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { day } from '../../shared/format.js';
+import { AskForCode } from './AskForCode.js';
 import { Chips } from './Chips.js';
 import { HomesInPages } from './HomesInPages.js';
 import { HomesMapped } from './HomesMapped.js';
@@ -66,6 +67,14 @@ function Homes({ portal }: { readonly portal: Portal }) {
           >
             {mapped ? 'As a list' : 'On the map'}
           </button>
+        )}
+        {!portal.isKnown && portal.others.length > 0 && (
+          <details className={cx('others')}>
+            <summary>
+              What {new Intl.ListFormat('en-US').format(portal.others)} {portal.others.length === 1 ? 'says' : 'say'} of them
+            </summary>
+            <AskForCode portal={portal} />
+          </details>
         )}
         {mapped && shown.length > 0 ? (
           <HomesMapped key={group} homes={shown} now={portal.now} tab={tab} />
