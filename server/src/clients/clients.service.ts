@@ -89,9 +89,15 @@ export class ClientsService {
   }
 
   async person(id: string): Promise<{ person: PersonRow; client: ClientRow; agent: AgentRow }> {
-    const person = found(await this.database.getRepository(PersonRow).findOneBy({ id }), 'person');
-    const client = found(await this.database.getRepository(ClientRow).findOneBy({ id: person.clientId }), 'client');
-    const agent = found(await this.database.getRepository(AgentRow).findOneBy({ id: client.agentId }), 'agent');
+    const query = this.database
+      .createQueryBuilder(PersonRow, 'person')
+      .innerJoinAndMapOne('person.client', ClientRow, 'client', 'client.id = person.clientId')
+      .innerJoinAndMapOne('person.agent', AgentRow, 'agent', 'agent.id = client.agentId')
+      .where('person.id = :id', { id });
+    const { client, agent, ...person } = found(await query.getOne(), 'person') as PersonRow & {
+      client: ClientRow;
+      agent: AgentRow;
+    };
     return { person, client, agent };
   }
 

@@ -15,7 +15,7 @@ import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { ToVerify } from '../records/index.js';
 import { Responses } from '../responses/index.js';
-import { SavedSearches, SearchRow } from '../searches/index.js';
+import { SavedSearches } from '../searches/index.js';
 import { SentHomes } from '../sentHomes/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
 import type { SharedShortlist } from '../shortlists/index.js';
@@ -306,15 +306,13 @@ export class PortalService {
   /** A link's reader sees and answers only for homes that were told to their household. */
   async guardTold(personId: string, listingKey: string): Promise<PortalReader> {
     const owner = await this.clients.person(personId);
-    const items = this.database
-      .getRepository(AlertItemRow)
-      .createQueryBuilder('item')
-      .innerJoin(SearchRow, 'search', 'search.id = item.searchId AND search.clientId = :clientId', {
-        clientId: owner.client.id,
-      })
-      .where('item.listingKey = :listingKey AND item.toldAt IS NOT NULL', { listingKey });
+    const items = await this.database.query<unknown[]>(
+      `SELECT 1 FROM searches search JOIN alert_items item ON item.searchId = search.id AND item.listingKey = ?
+         WHERE search.clientId = ? AND item.toldAt IS NOT NULL LIMIT 1`,
+      [listingKey, owner.client.id],
+    );
     const told =
-      (await items.getExists()) ||
+      items.length > 0 ||
       (await this.sent.has(owner.client.id, listingKey)) ||
       (await this.shortlists.isSharedWith(owner.client.id, listingKey));
     found(told ? true : null, 'home in this portal');
