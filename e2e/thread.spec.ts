@@ -230,6 +230,19 @@ test('the ceiling of a running alert is raised, and only what that adds is sent'
   expect((await subjects()).slice(0, -earlier)).toContain(`Near the ferry: ${added} homes`);
 });
 
+/** The code that was mailed to somebody last. */
+async function codeFor(address: string): Promise<string> {
+  let code = '';
+  await expect(async () => {
+    const kept = (await (await fetch(run.mail.mailbox)).json()) as { to: string[]; subject: string }[];
+    code =
+      kept.flatMap(({ to, subject }) => (to.includes(address) ? (/^(\d{6}) is your code$/.exec(subject)?.[1] ?? []) : []))[0] ??
+      '';
+    expect(code).not.toBe('');
+  }).toPass();
+  return code;
+}
+
 test('the portal opens from the message on a telephone, and takes what she says', async ({ browser }) => {
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const portal = await phone.newPage();
@@ -250,6 +263,12 @@ test('the portal opens from the message on a telephone, and takes what she says'
   await open.getByRole('link', { name: /: all about it$/ }).click();
   await expect(portal.getByText('min walk').first()).toBeVisible();
   expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  // its history is for whoever has her mailbox, not for whoever has her link
+  const history = portal.locator('section').filter({ has: portal.getByRole('heading', { name: 'Its time for sale' }) });
+  await history.getByRole('button', { name: 'Mail me a code' }).tap();
+  await history.getByLabel('The code').fill(await codeFor('marit@halvorsen.example'));
+  await history.getByRole('button', { name: 'Show it' }).tap();
+  await expect(history.getByRole('listitem').first()).toBeVisible();
   await portal.getByRole('button', { name: 'Ask to see it' }).click();
   await portal.getByRole('group', { name: 'Times that suit you' }).getByRole('button').first().click();
   await portal.getByLabel('When would suit you?').fill('Thursday after 4 pm');

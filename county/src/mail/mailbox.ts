@@ -24,7 +24,7 @@ export class Mailbox {
   }
 
   async keep(raw: Buffer, recipients: readonly string[]): Promise<void> {
-    const { messageId } = await simpleParser(raw);
+    const { messageId } = await simpleParser(headOf(raw));
     const id = createHash('sha256')
       .update(messageId ?? raw)
       .update(recipients.join())
@@ -60,7 +60,7 @@ export class Mailbox {
     const known = this.summaries.get(file);
     if (known) return known;
     const path = join(this.folder, file);
-    const mail = await simpleParser(readFileSync(path));
+    const mail = await simpleParser(headOf(readFileSync(path)));
     const to = [mail.to ?? []].flat().flatMap(({ value }) => value.map(({ address }) => address ?? ''));
     const summary = {
       id: file.slice(0, -4),
@@ -74,4 +74,10 @@ export class Mailbox {
     this.summaries.set(file, summary);
     return summary;
   }
+}
+
+/** A message's header fields (RFC 5322, 2.1), which are a message by themselves: its body takes long to read. */
+function headOf(raw: Buffer): Buffer {
+  const end = raw.indexOf('\r\n\r\n');
+  return end < 0 ? raw : raw.subarray(0, end + 4);
 }

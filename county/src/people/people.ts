@@ -11,6 +11,8 @@ const SEED = 7;
 const MOST_ACTS = 500;
 /** The page of the agent who has one. */
 const PAGE = 'juno-albright';
+/** They read a letter's plain part. */
+const PLAIN = { skipHtmlToText: true, skipTextToHtml: true, skipTextLinks: true, skipImageLinks: true } as const;
 const TRIED_AGAIN_AFTER_MS = 30 * 60_000;
 
 interface Settings {
@@ -58,7 +60,7 @@ export class People {
   async receive(raw: Buffer, recipients: readonly string[]): Promise<void> {
     const readers = recipients.flatMap((address) => this.personAt(address) ?? []);
     if (readers.length === 0) return;
-    const { text = '', date } = await simpleParser(raw);
+    const { text = '', date } = await simpleParser(raw, PLAIN);
     for (const reader of readers) reader.receive({ at: date?.getTime() ?? this.now, text });
     this.isFresh = true;
   }

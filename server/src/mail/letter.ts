@@ -33,7 +33,7 @@ export function markupOf({ greeting, paragraphs, words, homes, report, button, a
     .map((html) => `<mj-text font-size="16px" line-height="1.5">${put(html)}</mj-text>`)
     .join('');
   const foot = `<strong>${escape(agent.name)}</strong> · ${escape(agent.officeName)} · ${escape(agent.phone)}<br/>${escape(agent.postalAddress)} · license ${escape(agent.licenseNumber)}<br/>Equal housing opportunity. Information is from the listing source and should be verified.${stopUrl === null ? '' : `<br/><a href="${escape(stopUrl)}" style="color:${SOFT}">Stop these messages</a>`}`;
-  return `<mjml><mj-head><mj-attributes><mj-all font-family="Hanken Grotesk, Helvetica, Arial, sans-serif" color="${INK}"/></mj-attributes></mj-head>
+  return `<mjml lang="en"><mj-head><mj-attributes><mj-all font-family="Hanken Grotesk, Helvetica, Arial, sans-serif" color="${INK}"/></mj-attributes></mj-head>
 <mj-body background-color="#FBF9F5" width="600px">
 <mj-section background-color="#FFFFFF" padding="20px 4px 4px"><mj-column>${said}</mj-column></mj-section>
 ${homes.map((home) => homeMarkup(home, put)).join('')}${report?.table ? comparedMarkup(report.table, put) : ''}${report ? report.homes.map((home) => pictureMarkup(home, put)).join('') : ''}

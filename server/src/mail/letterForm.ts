@@ -40,5 +40,7 @@ export async function formOf(markup: string): Promise<string> {
 
 async function made(markup: string): Promise<string> {
   const mjml2html = await readLetterMaker();
-  return (await mjml2html(markup, { validationLevel: 'strict' })).html;
+  const { html } = await mjml2html(markup, { validationLevel: 'strict' });
+  // each message carries it: a third of it is what sets its lines in
+  return html.replace(/\s*\n\s*/g, '\n');
 }

@@ -3,6 +3,9 @@ import { isEmail } from 'class-validator';
 import type { AgentRow } from '../sessions/index.js';
 import type { Addressed } from './mail.service.js';
 
+/** As long as the outbox holds. */
+const LONGEST_NAME = 120;
+
 /** To a listing's own agent from one of ours, who is answered; null where the listing names no address. */
 export function toListingAgent(
   agent: Pick<AgentRow, 'id' | 'email'>,
@@ -17,7 +20,7 @@ export function toListingAgent(
     clientId,
     personId: '',
     toAddress: String(toAddress),
-    toName: String(listing['ListAgentFullName'] ?? listing['ListOfficeName'] ?? ''),
+    toName: String(listing['ListAgentFullName'] ?? listing['ListOfficeName'] ?? '').slice(0, LONGEST_NAME),
     kind: 'office',
   };
 }
