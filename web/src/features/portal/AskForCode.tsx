@@ -35,6 +35,7 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
           <label htmlFor={id}>The code</label>
           <input
             id={id}
+            className={cx('portal-field')}
             autoFocus
             inputMode="numeric"
             autoComplete="one-time-code"

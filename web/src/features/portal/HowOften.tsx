@@ -4,9 +4,10 @@ import type { Cadence } from '@perambula/core';
 import { classesOf } from '../../shared/classes.js';
 import { useChangeAlert } from './portal.api.js';
 import { Problem } from './Problem.js';
+import portalCss from './portal.module.css';
 import ownCss from './HowOften.module.css';
 
-const cx = classesOf(ownCss);
+const cx = classesOf(portalCss, ownCss);
 
 /** How often the reader's household hears of each of its searches; paused or stopped, not at all. */
 export function HowOften({ portal: { searches } }: { readonly portal: Portal }) {
@@ -29,6 +30,7 @@ function OneSearch({ search: { id, name, cadence, state } }: { readonly search: 
     <div className={cx('one')}>
       <label htmlFor={`often-${id}`}>{name}</label>
       <select
+        className={cx('portal-field')}
         id={`often-${id}`}
         value={state === 'running' ? cadence : state}
         disabled={change.isPending}
