@@ -1,6 +1,6 @@
 import { randomInt, randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import { DataSource, MoreThan } from 'typeorm';
+import { DataSource, LessThan, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Failure } from '../common/failure.js';
 import { hashOf, newToken } from '../common/token.js';
@@ -44,7 +44,8 @@ export class ReaderCodes {
       if (why) throw new Failure('address.stopped', `No code was sent: ${why}. Ask ${agent.name}, ${agent.phone}.`);
       const now = Date.now();
       const codes = manager.getRepository(ReaderCodeRow);
-      if ((await codes.countBy({ personId, sentAt: MoreThan(new Date(now - 3_600_000)) })) >= MOST_AN_HOUR)
+      await codes.delete({ personId, sentAt: LessThan(new Date(now - 3_600_000)) });
+      if ((await codes.countBy({ personId })) >= MOST_AN_HOUR)
         throw new Failure('request.tooMany', `${MOST_AN_HOUR} codes were sent within an hour. Wait a while, then ask again.`);
       const [id, code] = [randomUUID(), String(randomInt(1_000_000)).padStart(6, '0')];
       await codes.update({ personId }, { triesLeft: 0 });
@@ -102,6 +103,7 @@ export class ReaderCodes {
       return row.triesLeft - 1;
     }
     await manager.delete(ReaderCodeRow, { personId });
+    await manager.delete(KnownBrowserRow, { personId, expiresAt: LessThan(new Date()) });
     const expiresAt = new Date(Date.now() + KNOWN_DAYS * 86_400_000);
     await manager.insert(KnownBrowserRow, { tokenHash: hashOf(token), personId, expiresAt });
     return null;
