@@ -221,10 +221,14 @@ describe('a pause', () => {
 describe('an alert that cannot be written', () => {
   it('keeps no other back, be it due or paused until now', async () => {
     const broken = await household('Nell Ashby');
+    // nothing is written before it is broken
+    await juno.good('PUT', `/api/clients/${broken}/hours`, { zone: 'America/New_York', quietFrom: '00:00', quietUntil: '23:59' });
     const due = await alertFor(broken, 'Due', HOUSES);
-    const paused = await alertFor(broken, 'Paused', HOUSES);
+    // of two that tell the same homes, only the first would
+    const paused = await alertFor(broken, 'Paused', { ...HOUSES, kinds: ['Land'] });
     await rows("UPDATE alerts SET state = 'paused', pausedUntil = startedAt WHERE searchId = ?", [paused.id]);
     await rows("UPDATE clients SET timeZone = 'Mars/Olympus' WHERE id = ?", [broken]);
+    await rows('UPDATE alerts SET nextDueAt = startedAt WHERE searchId = ?', [due.id]);
     const other = await alertFor(await household('Ira Pennock'), 'Goes on', upTo(300_000));
     await juno.ask('POST', '/api/demo/clock', { advance: 'PT1H' });
     const told = (search: SavedSearch) =>
@@ -232,8 +236,9 @@ describe('an alert that cannot be written', () => {
     await expect.poll(() => told(other), { timeout: 60_000 }).not.toEqual([]);
     expect([await told(due), await told(paused)]).toEqual([[], []]);
     // mended, they are told as well
-    await rows('UPDATE clients SET timeZone = NULL WHERE id = ?', [broken]);
+    await rows('UPDATE clients SET timeZone = NULL, quietFrom = NULL, quietUntil = NULL WHERE id = ?', [broken]);
     await expect.poll(() => told(due), { timeout: 60_000 }).not.toEqual([]);
+    await expect.poll(() => told(paused), { timeout: 60_000 }).not.toEqual([]);
     expect(await rows("SELECT 1 FROM alerts WHERE searchId = ? AND state = 'running'", [paused.id])).toHaveLength(1);
   });
 });

@@ -64,7 +64,8 @@ describe('a home that comes while another server writes an alert’s first messa
       return records;
     };
     const nobody = { readersOf: () => Promise.resolve([{ id: 'p', name: 'Nadia Kesteven', email: 'nadia@kesteven.example' }]) };
-    const silent = { write: () => Promise.resolve(), make: () => Promise.resolve('http://127.0.0.1/p/x') };
+    const silent = { write: () => Promise.resolve(), make: () => Promise.resolve(['http://127.0.0.1/p/x']) };
+    const interest = { tell: () => Promise.resolve() };
     const digests = new Digests(
       ...([
         database,
@@ -74,6 +75,7 @@ describe('a home that comes while another server writes an alert’s first messa
         silent,
         silent,
         holding,
+        interest,
         { zone: 'America/New_York', publicUrl: '' },
       ] as unknown as ConstructorParameters<typeof Digests>),
     );
