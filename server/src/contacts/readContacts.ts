@@ -12,8 +12,7 @@ export interface ReadContacts {
   readonly refused: readonly { readonly at: number; readonly reason: string }[];
 }
 
-/** Somebody read from a file, and with whom they stand in it. */
-/** `timeZone` may be any text until `contactOf` looked at it. */
+/** Somebody read from a file, and with whom they stand in it; the time zone may be any text until `contactOf` looked at it. */
 interface Contact extends Required<NewPerson> {
   readonly at: number;
   readonly household: string;

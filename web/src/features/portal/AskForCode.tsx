@@ -13,6 +13,12 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
   const mail = useMailCode();
   const type = useTypeCode();
   const [code, setCode] = useState('');
+  // what is asked for once more still waits for the code
+  const [isMailed, setIsMailed] = useState(false);
+  const mailIt = (): void => {
+    type.reset();
+    mail.mutate(undefined, { onSuccess: () => setIsMailed(true) });
+  };
   const id = useId();
   return (
     <div className={cx('code')}>
@@ -20,12 +26,10 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
         {others.length > 0
           ? `What ${new Intl.ListFormat('en-US').format(others)} let you see, and at what price homes stood before, is shown to you alone.`
           : 'When it was listed, and at what price it stood before, is shown to you alone.'}{' '}
-        {mail.isSuccess
-          ? 'Six digits are on their way to you by e-mail.'
-          : 'We mail you six digits; type them once in this browser.'}
+        {isMailed ? 'Six digits are on their way to you by e-mail.' : 'We mail you six digits; type them once in this browser.'}
       </p>
       <Problem error={type.error ?? mail.error} />
-      {mail.isSuccess ? (
+      {isMailed ? (
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -50,12 +54,12 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
           >
             Show it
           </button>
-          <button type="button" className={cx('portal-link')} disabled={mail.isPending} onClick={() => mail.mutate()}>
+          <button type="button" className={cx('portal-link')} disabled={mail.isPending} onClick={mailIt}>
             Mail another
           </button>
         </form>
       ) : (
-        <button type="button" className={cx('portal-button')} disabled={mail.isPending} onClick={() => mail.mutate()}>
+        <button type="button" className={cx('portal-button')} disabled={mail.isPending} onClick={mailIt}>
           Mail me a code
         </button>
       )}
