@@ -1,4 +1,4 @@
-import type { Person, ReachBy } from '@perambula/contract';
+import type { Person, PersonChange, ReachBy } from '@perambula/contract';
 import { Form, Input, Modal, Segmented } from 'antd';
 import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
@@ -13,7 +13,7 @@ interface Props {
   readonly onDone: () => void;
 }
 
-type Values = Pick<Person, 'name' | 'email' | 'phone' | 'reachBy' | 'timeZone'>;
+type Values = Required<PersonChange>;
 
 /** Somebody's name, address, telephone, and how and when they are reached. */
 export function EditPerson({ clientId, person, onDone }: Props) {

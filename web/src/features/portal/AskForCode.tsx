@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import { classesOf } from '../../shared/classes.js';
 import { Problem } from './Problem.js';
 import { useMailCode, useTypeCode } from './portal.api.js';
+import { listed } from './portal.rules.js';
 import portalCss from './portal.module.css';
 import ownCss from './AskForCode.module.css';
 
@@ -13,6 +14,7 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
   const mail = useMailCode();
   const type = useTypeCode();
   const [code, setCode] = useState('');
+  const digits = code.replace(/\D/g, '');
   // what is asked for once more still waits for the code
   const [isMailed, setIsMailed] = useState(false);
   const mailIt = (): void => {
@@ -24,7 +26,7 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
     <div className={cx('code')}>
       <p>
         {others.length > 0
-          ? `What ${new Intl.ListFormat('en-US').format(others)} let you see, and at what price homes stood before, is shown to you alone.`
+          ? `What ${listed(others)} let you see, and at what price homes stood before, is shown to you alone.`
           : 'When it was listed, and at what price it stood before, is shown to you alone.'}{' '}
         {isMailed ? 'Six digits are on their way to you by e-mail.' : 'We mail you six digits; type them once in this browser.'}
       </p>
@@ -33,7 +35,7 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            type.mutate(code.replace(/\D/g, ''));
+            type.mutate(digits);
           }}
         >
           <label htmlFor={id}>The code</label>
@@ -47,11 +49,7 @@ export function AskForCode({ portal: { others } }: { readonly portal: Portal }) 
             value={code}
             onChange={({ target }) => setCode(target.value)}
           />
-          <button
-            type="submit"
-            className={cx('portal-button is-main')}
-            disabled={type.isPending || code.replace(/\D/g, '').length !== 6}
-          >
+          <button type="submit" className={cx('portal-button is-main')} disabled={type.isPending || digits.length !== 6}>
             Show it
           </button>
           <button type="button" className={cx('portal-link')} disabled={mail.isPending} onClick={mailIt}>

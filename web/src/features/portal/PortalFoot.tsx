@@ -1,15 +1,13 @@
 import type { Portal } from '@perambula/contract';
 import { HowOften } from './HowOften.js';
 import { Problem } from './Problem.js';
+import { listed } from './portal.rules.js';
 import { useCountVisits, useShareReactions, useStop, useWithdrawLinks } from './portal.api.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
 import ownCss from './PortalFoot.module.css';
 
 const cx = classesOf(portalCss, ownCss);
-
-/** "Teo", "Teo and Ada" */
-const listed = (names: readonly string[]): string => new Intl.ListFormat('en-US').format(names);
 
 /** What a reader decides of their portal, and whose it is. */
 export function PortalFoot({ portal }: { readonly portal: Portal }) {

@@ -7,7 +7,7 @@ import { AskForCode } from './AskForCode.js';
 import { Chips } from './Chips.js';
 import { HomesInPages } from './HomesInPages.js';
 import { HomesMapped } from './HomesMapped.js';
-import { besideOf, groupsOf, homesBy, labelsOf, tabOf, TABS } from './portal.rules.js';
+import { besideOf, groupsOf, homesBy, labelsOf, listed, tabOf, TABS } from './portal.rules.js';
 import type { HomesBy, Tab } from './portal.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
 import { usePortal } from './portal.api.js';
@@ -71,7 +71,7 @@ function Homes({ portal }: { readonly portal: Portal }) {
         {!portal.isKnown && portal.others.length > 0 && (
           <details className={cx('others')}>
             <summary>
-              What {new Intl.ListFormat('en-US').format(portal.others)} {portal.others.length === 1 ? 'says' : 'say'} of them
+              What {listed(portal.others)} {portal.others.length === 1 ? 'says' : 'say'} of them
             </summary>
             <AskForCode portal={portal} />
           </details>

@@ -108,3 +108,8 @@ export function withBeside(params: URLSearchParams, key: string): URLSearchParam
   else words.delete('beside');
   return words;
 }
+
+/** "Teo", "Teo and Ada" */
+export function listed(names: readonly string[]): string {
+  return new Intl.ListFormat('en-US').format(names);
+}
