@@ -77,7 +77,7 @@ function placeToMake(kept) {
 /** Lets people live in it, away from the address at which it will be met; goes on where it was broken off. */
 async function make(folder, lived) {
   say(`Making the demo: its people live in it for ${lived} days. This is done once on a machine, and takes some minutes.`);
-  const stack = await startStack({ data: folder, port: await freePort(), peopled: true, lived, tell: say });
+  const stack = await startStack({ data: folder, port: await freePort(), peopled: true, lived, throwaway: true, tell: say });
   await stack.stop();
   for (const part of ['secrets.json', 'logs', 'lock']) rmSync(join(folder, part), { recursive: true, force: true });
 }

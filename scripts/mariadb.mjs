@@ -12,10 +12,12 @@ export const MARIADB_PACKAGES = { mariadbd: ['mariadb-server-core'], mariadb: ['
  * Root comes in by the socket only; the application has its own user. A server that dies is started again.
  */
 export class MariaDb {
-  constructor({ folder, port, password }) {
-    this.folder = folder;
-    this.port = port;
-    this.password = password;
+  /**
+   * @param {{ folder: string, port: number, password: string, throwaway?: boolean }} options  `throwaway`: what is written outlives
+   *   the server's death, but not the machine's, and each commit need not wait for the disk
+   */
+  constructor({ folder, port, password, throwaway = false }) {
+    Object.assign(this, { folder, port, password, throwaway });
     this.socket = join(folder, 'socket');
     this.pidFile = join(folder, 'pid');
     this.atExit = () => this.process?.kill('SIGTERM');
@@ -53,7 +55,7 @@ export class MariaDb {
         '--character-set-server=utf8mb4',
         '--collation-server=utf8mb4_unicode_ci',
         '--default-time-zone=+00:00',
-        '--innodb_flush_log_at_trx_commit=1',
+        `--innodb_flush_log_at_trx_commit=${this.throwaway ? 2 : 1}`,
         '--innodb_buffer_pool_size=512M',
         '--innodb_log_file_size=512M',
         '--max_allowed_packet=64M',

@@ -59,4 +59,6 @@ export function startStack(options: {
   readonly peopled?: boolean;
   /** For how many days they have done so. */
   readonly lived?: number;
+  /** Its data need not outlive the machine. */
+  readonly throwaway?: boolean;
 }): Promise<Stack>;

@@ -70,11 +70,11 @@ class Part {
  * The whole application with its stand-ins over one data directory: MariaDB, the feed, the mail server, the server.
  *
  * @param {{ data: string, port: number, county?: { parcels?: number, since?: string }, loaded?: boolean, peopled?: boolean,
- *   lived?: number, publicUrl?: string, inspect?: string, tell?: (text: string) => void }} options
+ *   lived?: number, throwaway?: boolean, publicUrl?: string, inspect?: string, tell?: (text: string) => void }} options
  *   `loaded`: not ready before all listings of the feed have been read, rather than those on the market, and every part does its
  *   work; `peopled`: clients read their mail and say what they think, as the clock goes on; `lived`: they have done so for so
- *   many days; `publicUrl`: where the interface is met, if not at the server's own address; `inspect`: the address at which a
- *   debugger finds the server; `tell`: hears how far it is
+ *   many days; `throwaway`: its data need not outlive the machine; `publicUrl`: where the interface is met, if not at the server's
+ *   own address; `inspect`: the address at which a debugger finds the server; `tell`: hears how far it is
  */
 export async function startStack({
   data,
@@ -83,6 +83,7 @@ export async function startStack({
   loaded = false,
   peopled = false,
   lived = 0,
+  throwaway = false,
   publicUrl,
   inspect,
   tell = () => undefined,
@@ -91,7 +92,7 @@ export async function startStack({
   chmodSync(data, 0o700);
   const secrets = secretsOf(data);
   const [dbPort, feedPort, smtpPort, mailboxPort] = [await freePort(), await freePort(), await freePort(), await freePort()];
-  const database = new MariaDb({ folder: join(data, 'mariadb'), port: dbPort, password: secrets.database });
+  const database = new MariaDb({ folder: join(data, 'mariadb'), port: dbPort, password: secrets.database, throwaway });
   const feedUrl = `http://127.0.0.1:${feedPort}`;
   const web = `http://127.0.0.1:${port}`;
   const countyDir = join(data, 'county');

@@ -33,5 +33,5 @@ export async function startCopyOf(started) {
 }
 
 async function start(data) {
-  return startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true });
+  return startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true, throwaway: true });
 }

@@ -15,7 +15,7 @@ let mariadb: MariaDb | undefined;
 let database: DataSource | undefined;
 beforeAll(async () => {
   const port = await freePort();
-  mariadb = new MariaDb({ folder, port, password: 'only here' });
+  mariadb = new MariaDb({ folder, port, password: 'only here', throwaway: true });
   await mariadb.start();
   const login = { host: '127.0.0.1', port, name: 'perambula', user: 'perambula', password: 'only here' };
   database = await new DataSource(databaseOptions({ database: login })).initialize();

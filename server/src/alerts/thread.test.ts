@@ -104,7 +104,7 @@ describe('a new client', () => {
     });
     for (const part of [mail.text ?? '', html.replaceAll('&#8217;', '’').replaceAll('&#39;', "'")]) {
       for (const words of [
-        '12 Chandlery St',
+        '815 8th St',
         '00-417',
         '555-0142',
         'Listed by ',

@@ -28,7 +28,7 @@ let now = Date.parse('2026-04-14T13:12:00Z');
 
 beforeAll(async () => {
   login.port = await freePort();
-  mariadb = new MariaDb({ folder, port: login.port, password: login.password });
+  mariadb = new MariaDb({ folder, port: login.port, password: login.password, throwaway: true });
   await mariadb.start();
   const { name, ...rest } = login;
   database = await createConnection({ ...rest, database: name, timezone: 'Z' });

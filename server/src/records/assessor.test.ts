@@ -20,7 +20,7 @@ let mariadb: MariaDb;
 let database: DataSource;
 beforeAll(async () => {
   const port = await freePort();
-  mariadb = new MariaDb({ folder: join(folder, 'mariadb'), port, password: 'only here' });
+  mariadb = new MariaDb({ folder: join(folder, 'mariadb'), port, password: 'only here', throwaway: true });
   await mariadb.start();
   const login = { host: '127.0.0.1', port, name: 'perambula', user: 'perambula', password: 'only here' };
   database = await new DataSource(databaseOptions({ database: login })).initialize();
