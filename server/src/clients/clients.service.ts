@@ -277,7 +277,7 @@ export class ClientsService {
   /** Whether a signed agreement covers an ISO date. */
   async isAgreed(clientId: string, date = today(this.clock.time())): Promise<boolean> {
     const client = await this.database.getRepository(ClientRow).findOneBy({ id: clientId });
-    return !!client?.agreementFrom && !!client.agreementUntil && client.agreementFrom <= date && date <= client.agreementUntil;
+    return client !== null && isCovered(client, date);
   }
 
   async tasks(agentId: string): Promise<Task[]> {
@@ -354,4 +354,9 @@ function personShown(row: PersonRow): Person {
     confirmationSentAt: row.confirmationSentAt?.toISOString() ?? null,
     stoppedAt: row.stoppedAt?.toISOString() ?? null,
   };
+}
+
+/** Whether a household's signed agreement covers an ISO date. */
+export function isCovered({ agreementFrom, agreementUntil }: ClientRow, date: string): boolean {
+  return !!agreementFrom && !!agreementUntil && agreementFrom <= date && date <= agreementUntil;
 }

@@ -1,7 +1,7 @@
 export { ClientRow, LinkRow, PersonRow, TaskRow } from './client.entity.js';
 export { NewClientBody } from './dto/bodies.js';
 export { ClientsModule } from './clients.module.js';
-export { ClientsService, firstName } from './clients.service.js';
+export { ClientsService, firstName, isCovered } from './clients.service.js';
 export { ConfirmationsService } from './confirmations.service.js';
 export { hoursOf } from './hoursOf.js';
 export { LinksService } from './links.service.js';

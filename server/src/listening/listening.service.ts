@@ -88,7 +88,7 @@ export class ListeningService {
         select: { personId: true, sentAt: true },
         where: { clientId: In(ids), kind: In(['digest', 'choice']), state: 'sent', sentAt: MoreThan(since) },
       }),
-      this.responses.visitsOf(ids),
+      this.responses.visitsOf(ids, since),
       this.responses.reactionsOf(ids),
       this.showings.ofClients(ids),
     ]);
@@ -104,7 +104,7 @@ export class ListeningService {
             client,
             person,
             messages: own(messages).flatMap(({ sentAt }) => sentAt?.getTime() ?? []),
-            visits: own(visits).filter(({ at }) => at > since),
+            visits: own(visits),
             reactions: own(reactions),
             asked: new Set(showings.filter(({ clientId }) => clientId === client.id).map(({ listingKey }) => listingKey)),
           },

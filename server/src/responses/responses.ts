@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import { DataSource, In, IsNull } from 'typeorm';
+import { DataSource, In, IsNull, MoreThanOrEqual } from 'typeorm';
 import { ReactionRow, VisitRow } from './response.entities.js';
 
 /** What people do with the homes told to them: they open them, and say what they think. */
@@ -8,14 +8,14 @@ import { ReactionRow, VisitRow } from './response.entities.js';
 export class Responses {
   constructor(private readonly database: DataSource) {}
 
-  /** What households say of homes, the latest first. */
-  reactionsOf(clientIds: readonly string[]): Promise<ReactionRow[]> {
-    return this.database.getRepository(ReactionRow).find({ where: { clientId: In([...clientIds]) }, order: { at: 'DESC' } });
+  /** What households say of homes, ever or from a moment on, the latest first. */
+  reactionsOf(clientIds: readonly string[], from?: Date): Promise<ReactionRow[]> {
+    return this.database.getRepository(ReactionRow).find({ where: ofThose(clientIds, from), order: { at: 'DESC' } });
   }
 
-  /** When households opened their portal, or a home in it, the latest first. */
-  visitsOf(clientIds: readonly string[]): Promise<VisitRow[]> {
-    return this.database.getRepository(VisitRow).find({ where: { clientId: In([...clientIds]) }, order: { at: 'DESC' } });
+  /** When households opened their portal, or a home in it, ever or from a moment on, the latest first. */
+  visitsOf(clientIds: readonly string[], from?: Date): Promise<VisitRow[]> {
+    return this.database.getRepository(VisitRow).find({ where: ofThose(clientIds, from), order: { at: 'DESC' } });
   }
 
   /** The last times that somebody opened their portal, the latest first. */
@@ -39,4 +39,8 @@ export class Responses {
         { conflictPaths: ['personId', 'listingKey'], skipUpdateIfNoValuesChanged: false },
       );
   }
+}
+
+function ofThose(clientIds: readonly string[], from: Date | undefined) {
+  return { clientId: In([...clientIds]), ...(from ? { at: MoreThanOrEqual(from) } : {}) };
 }

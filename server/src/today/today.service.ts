@@ -87,8 +87,7 @@ export class TodayService {
 
   private async cameBy(clients: readonly { id: string; name: string }[], from: Date): Promise<CameBy[]> {
     const ids = clients.map(({ id }) => id);
-    const visits = (await this.responses.visitsOf(ids)).filter(({ at }) => at >= from);
-    const reactions = (await this.responses.reactionsOf(ids)).filter(({ at }) => at >= from);
+    const [visits, reactions] = await Promise.all([this.responses.visitsOf(ids, from), this.responses.reactionsOf(ids, from)]);
     const records = await this.listings.byKeys([
       ...new Set([...visits, ...reactions].flatMap(({ listingKey }) => listingKey ?? [])),
     ]);
