@@ -154,3 +154,34 @@ test('five of forty results onto a new shortlist for the client', async ({ page 
   await expect(page.getByText(/On “Sunday” now/)).toBeVisible();
   took(agent, 'Five results onto a new shortlist', 7);
 });
+
+test('the best order for five chosen homes from the office at ten', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  await agent.openFile('Bashir Odell');
+  await agent.open('/search');
+  await agent.click(agent.button('New search'));
+  await expect(homesOn(page).getByRole('checkbox').nth(4)).toBeAttached();
+  for (let i = 0; i < 5; i++) await agent.click(homesOn(page).getByRole('checkbox').nth(i));
+  agent.actions = 0;
+  await agent.click(agent.button('Round …'));
+  await agent.click(agent.button('Make the round'));
+  await expect(page.getByText(/5 homes|No time for/).first()).toBeVisible();
+  await expect(page.getByText(/best order, over soonest: no other is better/)).toBeVisible();
+  await expect(page.getByLabel('Not to start before')).toHaveValue('10:00');
+  await expect(page.getByRole('button', { name: 'Office', exact: true })).toHaveCount(2);
+  took(agent, 'The best order for five chosen homes from the office at ten', 4);
+  // into another order by the keyboard, and back to the best
+  const rows = page.getByRole('region', { name: 'The homes in their order' }).getByRole('listitem');
+  const first = (await rows.first().getByRole('link').last().innerText()).trim();
+  await rows.first().getByRole('button', { name: /^Move/ }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/Picked up draggable|was moved over/)).toBeAttached();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('as you drag it')).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.getByText('your own order')).toBeVisible();
+  await expect(rows.nth(1)).toContainText(first);
+  await agent.click(agent.button('Best order'));
+  await expect(page.getByText(/no other is better/)).toBeVisible();
+});

@@ -119,15 +119,13 @@ await main(async () => {
     new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + days, hour)).toISOString();
   const { rows } = await call('POST', 'searches/listings', { search: search.document, set: 'fit', limit: 30 });
   const active = rows.filter(({ StandardStatus }) => StandardStatus === 'Active').map(({ ListingKey }) => ListingKey);
-  for (const [i, listingKey] of active.slice(0, 3).entries()) {
-    const showing = await call('POST', 'showings', { clientId: id, listingKey });
-    await call('POST', `showings/${showing.id}/time`, { startAt: at(1 + i, 15 + i) });
-  }
+  const round = await call('POST', 'rounds', { clientId: id, on: at(4, 15).slice(0, 10), listingKeys: active.slice(0, 6) });
+  await call('POST', `rounds/${round.id}/requests`, {});
   for (const [name, path] of [
     ['today', '/today'],
     ['file', `/clients/${id}`],
     ['shortlist', '/shortlists'],
-    ['showings', '/showings'],
+    ['round', `/showings/rounds/${round.id}`],
     ['feed', '/feed'],
   ]) {
     await open(path);

@@ -48,6 +48,7 @@ export const ERRORS = {
   'showing.notAgreed': { status: 409, means: 'The showing is not agreed with the listing office, so it is not sent as one.' },
   'showing.nobody': { status: 409, means: 'The listing names no e-mail address of its agent, who could be asked.' },
   'showing.past': { status: 422, means: 'The time proposed is past.' },
+  'round.full': { status: 409, means: 'A round holds twenty homes at most.' },
   'roads.offRoad': { status: 422, means: 'The place lies too far from every road.' },
   'bound.named': { status: 409, means: 'Another bound that the agent keeps has this name.' },
   'roads.noWay': { status: 422, means: 'No way leads from the one place to the other.' },

@@ -23,6 +23,7 @@ export * from './preferences.js';
 export * from './proposals.js';
 export * from './reports.js';
 export * from './roads.js';
+export * from './rounds.js';
 export * from './searches.js';
 export * from './sent.js';
 export * from './sessions.js';

@@ -39,6 +39,7 @@ import { SearchesModule } from './searches/index.js';
 import { SentModule } from './sent/index.js';
 import { SessionsModule, ThrottleStorage } from './sessions/index.js';
 import { SetupController } from './setup/setup.controller.js';
+import { RoundsModule } from './rounds/index.js';
 import { ShortlistsModule } from './shortlists/index.js';
 import { ShowingsModule } from './showings/index.js';
 import { StepsModule } from './steps/index.js';
@@ -90,6 +91,7 @@ export class AppModule {
         PlacesModule,
         PortalModule,
         PreferencesModule,
+        RoundsModule,
         ShortlistsModule,
         PipelineModule,
         RecordsModule,

@@ -18,6 +18,7 @@ import { HomesAlike } from './outlook/index.js';
 import { Pipeline } from './pipeline/index.js';
 import type { PipelineCalls } from './pipeline/index.js';
 import { LearnedService } from './listening/index.js';
+import { DaySheets, RoundOrders } from './rounds/index.js';
 import { ListingFiles, SearchDocuments } from './searches/index.js';
 import { TodayService } from './today/index.js';
 import { WantedService } from './wanted/index.js';
@@ -34,6 +35,7 @@ const AT_THE_DESK: readonly Type<unknown>[] = [
   CompHomes,
   CompsFiles,
   ContactsService,
+  DaySheets,
   FeedPreviews,
   Handouts,
   HomesAlike,
@@ -41,6 +43,7 @@ const AT_THE_DESK: readonly Type<unknown>[] = [
   ListingFiles,
   ListingImport,
   PriceModels,
+  RoundOrders,
   SearchDocuments,
   TodayService,
   WantedService,

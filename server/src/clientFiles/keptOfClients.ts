@@ -6,6 +6,7 @@ export const KEPT_OF_CLIENTS = {
     'outbox',
     'people',
     'reactions',
+    'rounds',
     'searches',
     'sent_homes',
     'shortlists',
@@ -17,4 +18,5 @@ export const KEPT_OF_CLIENTS = {
   personId: ['known_browsers', 'links', 'needs', 'outbox', 'reactions', 'reader_codes', 'timeline_entries', 'visits'],
   searchId: ['alert_items', 'alerts', 'drafts', 'search_states'],
   shortlistId: ['shortlist_items'],
+  roundId: ['round_homes'],
 } as const;

@@ -90,10 +90,16 @@ export class WholeFiles {
       await lockFiles(manager, [clientId]);
       const idsOf = async (table: string): Promise<string[]> =>
         (await manager.query<{ id: string }[]>(`SELECT id FROM ${table} WHERE clientId = ?`, [clientId])).map(({ id }) => id);
-      const [people, searches, shortlists] = [await idsOf('people'), await idsOf('searches'), await idsOf('shortlists')];
+      const [people, searches, shortlists, rounds] = [
+        await idsOf('people'),
+        await idsOf('searches'),
+        await idsOf('shortlists'),
+        await idsOf('rounds'),
+      ];
       for (const personId of people) await forget(manager, personId);
       for (const table of KEPT_OF_CLIENTS.searchId) await deleteAll(manager, table, 'searchId', searches);
       for (const table of KEPT_OF_CLIENTS.shortlistId) await deleteAll(manager, table, 'shortlistId', shortlists);
+      for (const table of KEPT_OF_CLIENTS.roundId) await deleteAll(manager, table, 'roundId', rounds);
       for (const table of KEPT_OF_CLIENTS.clientId) await deleteAll(manager, table, 'clientId', [clientId]);
       await manager.delete(ClientRow, { id: clientId });
     });

@@ -16,7 +16,15 @@ let juno: Browser;
 let files: ClientFile[];
 let database: Connection;
 beforeAll(async () => {
-  stack = await startStack({ data, port: await freePort(), county: SMALL_COUNTY, loaded: true, peopled: true, lived: 30 });
+  stack = await startStack({
+    data,
+    port: await freePort(),
+    county: SMALL_COUNTY,
+    loaded: true,
+    peopled: true,
+    lived: 30,
+    throwaway: true,
+  });
   const { web, signIn, database: access } = stack.run;
   juno = await new Browser(web).signIn(signIn.email, signIn.password);
   const clients = await juno.good<ClientSummary[]>('GET', '/api/clients');

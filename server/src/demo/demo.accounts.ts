@@ -42,7 +42,7 @@ export class DemoAccounts implements OnModuleInit {
     await this.database.transaction(async (manager) => {
       const office = {
         officeName: 'Wayfarer Buyers’ Agents',
-        postalAddress: '12 Chandlery St, Port Ostrey, OS 00071',
+        postalAddress: '815 8th St, Port Ostrey, OS 00071',
         passwordHash,
         lookedAt: new Date(demo.startsAt - 62.5 * 3_600_000),
       };

@@ -6,7 +6,7 @@ import type { AgentRow } from '../sessions/index.js';
 export const DATE_ON_PAPER = 'cccc, LLLL d, yyyy';
 export const TITLE = 'Title';
 /** Darker than on a page, so that a printer shows it. */
-const RULE = '#D8D2C6';
+export const RULE = '#D8D2C6';
 /** Points on letter paper, 612 wide. */
 const [SIDE, WIDTH] = [46, 612 - 2 * 46];
 

@@ -20,3 +20,4 @@ export { ShortlistsShared1766200000000 } from './1766200000000-ShortlistsShared.
 export { ZonesOfPeople1766300000000 } from './1766300000000-ZonesOfPeople.js';
 export { ToldOffices1766400000000 } from './1766400000000-ToldOffices.js';
 export { ReaderCodes1766500000000 } from './1766500000000-ReaderCodes.js';
+export { Rounds1766600000000 } from './1766600000000-Rounds.js';

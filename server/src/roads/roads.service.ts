@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import type { AreaAnswer, RouteAnswer } from '@perambula/contract';
 import { readJourney, readShape, sayStep, travelsOf } from '@perambula/core';
-import type { LonLat, MadeSweeps, OnFoot, Search } from '@perambula/core';
+import type { Journey, LonLat, MadeSweeps, OnFoot, Route, Search, TableAsk, TravelTable } from '@perambula/core';
 import { asking, spending } from '../common/requestBudget.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -16,12 +16,16 @@ import { Sweeps } from './sweeps.js';
 /** Journeys that are measured at once: while one is, the next is asked for. */
 const AT_ONCE = 2;
 
+/** Tables of drives that are kept. */
+const MOST_TABLES = 40;
+
 /** What the county's roads tell: the ground within minutes of a place, and the way from one place to another. */
 @Injectable()
 export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly thread: Thread<RoadCalls>;
   private readonly turns = new Turns(AT_ONCE);
   private readonly sweeps = new Sweeps((travel, signal) => this.thread.ask('sweeps', travel, signal));
+  private readonly tables = new Map<string, TravelTable>();
   private readonly role: Config['role'];
 
   constructor(@Inject(CONFIG) { countyDir, role }: Config) {
@@ -85,7 +89,26 @@ export class RoadsService implements OnApplicationBootstrap, OnModuleDestroy {
     return this.asked('onFoot', from);
   }
 
-  private asked<K extends 'area' | 'route' | 'onFoot'>(call: K, ask: RoadCalls[K]['ask']): Promise<RoadCalls[K]['answer']> {
+  /** The ways of some journeys; null where none leads. */
+  routes(journeys: readonly Journey[]): Promise<(Route | null)[]> {
+    return this.asked('routes', journeys);
+  }
+
+  /** The drives between some places, measured once while they are asked for; null while the county has no roads. */
+  async table(ask: TableAsk): Promise<TravelTable | null> {
+    const key = JSON.stringify(ask);
+    const table = this.tables.get(key) ?? (await this.asked('table', ask));
+    // the last in the map is the latest used
+    this.tables.delete(key);
+    if (table) this.tables.set(key, table);
+    for (const oldest of this.tables.keys()) if (this.tables.size > MOST_TABLES) this.tables.delete(oldest);
+    return table;
+  }
+
+  private asked<K extends 'area' | 'route' | 'routes' | 'table' | 'onFoot'>(
+    call: K,
+    ask: RoadCalls[K]['ask'],
+  ): Promise<RoadCalls[K]['answer']> {
     const request = asking();
     const work = async (): Promise<RoadCalls[K]['answer']> => {
       await this.thread.begun();

@@ -5,7 +5,7 @@ import { addressShown, dayNumber, forAudience, positionOf, today } from '@peramb
 import type { Audience, ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In, MoreThan } from 'typeorm';
-import { ClientsService, firstName, LinksService } from '../clients/index.js';
+import { ClientsService, firstName, isCovered, LinksService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -35,34 +35,36 @@ export class ShowingsService {
 
   async list(agentId: string): Promise<Showing[]> {
     const rows = await this.database.getRepository(ShowingRow).find({ where: { agentId }, order: { createdAt: 'DESC' } });
-    const records = await this.listings.byKeys(rows.map(({ listingKey }) => listingKey));
-    const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
-    return Promise.all(
-      rows.map(async (row): Promise<Showing> => {
-        const record = records.get(row.listingKey);
-        const position = record ? positionOf(record) : null;
-        const day = row.startAt ? this.dayOf(row.startAt) : today(this.clock.time());
-        return {
-          id: row.id,
-          clientId: row.clientId,
-          clientName: names.get(row.clientId) ?? '',
-          listingKey: row.listingKey,
-          address: String(record?.['UnparsedAddress'] ?? row.listingKey),
-          price: Number(record?.['ListPrice'] ?? 0),
-          longitude: position?.[0] ?? null,
-          latitude: position?.[1] ?? null,
-          status: String(record?.['StandardStatus'] ?? ''),
-          state: row.state,
-          startAt: row.startAt?.toISOString() ?? null,
-          minutes: row.minutes,
-          wish: row.wish,
-          answer: row.answer,
-          agreementSigned: await this.clients.isAgreed(row.clientId, day),
-          showingInstructions: String(record?.['ShowingInstructions'] ?? ''),
-          agentMobile: String(record?.['ListAgentMobilePhone'] ?? ''),
-        };
-      }),
-    );
+    const [records, everyone] = await Promise.all([
+      this.listings.byKeys(rows.map(({ listingKey }) => listingKey)),
+      this.clients.all(agentId, { archived: true }),
+    ]);
+    const clients = new Map(everyone.map((client) => [client.id, client]));
+    return rows.map((row): Showing => {
+      const record = records.get(row.listingKey);
+      const client = clients.get(row.clientId);
+      const position = record ? positionOf(record) : null;
+      const day = row.startAt ? this.dayOf(row.startAt) : today(this.clock.time());
+      return {
+        id: row.id,
+        clientId: row.clientId,
+        clientName: client?.name ?? '',
+        listingKey: row.listingKey,
+        address: String(record?.['UnparsedAddress'] ?? row.listingKey),
+        price: Number(record?.['ListPrice'] ?? 0),
+        longitude: position?.[0] ?? null,
+        latitude: position?.[1] ?? null,
+        status: String(record?.['StandardStatus'] ?? ''),
+        state: row.state,
+        startAt: row.startAt?.toISOString() ?? null,
+        minutes: row.minutes,
+        wish: row.wish,
+        answer: row.answer,
+        agreementSigned: client !== undefined && isCovered(client, day),
+        showingInstructions: String(record?.['ShowingInstructions'] ?? ''),
+        agentMobile: String(record?.['ListAgentMobilePhone'] ?? ''),
+      };
+    });
   }
 
   ofClient(clientId: string): Promise<ShowingRow[]> {
@@ -116,7 +118,7 @@ export class ShowingsService {
   }
 
   /** Asks the listing office for a time, which it answers by itself. Without a signed agreement it warns, and goes on only when told to. */
-  async propose(agent: AgentRow, id: string, startAt: Date, withoutAgreement: boolean): Promise<void> {
+  async propose(agent: AgentRow, id: string, startAt: Date, withoutAgreement: boolean, minutes?: number): Promise<void> {
     const showing = await this.own(agent.id, id);
     const record = found((await this.listings.byKeys([showing.listingKey])).get(showing.listingKey), 'listing');
     if (startAt.getTime() <= this.clock.now())
@@ -129,7 +131,14 @@ export class ShowingsService {
         { goOnWith: { withoutAgreement: true } },
       );
     }
-    const proposed = { ...showing, state: 'proposed' as const, startAt, answer: '', revision: showing.revision + 1 };
+    const proposed = {
+      ...showing,
+      state: 'proposed' as const,
+      startAt,
+      minutes: minutes ?? showing.minutes,
+      answer: '',
+      revision: showing.revision + 1,
+    };
     await this.database.transaction(async (manager) => {
       await manager.save(ShowingRow, proposed);
       await this.requests.ask(manager, proposed, record, agent);

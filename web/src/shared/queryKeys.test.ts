@@ -40,6 +40,7 @@ describe('query keys', () => {
       'proposals',
       'reach',
       'results',
+      'rounds',
       'rows',
       'shortlists',
       'today',
@@ -58,7 +59,7 @@ describe('query keys', () => {
       'timeline',
       'today',
     ]);
-    expect(keysStaleBy('showing').toSorted()).toEqual(['clients', 'mailbox', 'showings', 'timeline', 'today']);
+    expect(keysStaleBy('showing').toSorted()).toEqual(['clients', 'mailbox', 'rounds', 'showings', 'timeline', 'today']);
     expect(keysStaleBy('bound').toSorted()).toEqual(['bounds', 'searches']);
   });
 

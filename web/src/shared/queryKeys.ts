@@ -2,7 +2,7 @@ import type { QueryClient } from '@tanstack/react-query';
 import type { EventName } from '@perambula/contract';
 
 /** What the agent changes on this page; the server tells other browsers of it in its own words, or not at all. */
-type OwnChange = 'alert' | 'bound' | 'client' | 'draft' | 'feed' | 'search' | 'shortlist' | 'startingSet' | 'task';
+type OwnChange = 'alert' | 'bound' | 'client' | 'draft' | 'feed' | 'round' | 'search' | 'shortlist' | 'startingSet' | 'task';
 
 /** What makes answers stale: an event that the server tells, or a change made here. */
 export type Change = EventName | OwnChange;

@@ -9,4 +9,5 @@ export { keysWithin, marksOf, onlyThose, positionOf } from './marks.js';
 export type { Marks } from './marks.js';
 export { OVERLAYS, useOverlays } from './overlays.js';
 export type { OverlayName } from './overlays.js';
+export { RoundMap } from './RoundMap.js';
 export { useHomes } from './useHomes.js';

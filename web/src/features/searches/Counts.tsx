@@ -3,7 +3,9 @@ import type { ResultSet } from '@perambula/core';
 import { Button } from 'antd';
 import { besideAddress } from '../../shared/beside.js';
 import { ButtonLink } from '../../shared/ButtonLink.js';
+import { useOpenFile } from '../../shared/openFile.js';
 import { SendHomes } from '../choices/index.js';
+import { MakeRound } from '../rounds/index.js';
 import { AddToShortlist } from './results/AddToShortlist.js';
 import { classesOf } from '../../shared/classes.js';
 import pagesCss from './pages.module.css';
@@ -36,6 +38,7 @@ const SETS = [
 /** What the search finds: each figure opens its homes; and what may be done with those that are chosen. */
 export function Counts({ count, stale, problem, set, lineName, onShow, chosen, onChooseNone }: Props) {
   const beside = besideAddress(chosen);
+  const { clientId } = useOpenFile();
   return (
     <header className={cx('counts')} role="group" aria-label="What the search finds">
       {SETS.map(([which, label]) => (
@@ -62,6 +65,7 @@ export function Counts({ count, stale, problem, set, lineName, onShow, chosen, o
         )}
         {beside && <ButtonLink to={beside}>Side by side</ButtonLink>}
         {chosen.length > 1 && <ButtonLink to={`/comps?homes=${chosen.slice(0, MOST_COMPARED).join(',')}`}>Comps</ButtonLink>}
+        {chosen.length > 1 && <MakeRound keys={chosen} clientId={clientId} />}
         <SendHomes keys={chosen} />
         <AddToShortlist keys={chosen} onDone={onChooseNone} />
       </span>

@@ -1,13 +1,7 @@
 import { VERDICT_SAID } from '../../shared/verdicts.js';
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { closestCenter, DndContext } from '@dnd-kit/core';
 import type { DragEndEvent } from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { STAGES } from '@perambula/contract';
 import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
@@ -20,10 +14,12 @@ import { facts, price, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
+import { useRowSensors } from '../../shared/useRowSensors.js';
 import { Status } from '../../shared/status.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { PdfOfHomes, SendHomes } from '../choices/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
+import { MakeRound } from '../rounds/index.js';
 import { PlanVisit } from '../showings/index.js';
 import { ShareShortlist } from './ShareShortlist.js';
 import { useChangeItem, useRemoveItem, useReorder, useShortlists } from './shortlists.api.js';
@@ -78,10 +74,7 @@ export function ShortlistsPage() {
 
 function One({ shortlist }: { readonly shortlist: Shortlist }) {
   const { order, items, drop } = useOrder(shortlist);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useRowSensors();
   const homes = useMemo(
     () => shortlist.items.map(({ listing, listingKey }) => ({ ...listing, ListingKey: listingKey })),
     [shortlist.items],
@@ -97,6 +90,10 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
         </span>
         <span className={cx('acts')}>
           {items.length > 0 && <ShareShortlist shortlist={shortlist} />}
+          <MakeRound
+            keys={items.filter(({ stage }) => stage !== 'dropped').map(({ listingKey }) => listingKey)}
+            clientId={shortlist.clientId}
+          />
           <PdfOfHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} title={shortlist.name} />
           <SendHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} clientId={shortlist.clientId} />
         </span>

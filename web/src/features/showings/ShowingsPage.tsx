@@ -5,11 +5,12 @@ import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { dollars } from '@perambula/core';
 import { useNow } from '../../shared/clock.api.js';
-import { clockTime, day } from '../../shared/format.js';
+import { calendarDay, clockTime, day } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { HomesOnMap } from '../homesMap/index.js';
+import { MakeRound, RoundsList } from '../rounds/index.js';
 import { useCancelShowing, useSendShowing, useShowings } from './showings.api.js';
 import { TimeChoice } from './TimeChoice.js';
 import { byDay } from './showings.rules.js';
@@ -46,6 +47,7 @@ export function ShowingsPage() {
           time and the office’s answer.
         </Empty>
       )}
+      <RoundsList />
       {undated.length > 0 && <Group title="Without a time" showings={undated} />}
       {ahead.map((each) => (
         <Group key={each.day} title={titleOf(each)} isRound showings={each.showings} />
@@ -80,10 +82,19 @@ function Group({
   readonly isOver?: boolean;
 }) {
   const navigate = useNavigate();
+  const agreed = showings.filter(({ state }) => state !== 'canceled' && state !== 'refused');
+  const seen = [...new Set(agreed.map(({ listingKey }) => listingKey))];
+  // one round is with one household
+  const [household, ...others] = new Set(agreed.map(({ clientId }) => clientId));
   const homes = useMemo(() => showings.filter(({ state }) => state !== 'canceled').map(homeOf), [showings]);
   return (
     <section className={cx('showings-day')}>
-      <h2>{title}</h2>
+      <div className={cx('day-head')}>
+        <h2>{title}</h2>
+        {isRound && seen.length > 1 && household !== undefined && others.length === 0 && (
+          <MakeRound keys={seen} clientId={household} on={calendarDay(showings[0]?.startAt ?? '')} />
+        )}
+      </div>
       {isRound && homes.length > 0 && (
         <HomesOnMap label={`Where the homes of ${title} lie`} homes={homes} onOpen={(key) => void navigate(`/listings/${key}`)} />
       )}

@@ -1,0 +1,151 @@
+import type { Aim, LonLat, RoundAsk, RoundChange, ShowingRules, TimeSpan, TravelTable } from '@perambula/core';
+import { get, patch, post, put, remove } from './endpoint.js';
+import type { Showing } from './showings.js';
+
+/** Homes of one round at most. */
+export const MOST_OF_A_ROUND = 20;
+
+/** Where a round begins or ends. */
+export interface RoundPlace {
+  readonly name: string;
+  readonly at: LonLat;
+}
+
+/** Where the hours come from in which a home can be seen: the office agreed to one, the agent said them, the listing does, or nobody. */
+export type HoursBy = 'office' | 'agent' | 'instructions' | 'nobody';
+
+/** A home to be seen on a round. */
+export interface RoundHome {
+  readonly id: string;
+  readonly listingKey: string;
+  readonly address: string;
+  readonly price: number;
+  readonly status: string;
+  /** Degrees; null where its place is not known. */
+  readonly at: LonLat | null;
+  /** How long the visit takes, with parking. */
+  readonly minutes: number;
+  readonly place: 'first' | 'last' | null;
+  /** When it can be seen that day, in minutes from midnight. */
+  readonly open: readonly TimeSpan[];
+  readonly hoursBy: HoursBy;
+  readonly instructions: string;
+  readonly rules: ShowingRules;
+  /** The listing agent's mobile telephone. */
+  readonly agentMobile: string;
+  /** What the listing office says of a visit on that day, or was not asked for yet. */
+  readonly showing: Pick<Showing, 'id' | 'state' | 'startAt' | 'answer'> | null;
+}
+
+/** A home for which the round had no time, and the smallest change by which it would. */
+export interface LeftOutHome extends RoundHome {
+  readonly change: RoundChange | null;
+}
+
+/** The way to a home, or to the end of the round. */
+export interface RoundLeg {
+  readonly metres: number;
+  readonly line: readonly LonLat[];
+  /** Turn by turn, in words. */
+  readonly steps: readonly { readonly text: string; readonly metres: number }[];
+}
+
+export interface Round {
+  readonly id: string;
+  readonly clientId: string | null;
+  readonly clientName: string;
+  readonly name: string;
+  /** The day, ISO 8601. */
+  readonly on: string;
+  /** Null where it begins at the first home, or ends at the last. */
+  readonly begin: RoundPlace | null;
+  readonly end: RoundPlace | null;
+  /** In minutes from midnight. */
+  readonly leaveAt: number;
+  readonly backBy: number;
+  readonly aim: Aim;
+  /** Whether the agent put the homes in their order. */
+  readonly isOwnOrder: boolean;
+  /** Whether no order is better. */
+  readonly isProven: boolean;
+  /** In their order. */
+  readonly homes: readonly RoundHome[];
+  readonly leftOut: readonly LeftOutHome[];
+  /** The drives between the homes in their order, those left out, the begin and the end. */
+  readonly table: TravelTable;
+  /** One to each home, and one to the end; null where no way is known. */
+  readonly legs: readonly (RoundLeg | null)[];
+}
+
+/** A round without the ways from home to home. */
+export type RoundOutline = Omit<Round, 'legs'>;
+
+/** What a round's order is found by, and its times are told by. */
+export function roundAskOf({ homes, leftOut, table, leaveAt, backBy, aim }: RoundOutline): RoundAsk {
+  const stops = [...homes, ...leftOut].map(({ id, minutes, open, place }) => ({
+    id,
+    minutes,
+    open,
+    ...(place ? { place } : {}),
+  }));
+  return { stops, table, leaveAt, backBy, aim };
+}
+
+export interface RoundSummary extends Pick<Round, 'id' | 'clientId' | 'clientName' | 'name' | 'on'> {
+  readonly homes: number;
+}
+
+export interface RoundSettings {
+  readonly name?: string;
+  readonly on?: string;
+  readonly begin?: RoundPlace | null;
+  readonly end?: RoundPlace | null;
+  readonly leaveAt?: number;
+  readonly backBy?: number;
+  readonly aim?: Aim;
+  /** How long each visit takes. */
+  readonly minutes?: number;
+}
+
+/** What the agent says of a home: how long its visit takes, when it is seen, and its hours, which null leaves to the listing. */
+export interface RoundHomeChange {
+  readonly minutes?: number;
+  readonly place?: 'first' | 'last' | null;
+  readonly hours?: TimeSpan | null;
+}
+
+export const listRounds = get('rounds').gives<RoundSummary[]>();
+
+/** Makes a round of homes, in the best order. */
+export const createRound = post('rounds')
+  .takes<{ readonly clientId: string | null; readonly on: string; readonly listingKeys: readonly string[] }>()
+  .gives<{ readonly id: string }>();
+
+export const getRound = get('rounds/:id').gives<Round>();
+
+export const changeRound = patch('rounds/:id').takes<RoundSettings>().gives<Round>();
+
+export const removeRound = remove('rounds/:id').gives<object>();
+
+/** Puts the homes in an order of the agent's own. */
+export const reorderRound = put('rounds/:id/order').takes<{ readonly homeIds: readonly string[] }>().gives<Round>();
+
+/** Puts the homes in the best order. */
+export const orderRoundBest = post('rounds/:id/bestOrder').gives<Round>();
+
+export const addToRound = post('rounds/:id/homes').takes<{ readonly listingKeys: readonly string[] }>().gives<Round>();
+
+export const changeRoundHome = patch('rounds/:id/homes/:homeId').takes<RoundHomeChange>().gives<Round>();
+
+export const removeRoundHome = remove('rounds/:id/homes/:homeId').gives<Round>();
+
+/** For whom a round is printed: what is the agent's alone stands on the agent's only. */
+export const SHEETS = ['agent', 'client'] as const;
+export type SheetFor = (typeof SHEETS)[number];
+
+export const getDaySheet = get('rounds/:id/daySheet').takes<{ readonly sheetFor: SheetFor }>().givesFile();
+
+/** Asks the listing offices for the times of the round, where they were not asked yet. */
+export const askForRound = post('rounds/:id/requests')
+  .takes<{ readonly withoutAgreement?: boolean }>()
+  .gives<{ readonly asked: number; readonly notAsked: readonly { readonly address: string; readonly why: string }[] }>();

@@ -1,0 +1,117 @@
+import { minutesBetween } from '../roads/travelTable.js';
+import type { TravelTable } from '../roads/travelTable.js';
+
+/** From when until when, in minutes from midnight. */
+export interface TimeSpan {
+  readonly from: number;
+  readonly until: number;
+}
+
+/** A home to be seen on a round. */
+export interface RoundStop {
+  readonly id: string;
+  /** How long the visit takes, in minutes, with parking. */
+  readonly minutes: number;
+  /** When it can be seen, in their order: a visit begins and ends within one of them. */
+  readonly open: readonly TimeSpan[];
+  /** Whether it is seen before all others, or after them. */
+  readonly place?: 'first' | 'last';
+}
+
+/** What an order is good for: home again soonest, or the least time at the wheel. */
+export const AIMS = ['soonest', 'leastDriving'] as const;
+export type Aim = (typeof AIMS)[number];
+
+/** What is asked of a round. Its table has the stops in their order, then where it begins, then where it ends. */
+export interface RoundAsk {
+  readonly stops: readonly RoundStop[];
+  readonly table: TravelTable;
+  /** In minutes from midnight: not to set out before, and to be at the end by. */
+  readonly leaveAt: number;
+  readonly backBy: number;
+  readonly aim: Aim;
+}
+
+/** One visit of a round, in minutes from midnight. */
+export interface RoundVisit {
+  readonly id: string;
+  /** Minutes of the drive to it. */
+  readonly drive: number;
+  readonly arriveAt: number;
+  readonly startAt: number;
+  readonly endAt: number;
+  /** Whether it cannot be seen then: it is closed, or will be before the visit is over, or no way leads there. */
+  readonly isShut: boolean;
+}
+
+/** How a round goes in one order. */
+export interface TimedRound {
+  readonly visits: readonly RoundVisit[];
+  /** As late as one may set out without being later for anything. */
+  readonly leaveAt: number;
+  readonly backAt: number;
+  /** Minutes at the wheel, to the end of the round. */
+  readonly driving: number;
+  /** Minutes after it should be over. */
+  readonly late: number;
+}
+
+/** Less than what is meant by any minute: sums of fractions end a little beside it. */
+const ALMOST = 1e-6;
+
+/** Goes through a round in an order of its stops; where one is shut, it is seen all the same, and said to be. */
+export function timed(ask: RoundAsk, order: readonly string[]): TimedRound {
+  const stops = order.map((id) => ask.stops.findIndex((stop) => stop.id === id)).filter((index) => index >= 0);
+  const soonest = driven(ask, stops, ask.leaveAt);
+  const shut = shutOf(soonest);
+  // later by whole minutes, as long as nothing comes later for it
+  const waited = soonest.visits.reduce((sum, { arriveAt, startAt }) => sum + startAt - arriveAt, 0);
+  let [fine, late] = [0, Math.ceil(waited) + 1];
+  while (late - fine > 1) {
+    const middle = (fine + late) >> 1;
+    const tried = driven(ask, stops, ask.leaveAt + middle);
+    if (tried.backAt <= soonest.backAt && shutOf(tried) <= shut) fine = middle;
+    else late = middle;
+  }
+  return driven(ask, stops, ask.leaveAt + fine);
+}
+
+function shutOf({ visits }: Pick<TimedRound, 'visits'>): number {
+  return visits.filter(({ isShut }) => isShut).length;
+}
+
+/** A round in an order of its stops, by their places among them, that sets out at a moment. */
+export function driven({ stops, table, backBy }: RoundAsk, order: readonly number[], leaveAt: number): TimedRound {
+  const visits: RoundVisit[] = [];
+  let [at, now, driving] = [stops.length, leaveAt, 0];
+  for (const index of order) {
+    const stop = stops[index] as RoundStop;
+    const way = minutesBetween(table, at, index, now);
+    if (!Number.isFinite(way)) {
+      // where no way leads it is passed by, and the rest is told as if it were not there
+      visits.push({ id: stop.id, drive: 0, arriveAt: now, startAt: now, endAt: now, isShut: true });
+      continue;
+    }
+    const arriveAt = now + way;
+    const begins = startOf(stop, arriveAt);
+    const startAt = begins ?? arriveAt;
+    visits.push({ id: stop.id, drive: way, arriveAt, startAt, endAt: startAt + stop.minutes, isShut: begins === null });
+    [at, now, driving] = [index, startAt + stop.minutes, driving + way];
+  }
+  const back = at === stops.length ? 0 : minutesBetween(table, at, stops.length + 1, now);
+  const home = Number.isFinite(back) ? back : 0;
+  const backAt = now + home;
+  return { visits, leaveAt, backAt, driving: driving + home, late: Math.max(0, backAt - backBy) };
+}
+
+/**
+ * When a visit begins for whoever arrives at a moment: at the next whole minute, since that is what an office is asked for and agrees
+ * to; null where it is shut for the rest of the day.
+ */
+export function startOf({ open, minutes }: RoundStop, arriveAt: number): number | null {
+  for (const { from, until } of open) {
+    const start = Math.ceil(Math.max(arriveAt, from) - ALMOST);
+    if (start + minutes <= until) return start;
+  }
+  return null;
+}

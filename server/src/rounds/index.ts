@@ -1,0 +1,3 @@
+export { DaySheets } from './day.sheets.js';
+export { RoundOrders } from './round.orders.js';
+export { RoundsModule } from './rounds.module.js';

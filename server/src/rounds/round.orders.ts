@@ -1,0 +1,18 @@
+import { Injectable } from '@nestjs/common';
+import { bestOrder, smallestChange } from '@perambula/core';
+import type { BestOrder, RoundAsk, RoundChange } from '@perambula/core';
+
+/** The best order of a round, and what would have to change for each home that has no place in it. */
+export interface OrderFound extends Omit<BestOrder, 'leftOut'> {
+  readonly leftOut: readonly { readonly id: string; readonly change: RoundChange | null }[];
+}
+
+/** Puts rounds in order, which takes long where there are many homes. */
+@Injectable()
+export class RoundOrders {
+  // eslint-disable-next-line @typescript-eslint/require-await -- the desk calls what gives a promise
+  async best(ask: RoundAsk): Promise<OrderFound> {
+    const { order, leftOut, isProven } = bestOrder(ask);
+    return { order, isProven, leftOut: leftOut.map((id) => ({ id, change: smallestChange(ask, order, id) })) };
+  }
+}

@@ -1,0 +1,192 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { roundAskOf } from '@perambula/contract';
+import type { LeftOutHome, Round, RoundHome, RoundLeg, RoundOutline } from '@perambula/contract';
+import { clockOf, positionOf, readInstructions, sayStep, timed } from '@perambula/core';
+import type { Day, Journey, ListingRecord, LonLat, TravelTable } from '@perambula/core';
+import { DateTime } from 'luxon';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { ListingsService } from '../listings/index.js';
+import { RoadsService } from '../roads/index.js';
+import { ShowingsService } from '../showings/index.js';
+import type { ShowingRow } from '../showings/index.js';
+import { hoursOn, minutesOn } from './hoursOn.js';
+import type { RoundHomeRow, RoundRow } from './round.entity.js';
+
+/** Minutes about a round within which its drives are measured, so that it can be moved a little. */
+const ABOUT = 60;
+/** Where nothing is, so that no road leads there. */
+const NOWHERE: LonLat = [0, -90];
+
+/** A round as it stands, with what its listings and offices say and how far its homes lie apart. */
+@Injectable()
+export class RoundReading {
+  constructor(
+    private readonly clock: Clock,
+    private readonly listings: ListingsService,
+    private readonly showings: ShowingsService,
+    private readonly roads: RoadsService,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'zone'>,
+  ) {}
+
+  /** All of it, with the ways from home to home. */
+  async read(row: RoundRow, rows: readonly RoundHomeRow[], clientName: string): Promise<Round> {
+    const round = await this.outline(row, rows, clientName);
+    return { ...round, legs: await this.legsOf(round) };
+  }
+
+  /** What its order is found by, and its times are told by. */
+  async outline(row: RoundRow, rows: readonly RoundHomeRow[], clientName: string): Promise<RoundOutline> {
+    const [homes, leftOut] = [rows.filter(({ isLeftOut }) => !isLeftOut), rows.filter(({ isLeftOut }) => isLeftOut)];
+    const listed = [...homes, ...leftOut];
+    const read = await this.homesOf(row, listed);
+    const { id, clientId, name, on, begin, end, leaveAt, backBy, aim, isOwnOrder, isProven } = row;
+    return {
+      ...{ id, clientId, clientName, name, on, begin, end, leaveAt, backBy, aim, isOwnOrder, isProven },
+      homes: read.slice(0, homes.length),
+      leftOut: read.slice(homes.length).map((home, i): LeftOutHome => ({ ...home, change: leftOut[i]?.change ?? null })),
+      table: await this.tableOf(row, read),
+    };
+  }
+
+  /** A time of the round's day by the clock on the wall, as a moment. */
+  momentOf(on: string, minutes: number): Date {
+    return this.dayOf(on)
+      .set({ hour: Math.floor(minutes / 60), minute: minutes % 60 })
+      .toJSDate();
+  }
+
+  private dayOf(on: string): DateTime {
+    return DateTime.fromISO(on, { zone: this.config.zone });
+  }
+
+  private async homesOf({ clientId, on }: RoundRow, rows: readonly RoundHomeRow[]): Promise<RoundHome[]> {
+    const records = await this.listings.byKeys(rows.map(({ listingKey }) => listingKey));
+    const showings = clientId ? await this.showings.ofClient(clientId) : [];
+    return Promise.all(
+      rows.map((row) => {
+        const showing = showingOn(
+          showings.filter(({ listingKey }) => listingKey === row.listingKey),
+          (moment) => this.dayOf(on).hasSame(DateTime.fromJSDate(moment, { zone: this.config.zone }), 'day'),
+        );
+        const record = records.get(row.listingKey) ?? { ListingKey: row.listingKey };
+        return this.homeOf({ on, isPassedBy: clientId === null }, row, record, showing);
+      }),
+    );
+  }
+
+  private async homeOf(
+    { on, isPassedBy }: { readonly on: string; readonly isPassedBy: boolean },
+    row: RoundHomeRow,
+    record: ListingRecord,
+    showing: ShowingRow | null,
+  ): Promise<RoundHome> {
+    const day = this.dayOf(on);
+    const instructions = String(record['ShowingInstructions'] ?? '');
+    const rules = readInstructions(instructions);
+    const agreed = showing?.state === 'confirmed' && showing.startAt ? minutesOn(day, showing.startAt) : null;
+    const minutes = agreed !== null && showing ? showing.minutes : row.minutes;
+    const hours = hoursOn({
+      rules,
+      day,
+      now: this.clock.date(),
+      openHouses: rules.isOpenHouseOnly ? await this.openHousesOn(day, row.listingKey) : [],
+      hours: row.hours,
+      agreed: agreed === null ? null : { from: agreed, until: agreed + minutes },
+      isPassedBy,
+      isAsked: showing?.state === 'proposed',
+    });
+    return {
+      id: row.id,
+      listingKey: row.listingKey,
+      address: String(record['UnparsedAddress'] ?? row.listingKey),
+      price: Number(record['ListPrice'] ?? 0),
+      status: String(record['StandardStatus'] ?? ''),
+      at: positionOf(record),
+      minutes,
+      place: row.place,
+      ...hours,
+      instructions,
+      rules,
+      agentMobile: String(record['ListAgentMobilePhone'] ?? ''),
+      showing: showing
+        ? {
+            id: showing.id,
+            state: showing.state,
+            startAt: showing.startAt?.toISOString() ?? null,
+            answer: showing.answer,
+          }
+        : null,
+    };
+  }
+
+  private async openHousesOn(day: DateTime, key: string): Promise<{ from: number; until: number }[]> {
+    const all = await this.listings.openHousesOf(key);
+    return all.flatMap(({ startsAt, endsAt, status }) => {
+      const [from, until] = [minutesOn(day, new Date(startsAt)), minutesOn(day, new Date(endsAt))];
+      return status === 'Canceled' || from < 0 || from >= 1440 ? [] : [{ from, until }];
+    });
+  }
+
+  /** The drives between homes, and to them from where the round begins, and from them to where it ends. */
+  private async tableOf({ begin, end, on, leaveAt, backBy }: RoundRow, homes: readonly RoundHome[]): Promise<TravelTable> {
+    const places = [...homes.map(({ at }) => at ?? NOWHERE), begin?.at ?? NOWHERE, end?.at ?? NOWHERE];
+    // in whatever order the homes come, their drives are measured once
+    const inOrder = [...places.keys()].sort((a, b) => String(places[a]).localeCompare(String(places[b])));
+    const placeOf = [...places.keys()].map((i) => inOrder.indexOf(i));
+    const ask = {
+      places: inOrder.map((i) => places[i] as LonLat),
+      on: this.kindOf(on),
+      from: Math.max(0, leaveAt - ABOUT),
+      until: Math.min(1440, backBy + ABOUT),
+    };
+    const table = (await this.roads.table(ask)) ?? { moments: [0], minutes: places.map(() => places.map(() => [0])) };
+    // it begins at the first home, or ends at the last
+    const [first, last] = [homes.length, homes.length + 1];
+    const still = table.moments.map(() => 0);
+    return {
+      ...table,
+      minutes: placeOf.map((from, i) =>
+        placeOf.map((to, j) => ((i === first && !begin) || (j === last && !end) ? still : (table.minutes[from]?.[to] ?? still))),
+      ),
+    };
+  }
+
+  private kindOf(on: string): Day {
+    const { weekday } = this.dayOf(on);
+    return weekday === 7 ? 'sunday' : weekday === 6 ? 'saturday' : 'weekday';
+  }
+
+  private async legsOf(round: RoundOutline): Promise<(RoundLeg | null)[]> {
+    const { visits, leaveAt } = timed(
+      roundAskOf(round),
+      round.homes.map(({ id }) => id),
+    );
+    const places = [round.begin?.at ?? null, ...round.homes.map(({ at }) => at), round.end?.at ?? null];
+    const journeys = places.slice(1).map((to, i): Journey | null => {
+      const from = places[i];
+      const at = Math.floor(i === 0 ? leaveAt : (visits[i - 1]?.endAt ?? leaveAt)) % 1440;
+      return from && to ? { from, to, leaveAt: clockOf(at), on: this.kindOf(round.on), by: 'car' } : null;
+    });
+    const routes = await this.roads.routes(journeys.filter((journey) => journey !== null));
+    let next = 0;
+    return journeys.map((journey) => {
+      const route = journey ? routes[next++] : null;
+      if (!route) return null;
+      const { metres, line, steps } = route;
+      return { metres, line, steps: steps.map((step) => ({ text: sayStep(step), metres: step.metres })) };
+    });
+  }
+}
+
+/** What is said of a visit on a day: agreed to, asked for, wished for; else that it was refused. */
+function showingOn(showings: readonly ShowingRow[], isOn: (moment: Date) => boolean): ShowingRow | null {
+  const dated = showings.filter(({ startAt }) => startAt !== null && isOn(startAt));
+  return (
+    dated.find(({ state }) => state === 'confirmed' || state === 'proposed') ??
+    showings.find(({ state }) => state === 'asked') ??
+    dated.find(({ state }) => state === 'refused') ??
+    null
+  );
+}

@@ -1,0 +1,235 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { MOST_OF_A_ROUND, roundAskOf } from '@perambula/contract';
+import type { Round, RoundHomeChange, RoundPlace, RoundSettings, RoundSummary } from '@perambula/contract';
+import { timed } from '@perambula/core';
+import { DateTime } from 'luxon';
+import { DataSource, In } from 'typeorm';
+import { ClientsService } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { Failure, found } from '../common/failure.js';
+import { Desk } from '../desk/index.js';
+import { ListingsService } from '../listings/index.js';
+import { AddressesService } from '../places/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { ShowingsService } from '../showings/index.js';
+import { RoundHomeRow, RoundRow } from './round.entity.js';
+import { RoundOrders } from './round.orders.js';
+import { RoundReading } from './round.reading.js';
+
+const VISIT_MINUTES = 25;
+const LEAVE_AT = 10 * 60;
+const BACK_BY = 18 * 60;
+
+/** Homes to be seen one after the other on one day, and the order in which they are. */
+@Injectable()
+export class RoundsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly listings: ListingsService,
+    private readonly showings: ShowingsService,
+    private readonly addresses: AddressesService,
+    private readonly reading: RoundReading,
+    private readonly desk: Desk,
+  ) {}
+
+  /** The next day's first, then those that are over. */
+  async list(agentId: string): Promise<RoundSummary[]> {
+    const rows = await this.database
+      .getRepository(RoundRow)
+      .find({ where: { agentId }, order: { on: 'DESC', createdAt: 'DESC' } });
+    const homes = await this.database.getRepository(RoundHomeRow).findBy({ roundId: In(rows.map(({ id }) => id)) });
+    const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
+    return rows.map(({ id, clientId, name, on }) => ({
+      ...{ id, clientId, name, on },
+      clientName: names.get(clientId ?? '') ?? '',
+      homes: homes.filter(({ roundId }) => roundId === id).length,
+    }));
+  }
+
+  async get(agentId: string, id: string): Promise<Round> {
+    return this.reading.read(...(await this.rowsOf(agentId, id)));
+  }
+
+  /** A round of some homes in the best order; it begins and ends where the agent's last one did, or at the office. */
+  async create(agent: AgentRow, clientId: string | null, on: string, listingKeys: readonly string[]): Promise<{ id: string }> {
+    if (clientId) await this.clients.own(agent.id, clientId);
+    for (const key of listingKeys) await this.listings.forOthers(key);
+    const place = await this.usualPlace(agent);
+    const id = randomUUID();
+    await this.database.getRepository(RoundRow).insert({
+      ...{ id, agentId: agent.id, clientId, on },
+      name: `${DateTime.fromISO(on).toFormat('cccc')} round`,
+      ...{ begin: place, end: place, leaveAt: LEAVE_AT, backBy: BACK_BY },
+      // until the best one is found, they stand as they were chosen
+      ...{ aim: 'soonest', isOwnOrder: true, isProven: false, createdAt: this.clock.date() },
+    });
+    await this.addHomes(id, listingKeys);
+    await this.orderBest(agent.id, id).catch((error: unknown) => {
+      if (!(error instanceof Failure) || error.code !== 'request.tooHeavy') throw error;
+    });
+    return { id };
+  }
+
+  async change(agentId: string, id: string, { minutes, ...settings }: RoundSettings): Promise<Round> {
+    const row = await this.own(agentId, id);
+    if ((settings.leaveAt ?? row.leaveAt) >= (settings.backBy ?? row.backBy))
+      throw new Failure('request.invalid', 'A round sets out before it is over. Choose another time.', { path: 'backBy' });
+    await this.database.getRepository(RoundRow).save({ ...row, ...settings });
+    if (minutes !== undefined) await this.database.getRepository(RoundHomeRow).update({ roundId: id }, { minutes });
+    return this.ordered(agentId, id);
+  }
+
+  async remove(agentId: string, id: string): Promise<void> {
+    await this.own(agentId, id);
+    await this.database.transaction(async (manager) => {
+      await manager.delete(RoundHomeRow, { roundId: id });
+      await manager.delete(RoundRow, { id });
+    });
+  }
+
+  /** Adds homes at the end, those that are there already not again. */
+  async add(agentId: string, id: string, listingKeys: readonly string[]): Promise<Round> {
+    await this.own(agentId, id);
+    for (const key of listingKeys) await this.listings.forOthers(key);
+    await this.addHomes(id, listingKeys);
+    return this.ordered(agentId, id);
+  }
+
+  private async addHomes(id: string, listingKeys: readonly string[]): Promise<void> {
+    await this.database.transaction(async (manager) => {
+      await manager.findOne(RoundRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      const there = await manager.findBy(RoundHomeRow, { roundId: id });
+      const fresh = listingKeys.filter((key) => !there.some(({ listingKey }) => listingKey === key));
+      if (there.length + fresh.length > MOST_OF_A_ROUND)
+        throw new Failure('round.full', `A round holds ${MOST_OF_A_ROUND} homes at most. Make a second one of the rest.`);
+      await manager.insert(
+        RoundHomeRow,
+        fresh.map((listingKey, i) => ({
+          ...{ id: randomUUID(), roundId: id, listingKey, position: there.length + i },
+          ...{ minutes: VISIT_MINUTES, place: null, hours: null, change: null },
+        })),
+      );
+    });
+  }
+
+  async changeHome(agentId: string, id: string, homeId: string, change: RoundHomeChange): Promise<Round> {
+    await this.own(agentId, id);
+    const homes = this.database.getRepository(RoundHomeRow);
+    const home = found(await homes.findOneBy({ id: homeId, roundId: id }), 'home on this round');
+    await homes.save({ ...home, ...change });
+    return this.ordered(agentId, id);
+  }
+
+  async removeHome(agentId: string, id: string, homeId: string): Promise<Round> {
+    await this.own(agentId, id);
+    await this.database.getRepository(RoundHomeRow).delete({ id: homeId, roundId: id });
+    return this.ordered(agentId, id);
+  }
+
+  /** Puts homes in an order of the agent's own, which takes in those that were left out where it names them. */
+  async reorder(agentId: string, id: string, homeIds: readonly string[]): Promise<Round> {
+    await this.own(agentId, id);
+    await this.database.transaction(async (manager) => {
+      await manager.findOne(RoundRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      const there = await manager.findBy(RoundHomeRow, { roundId: id });
+      const isWhole = there.every(({ id: homeId, isLeftOut }) => isLeftOut || homeIds.includes(homeId));
+      const isKnown = homeIds.every((homeId, i) => there.some((home) => home.id === homeId) && homeIds.indexOf(homeId) === i);
+      if (!isWhole || !isKnown)
+        throw new Failure('request.invalid', 'The order must name every home of the round once. Reload it and try again.', {
+          path: 'homeIds',
+        });
+      for (const [position, homeId] of homeIds.entries())
+        await manager.update(RoundHomeRow, { id: homeId }, { position, isLeftOut: false, change: null });
+      await manager.update(RoundRow, { id }, { isOwnOrder: true, isProven: false });
+    });
+    return this.get(agentId, id);
+  }
+
+  /** Puts the homes in the best order, whoever ordered them before. */
+  async orderBest(agentId: string, id: string): Promise<Round> {
+    const round = await this.reading.outline(...(await this.rowsOf(agentId, id)));
+    const { order, leftOut, isProven } = await this.desk.run(
+      'page',
+      'the order of this round',
+      RoundOrders,
+      'best',
+      roundAskOf(round),
+    );
+    await this.database.transaction(async (manager) => {
+      for (const [position, homeId] of order.entries())
+        await manager.update(RoundHomeRow, { id: homeId }, { position, isLeftOut: false, change: null });
+      for (const [i, { id: homeId, change }] of leftOut.entries())
+        await manager.update(RoundHomeRow, { id: homeId }, { position: order.length + i, isLeftOut: true, change });
+      await manager.update(RoundRow, { id }, { isOwnOrder: false, isProven });
+    });
+    return this.get(agentId, id);
+  }
+
+  /** Asks the listing offices for the times at which the round comes by, where they have not agreed to theirs. */
+  async request(
+    agent: AgentRow,
+    id: string,
+    withoutAgreement: boolean,
+  ): Promise<{ asked: number; notAsked: { address: string; why: string }[] }> {
+    const round = await this.reading.outline(...(await this.rowsOf(agent.id, id)));
+    const { clientId } = round;
+    if (!clientId)
+      throw new Failure('request.invalid', 'This round is for nobody but you, so no office is asked. Choose a client first.');
+    const { visits } = timed(
+      roundAskOf(round),
+      round.homes.map((home) => home.id),
+    );
+    let asked = 0;
+    const notAsked: { address: string; why: string }[] = [];
+    for (const [i, { listingKey, address, minutes, showing }] of round.homes.entries()) {
+      const startAt = this.reading.momentOf(round.on, visits[i]?.startAt ?? 0);
+      if (showing?.state === 'confirmed' || (showing?.state === 'proposed' && showing.startAt === startAt.toISOString()))
+        continue;
+      if (visits[i]?.isShut) {
+        notAsked.push({ address, why: 'It is not open when the round comes by.' });
+        continue;
+      }
+      try {
+        const showingId = showing?.id ?? (await this.showings.ask(agent.id, clientId, listingKey, ''));
+        await this.showings.propose(agent, showingId, startAt, withoutAgreement, minutes);
+        asked++;
+      } catch (error) {
+        // of the agreement there is one for all
+        if (!(error instanceof Failure) || error.code === 'agreement.missing') throw error;
+        notAsked.push({ address, why: error.message });
+      }
+    }
+    return { asked, notAsked };
+  }
+
+  /** After a change: an order of the agent's own stays, the best one is found anew. */
+  private async ordered(agentId: string, id: string): Promise<Round> {
+    const { isOwnOrder } = await this.own(agentId, id);
+    return isOwnOrder ? this.get(agentId, id) : this.orderBest(agentId, id);
+  }
+
+  private async usualPlace({ id, postalAddress }: AgentRow): Promise<RoundPlace | null> {
+    const [last] = await this.database
+      .getRepository(RoundRow)
+      .find({ where: { agentId: id }, order: { createdAt: 'DESC' }, take: 1 });
+    if (last) return last.begin;
+    const street = postalAddress.split(',')[0] ?? '';
+    const office = this.addresses.named(street).find(({ address }) => address.startsWith(street));
+    return street && office ? { name: 'Office', at: office.at } : null;
+  }
+
+  /** A round, its homes in their order, and the name of its client. */
+  private async rowsOf(agentId: string, id: string): Promise<[RoundRow, RoundHomeRow[], string]> {
+    const row = await this.own(agentId, id);
+    const homes = await this.database.getRepository(RoundHomeRow).find({ where: { roundId: id }, order: { position: 'ASC' } });
+    const client = row.clientId ? await this.clients.own(agentId, row.clientId) : null;
+    return [row, homes, client?.name ?? ''];
+  }
+
+  private async own(agentId: string, id: string): Promise<RoundRow> {
+    return found(await this.database.getRepository(RoundRow).findOneBy({ id, agentId }), 'round');
+  }
+}

@@ -1,0 +1,197 @@
+import { roundAskOf } from '@perambula/contract';
+import type { Round, RoundSummary } from '@perambula/contract';
+import { timed } from '@perambula/core';
+import type { ListingRecord, Search } from '@perambula/core';
+import { extractText, getDocumentProxy } from 'unpdf';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestStack } from '../testing/stack.js';
+import type { TestStack } from '../testing/stack.js';
+
+let stack: TestStack;
+let clientId = '';
+let keys: readonly string[] = [];
+beforeAll(async () => {
+  stack = await startTestStack();
+  ({ id: clientId } = await stack.juno.fileOf('Amara'));
+  keys = (await homes()).map(({ ListingKey }) => ListingKey);
+}, 120_000);
+afterAll(() => stack.end());
+
+/** A Saturday of the demo. */
+const SATURDAY = '2026-04-18';
+
+const homes = async (): Promise<ListingRecord[]> => {
+  const search: Search = {
+    version: 1,
+    kinds: ['Residential'],
+    lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }],
+    bounds: [],
+    order: [{ field: 'ListPrice', direction: 'asc' }],
+  };
+  const body = { search, set: 'fit', limit: 30 };
+  return (await stack.juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', body)).rows;
+};
+const made = async (listingKeys: readonly string[], whose: string | null = clientId): Promise<Round> => {
+  const body = { clientId: whose, on: SATURDAY, listingKeys };
+  const { id } = await stack.juno.good<{ id: string }>('POST', '/api/rounds', body);
+  return stack.juno.good<Round>('GET', `/api/rounds/${id}`);
+};
+/** How the round goes, by what its page is given. */
+const goes = (round: Round, order = round.homes.map(({ id }) => id)) => timed(roundAskOf(round), order);
+
+describe('a round', () => {
+  it('is made of chosen homes in the best order, from the office and back', async () => {
+    const round = await made(keys.slice(0, 5));
+    expect(round).toMatchObject({
+      name: 'Saturday round',
+      on: SATURDAY,
+      clientId,
+      isOwnOrder: false,
+      isProven: true,
+      leaveAt: 600,
+    });
+    expect(round.begin?.name).toBe('Office');
+    expect([...round.homes, ...round.leftOut].map(({ listingKey }) => listingKey).sort()).toEqual(keys.slice(0, 5).sort());
+    const best = goes(round);
+    expect(best.visits.every(({ isShut }) => !isShut)).toBe(true);
+    const ids = round.homes.map(({ id }) => id);
+    for (const order of [[...ids].reverse(), [...ids.slice(1), ...ids.slice(0, 1)]]) {
+      const other = goes(round, order);
+      if (other.visits.every(({ isShut }) => !isShut)) expect(other.backAt).toBeGreaterThanOrEqual(best.backAt - 1e-9);
+    }
+    // a way to each home, and one back
+    expect(round.legs).toHaveLength(round.homes.length + 1);
+    for (const leg of round.legs) expect(leg?.line.length).toBeGreaterThan(1);
+    const listed = await stack.juno.good<RoundSummary[]>('GET', '/api/rounds');
+    expect(listed.find(({ id }) => id === round.id)).toMatchObject({ homes: 5, clientId });
+  });
+
+  it('keeps an order of the agent’s own through changes, until the best one is asked for', async () => {
+    const round = await made(keys.slice(0, 4));
+    const turned = round.homes.map(({ id }) => id).reverse();
+    const own = await stack.juno.good<Round>('PUT', `/api/rounds/${round.id}/order`, { homeIds: turned });
+    expect(own).toMatchObject({ isOwnOrder: true, isProven: false });
+    expect(own.homes.map(({ id }) => id)).toEqual(turned);
+    const later = await stack.juno.good<Round>('PATCH', `/api/rounds/${round.id}`, { leaveAt: 660 });
+    expect(later.homes.map(({ id }) => id)).toEqual(turned);
+    const best = await stack.juno.good<Round>('POST', `/api/rounds/${round.id}/bestOrder`);
+    expect(best).toMatchObject({ isOwnOrder: false, isProven: true, leaveAt: 660 });
+    expect(goes(best).backAt).toBeLessThanOrEqual(goes(later).backAt + 1e-9);
+  });
+
+  it('sees first what is to be seen first, and leaves out what is shut, with what would help', async () => {
+    const round = await made(keys.slice(0, 3));
+    const [first, second] = round.homes;
+    const path = (home: typeof first): string => `/api/rounds/${round.id}/homes/${home?.id ?? ''}`;
+    await stack.juno.good<Round>('PATCH', path(second), { place: 'first' });
+    const shut = await stack.juno.good<Round>('PATCH', path(first), { hours: { from: 540, until: 640 }, minutes: 30 });
+    expect(shut.homes[0]?.id).toBe(second?.id);
+    expect(shut.leftOut).toMatchObject([{ id: first?.id, hoursBy: 'agent', change: { what: 'leaveAt' } }]);
+    const open = await stack.juno.good<Round>('PATCH', path(first), { hours: null });
+    expect(open.leftOut).toEqual([]);
+    const fewer = await stack.juno.good<Round>('DELETE', path(first));
+    expect(fewer.homes).toHaveLength(2);
+  });
+
+  it('asks the listing offices for its times in one step, once, and keeps what they agree to', async () => {
+    const { id: whose } = await stack.juno.good<{ id: string }>('POST', '/api/clients', { name: 'Perrin Ault', people: [] });
+    const round = await made(keys.slice(5, 8), whose);
+    const refused = await stack.juno.ask('POST', `/api/rounds/${round.id}/requests`, {});
+    expect(refused).toMatchObject({ status: 409, body: { code: 'agreement.missing' } });
+    const answer = await stack.juno.good<{ asked: number; notAsked: object[] }>('POST', `/api/rounds/${round.id}/requests`, {
+      withoutAgreement: true,
+    });
+    expect(answer).toEqual({ asked: 3, notAsked: [] });
+    const asked = await stack.juno.good<Round>('GET', `/api/rounds/${round.id}`);
+    const { visits } = goes(asked);
+    for (const [i, { showing }] of asked.homes.entries()) {
+      expect(['proposed', 'confirmed', 'refused']).toContain(showing?.state);
+      const midnight = Date.parse(`${SATURDAY}T00:00:00-04:00`);
+      if (showing?.state === 'proposed')
+        expect(Date.parse(showing.startAt ?? '')).toBe(midnight + 60_000 * (visits[i]?.startAt ?? 0));
+    }
+    const again = await stack.juno.good<{ asked: number }>('POST', `/api/rounds/${round.id}/requests`, {
+      withoutAgreement: true,
+    });
+    expect(again.asked).toBe(0);
+  });
+
+  it('asks for the hour on the wall, also on the day on which clocks go back', async () => {
+    const listingKeys = keys.slice(10, 12);
+    const body = { clientId, on: '2026-11-01', listingKeys };
+    const { id } = await stack.juno.good<{ id: string }>('POST', '/api/rounds', body);
+    await stack.juno.good('POST', `/api/rounds/${id}/requests`, { withoutAgreement: true });
+    const round = await stack.juno.good<Round>('GET', `/api/rounds/${id}`);
+    const { visits } = goes(round);
+    expect(round.homes.length).toBeGreaterThan(0);
+    for (const [i, { showing }] of round.homes.entries()) {
+      const midnightBefore = Date.parse('2026-11-01T00:00:00-05:00');
+      expect(Date.parse(showing?.startAt ?? '')).toBe(midnightBefore + 60_000 * (visits[i]?.startAt ?? 0));
+    }
+  });
+
+  it('of nobody but the agent asks no office', async () => {
+    const round = await made(keys.slice(0, 2), null);
+    expect(round.homes.map(({ showing }) => showing)).toEqual([null, null]);
+    const asked = await stack.juno.ask('POST', `/api/rounds/${round.id}/requests`, {});
+    expect(asked).toMatchObject({ status: 422, body: { code: 'request.invalid' } });
+  });
+
+  it('holds twenty homes at most, each once', async () => {
+    const round = await made(keys.slice(0, 20), null);
+    expect(round.homes.length + round.leftOut.length).toBe(20);
+    expect(round.isProven).toBe(false);
+    const same = await stack.juno.good<Round>('POST', `/api/rounds/${round.id}/homes`, { listingKeys: keys.slice(0, 3) });
+    expect(same.homes.length + same.leftOut.length).toBe(20);
+    const more = await stack.juno.ask('POST', `/api/rounds/${round.id}/homes`, { listingKeys: [keys[20]] });
+    expect(more).toMatchObject({ status: 409, body: { code: 'round.full' } });
+  });
+
+  it('is printed for its agent with the way and whom to call, and for the client without', async () => {
+    const round = await made(keys.slice(0, 3));
+    const pagesFor = async (sheetFor: string): Promise<string> => {
+      const path = `/api/rounds/${round.id}/daySheet?sheetFor=${sheetFor}`;
+      const response = await stack.juno.stream(path, AbortSignal.timeout(60_000));
+      expect(response.headers.get('content-type')).toBe('application/pdf');
+      const { text } = await extractText(await getDocumentProxy(new Uint8Array(await response.arrayBuffer())));
+      return text.join(' ').replace(/\s+/g, ' ');
+    };
+    const [agents, clients] = [await pagesFor('agent'), await pagesFor('client')];
+    for (const [i, { address, agentMobile, instructions }] of round.homes.entries()) {
+      const [said] = address.split(',');
+      expect(agents).toContain(said);
+      expect(clients).toContain(said);
+      expect(agents).toContain(agentMobile);
+      expect(agents).toContain(instructions.split('.')[0]);
+      expect(clients).not.toContain(instructions.split('.')[0]);
+      expect(agents).toContain(round.legs[i]?.steps[0]?.text);
+    }
+    expect(agents).toContain('Leave Office');
+    expect(clients).not.toContain('Listing agent');
+    expect((await stack.silas.ask('GET', `/api/rounds/${round.id}/daySheet?sheetFor=agent`)).status).toBe(404);
+  });
+
+  it('is its agent’s alone, and goes when it is deleted', async () => {
+    const round = await made(keys.slice(0, 2));
+    for (const [method, path, body] of [
+      ['GET', '', undefined],
+      ['PATCH', '', { name: 'Mine' }],
+      ['PUT', '/order', { homeIds: [] }],
+      ['POST', '/bestOrder', undefined],
+      ['DELETE', '', undefined],
+    ] as const)
+      expect((await stack.silas.ask(method, `/api/rounds/${round.id}${path}`, body)).status).toBe(404);
+    await stack.juno.good('DELETE', `/api/rounds/${round.id}`);
+    expect((await stack.juno.ask('GET', `/api/rounds/${round.id}`)).status).toBe(404);
+  });
+
+  it('refuses what makes no round, with a sentence', async () => {
+    const round = await made(keys.slice(0, 2));
+    const patch = (body: object) => stack.juno.ask<{ message: string }>('PATCH', `/api/rounds/${round.id}`, body);
+    expect(await patch({ leaveAt: 1100 })).toMatchObject({ status: 422 });
+    expect(await patch({ begin: { name: 'Nowhere', at: [200, 10] } })).toMatchObject({ status: 422 });
+    expect(await patch({ on: '2026-02-30' })).toMatchObject({ status: 422 });
+    const wrong = await stack.juno.ask('PUT', `/api/rounds/${round.id}/order`, { homeIds: [round.homes[0]?.id] });
+    expect(wrong).toMatchObject({ status: 422 });
+  });
+});

@@ -1,0 +1,113 @@
+// @vitest-environment jsdom
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Round, RoundHome } from '@perambula/contract';
+import { readInstructions } from '@perambula/core';
+import { describe, expect, it, vi } from 'vitest';
+import { drawn, failing } from '../../testing/drawn.js';
+import { RoundPage } from './RoundPage.js';
+
+vi.mock('../map/index.js', () => ({ RoundMap: ({ label }: { label: string }) => <p>{label}</p> }));
+
+const home = (id: string, more: Partial<RoundHome> = {}): RoundHome => ({
+  id,
+  listingKey: id,
+  address: `${id} Tollgate Rd, Port Ostrey`,
+  price: 431_000,
+  status: 'Active',
+  at: [-66, 40.6],
+  minutes: 30,
+  place: null,
+  open: [{ from: 540, until: 1140 }],
+  hoursBy: 'instructions',
+  instructions: 'Vacant.',
+  rules: readInstructions('Vacant.'),
+  agentMobile: '',
+  showing: null,
+  ...more,
+});
+/** All places lie ten minutes apart. */
+const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round => {
+  const places = homes.length + (more.leftOut?.length ?? 0) + 2;
+  return {
+    id: 'r',
+    clientId: 'c',
+    clientName: 'Amara & Teo',
+    name: 'Saturday round',
+    on: '2026-04-18',
+    begin: { name: 'Office', at: [-66, 40.6] },
+    end: { name: 'Office', at: [-66, 40.6] },
+    leaveAt: 600,
+    backBy: 1080,
+    aim: 'soonest',
+    isOwnOrder: false,
+    isProven: true,
+    homes,
+    leftOut: [],
+    table: {
+      moments: [540, 570],
+      minutes: Array.from({ length: places }, (_, i) => Array.from({ length: places }, (_j, j) => (i === j ? [0, 0] : [10, 10]))),
+    },
+    legs: [],
+    ...more,
+  };
+};
+const rowOf = (name: string): HTMLElement => {
+  const rows = within(screen.getByRole('region', { name: 'The homes in their order' })).getAllByRole('listitem');
+  return rows.find((row) => row.textContent.includes(name)) as HTMLElement;
+};
+
+describe('the page of a round', () => {
+  it('tells when each home is seen, how its office stands to it, and what is shut', async () => {
+    const homes = [
+      home('44', {
+        showing: { id: 's', state: 'confirmed', startAt: '2026-04-18T14:10:00Z', answer: '' },
+        open: [{ from: 610, until: 640 }],
+      }),
+      home('18', { showing: { id: 't', state: 'proposed', startAt: '2026-04-18T14:50:00Z', answer: '' } }),
+      home('6', { open: [{ from: 540, until: 600 }] }),
+    ];
+    drawn(<RoundPage />, { 'GET rounds/': round(homes) });
+    expect(await screen.findByText(/3 homes, 10:00 am to 12:10 pm · 40 min driving/)).toBeTruthy();
+    expect(rowOf('44 Tollgate Rd').textContent).toMatch(/10:10.*Confirmed.*drive 10 min/);
+    expect(rowOf('18 Tollgate Rd').textContent).toMatch(/10:50.*Asked for 10:50 am/);
+    expect(rowOf('6 Tollgate Rd').textContent).toMatch(/Shut: seen 9 am to 10 am/);
+    expect(screen.getByText(/has not answered/)).toBeTruthy();
+    expect(screen.getByText(/One listing office has not been asked yet/)).toBeTruthy();
+    expect(await screen.findByText('The way of Saturday round')).toBeTruthy();
+  });
+
+  it('offers the change by which a home would fit', async () => {
+    const leftOut = [{ ...home('902'), change: { what: 'leaveAt' as const, to: 570 } }];
+    const { asked } = drawn(<RoundPage />, {
+      'GET rounds/': round([home('44')], { leftOut }),
+      'PATCH rounds/r': round([home('44'), home('902')]),
+    });
+    expect(await screen.findByText(/fits if you start at 9:30 am/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Start at 9:30 am' }));
+    expect(asked.at(-1)).toEqual({ what: 'PATCH rounds/r', body: { leaveAt: 570 } });
+  });
+
+  it('asks the offices, and without an agreement only when told to', async () => {
+    const { asked } = drawn(<RoundPage />, {
+      'GET rounds/': round([home('44')]),
+      'POST rounds/r/requests': ({ withoutAgreement }: { withoutAgreement?: boolean }) =>
+        withoutAgreement
+          ? { asked: 1, notAsked: [{ address: '6 Tidewell Ct', why: 'The listing names no address.' }] }
+          : failing(409, 'agreement.missing', 'There is no signed buyer agreement for that day.'),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'Ask the offices' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Ask the offices all the same' }));
+    expect(await screen.findByText(/One listing office is asked/)).toBeTruthy();
+    expect(await screen.findByText(/6 Tidewell Ct was not asked. The listing names no address./)).toBeTruthy();
+    const bodies = asked.filter(({ what }) => what === 'POST rounds/r/requests').map(({ body }) => body);
+    expect(bodies).toEqual([{}, { withoutAgreement: true }]);
+  });
+
+  it('asks nobody where the agent goes alone, and says when it is over too late', async () => {
+    drawn(<RoundPage />, { 'GET rounds/': round([home('44')], { clientId: null, backBy: 630, isOwnOrder: true }) });
+    expect(await screen.findByText('It is over 20 minutes after you want to be back.')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Ask the offices' })).toBeNull();
+    expect(screen.getByRole('button', { name: 'Best order' })).toBeTruthy();
+  });
+});

@@ -1,0 +1,2 @@
+export { MakeRound } from './MakeRound.js';
+export { RoundsList } from './RoundsList.js';

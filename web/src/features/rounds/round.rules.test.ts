@@ -1,0 +1,99 @@
+import type { LeftOutHome, Round, RoundHome } from '@perambula/contract';
+import { clockOf, readInstructions, sayMinutes } from '@perambula/core';
+import type { RoundChange } from '@perambula/core';
+import { describe, expect, it } from 'vitest';
+import { fromField, nextSaturday, notAskedOf, remindersOf, sayChange, sayHours, sayOccupant, sayOrder } from './round.rules.js';
+
+const home = (id: string, instructions: string, more: Partial<RoundHome> = {}): RoundHome => ({
+  id,
+  listingKey: id,
+  address: `${id}, Port Ostrey`,
+  price: 400_000,
+  status: 'Active',
+  at: [-66, 40.6],
+  minutes: 25,
+  place: null,
+  open: [{ from: 540, until: 1140 }],
+  hoursBy: 'instructions',
+  instructions,
+  rules: readInstructions(instructions),
+  agentMobile: '555-0139',
+  showing: null,
+  ...more,
+});
+const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round =>
+  ({ homes, clientId: 'c', aim: 'soonest', isOwnOrder: false, isProven: true, ...more }) as Round;
+const showing = (state: 'proposed' | 'confirmed' | 'refused', answer = ''): RoundHome['showing'] => ({
+  id: 's',
+  state,
+  startAt: '2026-04-18T14:00:00Z',
+  answer,
+});
+
+describe('the words of a round', () => {
+  it('tell times as a clock does, to the next whole minute', () => {
+    expect([594, 593.2, 720, 0, 779.0000000001].map(sayMinutes)).toEqual([
+      '9:54 am',
+      '9:54 am',
+      '12:00 pm',
+      '12:00 am',
+      '12:59 pm',
+    ]);
+    expect(sayHours({ from: 600, until: 870 })).toBe('10 am to 2:30 pm');
+    expect(['09:54', '9:05', 'x', ''].map(fromField)).toEqual([594, 545, null, null]);
+    expect([594, 0].map(clockOf)).toEqual(['09:54', '00:00']);
+  });
+
+  it('say what kind of order it is, and only of a proven one that no other is better', () => {
+    expect(sayOrder(round([]))).toBe('best order, over soonest: no other is better');
+    expect(sayOrder(round([], { isProven: false, aim: 'leastDriving' }))).toBe('the best order found, with the least driving');
+    expect(sayOrder(round([], { isOwnOrder: true }))).toBe('your own order');
+  });
+
+  it('say what would let a home be seen', () => {
+    const left = (change: RoundChange | null, open = [{ from: 540, until: 600 }]): LeftOutHome => ({
+      ...home('a', '', { open }),
+      change,
+    });
+    expect(sayChange(left({ what: 'leaveAt', to: 570 }))).toBe('fits if you start at 9:30 am');
+    expect(sayChange(left({ what: 'backBy', to: 1110 }))).toBe('fits if you may be back at 6:30 pm');
+    expect(sayChange(left({ what: 'minutes', to: 15 }))).toBe('fits if each visit takes 15 minutes');
+    expect(sayChange(left(null))).toBe('does not fit with the others on that day');
+    expect(sayChange(left(null, []))).toBe('is not shown on that day, as its listing says');
+  });
+
+  it('say who lives there and what is to be thought of', () => {
+    expect(sayOccupant(home('a', 'Tenant at home. 24 hours’ notice, please.'))).toBe('tenant, 24 h notice');
+    expect(sayOccupant(home('a', 'Owner at home. Two hours’ notice; call first.'))).toBe('owner home, 2 h notice, call first');
+    expect(sayOccupant(home('a', ''))).toBe('');
+  });
+
+  it('choose the Saturday to come, on a Saturday the next one', () => {
+    expect(nextSaturday('2026-04-14T13:12:00Z', 'America/New_York')).toBe('2026-04-18');
+    expect(nextSaturday('2026-04-18T13:12:00Z', 'America/New_York')).toBe('2026-04-25');
+    // still Friday evening there
+    expect(nextSaturday('2026-04-18T02:00:00Z', 'America/New_York')).toBe('2026-04-18');
+  });
+});
+
+describe('what is to be seen to before a round', () => {
+  it('is what no office answered, refused or could be read, and whom to call', () => {
+    const homes = [
+      home('waits', 'Vacant.', { showing: showing('proposed') }),
+      home('not', 'Vacant.', { showing: showing('refused', 'The owner is away') }),
+      home('shoes', 'Vacant. Remove shoes.', { showing: showing('confirmed') }),
+      home('call', 'Call first', { showing: showing('confirmed') }),
+      home('silent', '', { hoursBy: 'nobody', showing: showing('confirmed') }),
+      home('fresh', 'Vacant.'),
+    ];
+    expect(remindersOf(round(homes)).map(({ home: { id }, says }) => `${id} ${says}`)).toEqual([
+      'waits has not answered.',
+      'not was refused: The owner is away',
+      'shoes says “Remove shoes.” Set its hours if that means some.',
+      'call wants a call first: 555-0139.',
+      'silent says no hours: 9 am to 7 pm is assumed.',
+    ]);
+    expect(notAskedOf(round(homes))).toBe(1);
+    expect(notAskedOf(round(homes, { clientId: null }))).toBe(0);
+  });
+});

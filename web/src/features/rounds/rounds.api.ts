@@ -1,0 +1,90 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  addToRound,
+  askForRound,
+  changeRound,
+  changeRoundHome,
+  createRound,
+  getDaySheet,
+  getRound,
+  listRounds,
+  orderRoundBest,
+  removeRound,
+  removeRoundHome,
+  reorderRound,
+} from '@perambula/contract';
+import type { Round, RoundHomeChange, RoundSettings, SheetFor } from '@perambula/contract';
+import { download } from '../../shared/download.js';
+import { ask } from '../../shared/http.js';
+import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
+
+const roundKeys = queryKeys(
+  'rounds',
+  { staleBy: [...MARKET_CHANGES, 'showing', 'round'] },
+  { list: () => ['list'], one: (id: string) => ['one', id] },
+);
+
+export function useRounds() {
+  return useQuery({ queryKey: roundKeys.list(), queryFn: () => ask(listRounds) });
+}
+
+export function useRound(id: string) {
+  return useQuery({ queryKey: roundKeys.one(id), queryFn: ({ signal }) => ask(getRound, { at: { id }, signal }) });
+}
+
+export function useCreateRound() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { clientId: string | null; on: string; listingKeys: readonly string[] }) => ask(createRound, { body }),
+    onSuccess: () => makeStale(client, 'round'),
+  });
+}
+
+export function useAddToRound() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, listingKeys }: { id: string; listingKeys: readonly string[] }) =>
+      ask(addToRound, { at: { id }, body: { listingKeys } }),
+    onSuccess: () => makeStale(client, 'round'),
+  });
+}
+
+/** A change of one round, whose answer is how it stands then. */
+function useRoundChange<T>(id: string, change: (input: T) => Promise<Round>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: change,
+    onSuccess: (round) => client.setQueryData(roundKeys.one(id), round),
+  });
+}
+
+export const useChangeRound = (id: string) => useRoundChange(id, (body: RoundSettings) => ask(changeRound, { at: { id }, body }));
+export const useReorderRound = (id: string) =>
+  useRoundChange(id, (homeIds: readonly string[]) => ask(reorderRound, { at: { id }, body: { homeIds } }));
+export const useOrderBest = (id: string) => useRoundChange(id, () => ask(orderRoundBest, { at: { id } }));
+export const useChangeRoundHome = (id: string) =>
+  useRoundChange(id, ({ homeId, ...body }: RoundHomeChange & { readonly homeId: string }) =>
+    ask(changeRoundHome, { at: { id, homeId }, body }),
+  );
+export const useRemoveRoundHome = (id: string) =>
+  useRoundChange(id, (homeId: string) => ask(removeRoundHome, { at: { id, homeId } }));
+
+export function useRemoveRound(id: string) {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: () => ask(removeRound, { at: { id } }), onSuccess: () => makeStale(client, 'round') });
+}
+
+export function useDaySheet(id: string) {
+  return useMutation({
+    mutationFn: async (sheetFor: SheetFor): Promise<void> =>
+      download(await ask(getDaySheet, { at: { id }, query: { sheetFor } }), 'day-sheet.pdf'),
+  });
+}
+
+export function useAskForRound(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { withoutAgreement?: boolean }) => ask(askForRound, { at: { id }, body }),
+    onSuccess: () => makeStale(client, 'showing'),
+  });
+}
