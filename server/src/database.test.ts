@@ -8,6 +8,7 @@ import { freePort } from '../../scripts/machine.mjs';
 import { MariaDb } from '../../scripts/mariadb.mjs';
 // whatever the application is made of, its entities among it
 import '../dist/app.module.js';
+import { inTransaction } from '../dist/common/transaction.js';
 import { databaseOptions } from '../dist/database.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'perambula-database-'));
@@ -48,3 +49,44 @@ describe('migrations', () => {
     expect([await done(), await missing()]).toEqual([all, []]);
   });
 });
+
+describe('two that wait for each other', () => {
+  it('both get done: the one that the database takes back is done again', async () => {
+    const two = await new DataSource({ ...(database as DataSource).options }).initialize();
+    await two.query('CREATE TABLE held (id INT PRIMARY KEY, n INT NOT NULL)');
+    await two.query('INSERT INTO held VALUES (1, 0), (2, 0)');
+    const first = { tries: 0, begun: gate() };
+    const second = { tries: 0, begun: gate() };
+    const run = (own: typeof first, other: typeof first, ids: readonly number[]): Promise<void> =>
+      inTransaction(two, async (manager) => {
+        own.tries++;
+        await manager.query('UPDATE held SET n = n + 1 WHERE id = ?', [ids[0]]);
+        own.begun.open();
+        // each holds its first row before either asks for its second
+        await other.begun.opened;
+        await manager.query('UPDATE held SET n = n + 1 WHERE id = ?', [ids[1]]);
+      });
+    await Promise.all([run(first, second, [1, 2]), run(second, first, [2, 1])]);
+    expect(first.tries + second.tries).toBe(3);
+    expect(await two.query<object[]>('SELECT n FROM held ORDER BY id')).toEqual([{ n: 2 }, { n: 2 }]);
+    await two.query('DROP TABLE held');
+    await two.destroy();
+  });
+
+  it('anything else that goes wrong is told at once', async () => {
+    const tries: number[] = [];
+    const failing = inTransaction(database as DataSource, async (manager) => {
+      tries.push(1);
+      await manager.query('SELECT * FROM nowhere');
+    });
+    await expect(failing).rejects.toThrow('nowhere');
+    expect(tries).toHaveLength(1);
+  });
+});
+
+/** Something that can be waited for until it is opened. */
+function gate(): { opened: Promise<void>; open: () => void } {
+  let open = (): void => undefined;
+  const opened = new Promise<void>((resolve) => (open = resolve));
+  return { opened, open };
+}

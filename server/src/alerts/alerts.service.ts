@@ -9,6 +9,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { ListingsService } from '../listings/index.js';
 import { clean, renderLetter } from '../mail/index.js';
 import { CountyContext } from '../roads/index.js';
@@ -115,7 +116,7 @@ export class AlertsService {
       );
     }
     const hours = await this.digests.hoursOf(this.database.manager, search);
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       const before = await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } });
       const now = this.clock.now();
       const startedAt = before && before.state !== 'stopped' ? before.startedAt : new Date(now);
@@ -180,7 +181,7 @@ export class AlertsService {
     if (until && (state !== 'paused' || until.getTime() <= now))
       throw new Failure('request.invalid', 'Only a pause ends at a time, and that time is still to come.', { path: 'until' });
     const hours = await this.digests.hoursOf(this.database.manager, search);
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       const where = { searchId: search.id };
       const alert = found(await manager.findOne(AlertRow, { where, lock: { mode: 'pessimistic_write' } }), 'alert');
       const after = { cadence: cadence ?? alert.cadence, state: state ?? alert.state };
@@ -232,7 +233,7 @@ export class AlertsService {
     send: boolean,
   ): Promise<AlertState> {
     const hours = await this.digests.hoursOf(this.database.manager, await this.searches.own(agentId, searchId));
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       const alert = found(await manager.findOne(AlertRow, { where: { searchId }, lock: { mode: 'pessimistic_write' } }), 'alert');
       if (alert.state !== 'running' || !alert.introduced)
         throw new Failure('alert.notRunning', 'This alert has not begun, or does not run now: what fits is told when it does.');

@@ -5,6 +5,7 @@ import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { LinksService } from '../clients/index.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { ListingsService } from '../listings/index.js';
 import { MailService, OutboxRow, whyNotWrite } from '../mail/index.js';
 import { AlertRow } from '../schedules/index.js';
@@ -31,7 +32,7 @@ export class HeldMessages {
    * could not be sent is put aside.
    */
   async pass(agentId: string, messageId: string, send: boolean): Promise<void> {
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       if (!send && (await manager.update(OutboxRow, { id: messageId, agentId, state: 'failed' }, { state: 'dropped' })).affected)
         return;
       const { id, digestId, personId, kind, createdAt } = await this.held(manager, agentId, messageId);
@@ -66,7 +67,7 @@ export class HeldMessages {
     listingKey: string,
     { words, isLeftOut }: Pick<HeldHome, 'words' | 'isLeftOut'>,
   ): Promise<HeldHome[]> {
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       const { digestId, createdAt } = await this.held(manager, agentId, messageId);
       if (!digestId) throw new Failure('request.invalid', 'This message tells no homes.');
       const one = { digestId, listingKey };

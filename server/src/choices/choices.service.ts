@@ -12,6 +12,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { EventsService } from '../events/index.js';
 import { Handouts } from '../handouts/index.js';
 import { ListingsService } from '../listings/index.js';
@@ -86,7 +87,7 @@ export class ChoicesService {
     // asked before the transaction, since the record is outside
     const verify = await this.verified.ofEach(await this.lookedAt(agent.id, choice, allTheSame), 'message');
     const pdf = choice.withPdf ? await this.pdf(agent, choice) : null;
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       // one message at a time: what went to them a moment ago is seen
       await manager.findOne(ClientRow, { where: { id: clientId }, lock: { mode: 'pessimistic_write' } });
       const chosen = { going: await this.lookedAt(agent.id, choice, allTheSame), verify };

@@ -5,6 +5,7 @@ import { DataSource, In, IsNull } from 'typeorm';
 import { ClientsService, firstName, LinksService, PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { MailService, toPerson, whyNotWrite } from '../mail/index.js';
@@ -70,7 +71,7 @@ export class Correspondence {
   /** Sends an answer to what somebody wrote, or notes that it needs none. */
   async answer(agent: AgentRow, clientId: string, entryId: string, text: string): Promise<void> {
     await this.clients.own(agent.id, clientId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       const entry = found(
         await manager.findOne(TimelineEntryRow, {
           where: { id: entryId, clientId, kind: In(FROM_CLIENTS) },

@@ -7,6 +7,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { OutboxRow } from '../mail/index.js';
 import { ShowingRow } from '../showings/index.js';
 import { TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
@@ -29,7 +30,7 @@ export class WholeFiles {
     const client = await this.clients.own(agentId, clientId);
     if ((client.archivedAt !== null) === archived) return;
     if (archived) await this.alerts.pauseAll(agentId, clientId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.update(ClientRow, { id: clientId }, { archivedAt: archived ? this.clock.date() : null });
       await this.entries.add(
         {
@@ -46,7 +47,7 @@ export class WholeFiles {
   async merge(agentId: string, clientId: string, otherId: string): Promise<void> {
     if (clientId === otherId) throw new Failure('request.invalid', 'A file cannot be merged with itself. Choose another.');
     for (const id of [clientId, otherId]) await this.clients.own(agentId, id);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await lockFiles(manager, [clientId, otherId]);
       const [into, other] = [
         await manager.findOneByOrFail(ClientRow, { id: clientId }),
@@ -86,7 +87,7 @@ export class WholeFiles {
   async remove(agentId: string, clientId: string): Promise<void> {
     await this.clients.own(agentId, clientId);
     await this.guardVisits(clientId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await lockFiles(manager, [clientId]);
       const idsOf = async (table: string): Promise<string[]> =>
         (await manager.query<{ id: string }[]>(`SELECT id FROM ${table} WHERE clientId = ?`, [clientId])).map(({ id }) => id);
@@ -108,7 +109,7 @@ export class WholeFiles {
   /** Deletes all that is kept of one person, for good; the household's searches and visits stay. */
   async forgetPerson(agentId: string, clientId: string, personId: string): Promise<void> {
     await this.clients.own(agentId, clientId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await this.clients.locked(manager, clientId, personId);
       await forget(manager, personId);
       await manager.delete(PersonRow, { id: personId });

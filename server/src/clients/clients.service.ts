@@ -9,6 +9,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { OutboxRow } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
@@ -107,7 +108,7 @@ export class ClientsService {
     if (twice !== undefined)
       throw new Failure('address.known', `${twice} stands there twice. Each person has an address of their own.`);
     const id = randomUUID();
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.insert(ClientRow, {
         id,
         agentId,
@@ -151,7 +152,7 @@ export class ClientsService {
     { name, email, phone, reachBy, timeZone }: PersonChange,
   ): Promise<void> {
     await this.own(agentId, clientId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       const person = await this.locked(manager, clientId, personId);
       const address = email?.trim().toLowerCase() ?? person.email;
       if (address !== person.email) {
@@ -176,7 +177,7 @@ export class ClientsService {
   /** Somebody leaves a household: their links lead nowhere, and nothing that waits for them is sent. */
   async leave(agentId: string, clientId: string, personId: string): Promise<void> {
     await this.own(agentId, clientId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       const { id, name } = await this.locked(manager, clientId, personId);
       const { affected } = await manager.update(PersonRow, { id, leftAt: IsNull() }, { leftAt: this.clock.date() });
       if (affected)
@@ -224,7 +225,7 @@ export class ClientsService {
   }
 
   async stopPerson(personId: string): Promise<void> {
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       const { clientId, name } = await manager.findOneByOrFail(PersonRow, { id: personId });
       await manager.update(
         PersonRow,

@@ -3,6 +3,7 @@ import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { Failure } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { MailService, toPerson, whyNotWrite } from '../mail/index.js';
 import { Schedules } from '../schedules/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -44,7 +45,7 @@ export class ConfirmationsService {
    */
   async ask(agent: AgentRow, clientId: string, personId: string): Promise<void> {
     await this.clients.own(agent.id, clientId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       const person = await this.clients.locked(manager, clientId, personId);
       await this.guard(manager, person);
       await this.send(manager, agent, person, INVITED(agent));
@@ -65,7 +66,7 @@ export class ConfirmationsService {
    */
   async askBack(token: string): Promise<{ name: string; agent: string }> {
     const { person, client, agent } = await this.clients.person(await this.links.personOf(token, 'stop'));
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       const { id, stoppedAt, askedBackAt, leftAt } = await this.clients.locked(manager, client.id, person.id);
       if (!stoppedAt || askedBackAt || leftAt) return;
       await manager.update(PersonRow, { id }, { askedBackAt: this.clock.date() });
@@ -77,7 +78,7 @@ export class ConfirmationsService {
   /** A stop has withdrawn all links that came before it, so whoever comes by one wants messages. */
   async confirm(token: string): Promise<{ name: string; agent: string }> {
     const { person, agent } = await this.clients.person(await this.links.personOf(token, 'confirm'));
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.update(
         PersonRow,
         { id: person.id },

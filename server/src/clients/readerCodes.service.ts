@@ -4,6 +4,7 @@ import { DataSource, LessThan, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Failure } from '../common/failure.js';
 import { hashOf, newToken } from '../common/token.js';
+import { inTransaction } from '../common/transaction.js';
 import { MailService, toPerson, whyNotWrite } from '../mail/index.js';
 import { ClientsService, firstName } from './clients.service.js';
 import { LinksService } from './links.service.js';
@@ -38,7 +39,7 @@ export class ReaderCodes {
   /** Mails a code; earlier ones are good for nothing any more. @throws Failure when too many were, or nothing may be sent there */
   async send(personId: string): Promise<void> {
     const { person, client, agent } = await this.clients.person(personId);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await this.clients.locked(manager, client.id, personId);
       const why = await whyNotWrite(manager, personId, 'code');
       if (why) throw new Failure('address.stopped', `No code was sent: ${why}. Ask ${agent.name}, ${agent.phone}.`);
@@ -80,7 +81,7 @@ export class ReaderCodes {
   /** Takes a code. @returns what the browser keeps to be known from now on @throws Failure when it is wrong, or over */
   async take(personId: string, code: string): Promise<string> {
     const token = newToken();
-    const triesLeft = await this.database.transaction((manager) => this.try(manager, personId, code, token));
+    const triesLeft = await inTransaction(this.database, (manager) => this.try(manager, personId, code, token));
     if (triesLeft === null) return token;
     if (triesLeft <= 0) throw new Failure('code.over', 'No code waits for an answer, or not this one. Have another mailed.');
     throw new Failure(

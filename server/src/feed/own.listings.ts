@@ -3,6 +3,7 @@ import type { OwnListings as OwnListingsState } from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
 import { DataSource, In } from 'typeorm';
 import { insertRows } from '../common/insertRows.js';
+import { inTransaction } from '../common/transaction.js';
 import { OwnListingRow } from '../listings/index.js';
 import type { WriteCounts } from './listing.writer.js';
 import { withSequence } from './lockSequence.js';
@@ -27,7 +28,7 @@ export class OwnListings {
 
   async write(agentId: string, records: readonly ReadListing[]): Promise<WriteCounts> {
     if (records.length === 0) return { added: 0, changed: 0 };
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       const known = await manager.countBy(OwnListingRow, {
         agentId,
         removed: false,
@@ -47,7 +48,7 @@ export class OwnListings {
 
   /** Takes out all of an agent's; nothing of what they were is kept. */
   async removeAll(agentId: string): Promise<void> {
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await withSequence(manager, async (sequence) => {
         const rows = await manager.find(OwnListingRow, { select: { listingKey: true }, where: { agentId, removed: false } });
         for (const { listingKey } of rows)

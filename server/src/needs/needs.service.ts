@@ -10,6 +10,7 @@ import type { EntityManager } from 'typeorm';
 import { ClientRow, ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
 import type { NeedBody } from './dto/bodies.js';
 import { NeedRow } from './need.entity.js';
@@ -42,7 +43,7 @@ export class NeedsService {
   async add(agentId: string, clientId: string, body: NeedBody): Promise<ClientNeed> {
     await this.clients.own(agentId, clientId);
     const said = await this.read(clientId, body);
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       await manager.findOneOrFail(ClientRow, { where: { id: clientId }, lock: { mode: 'pessimistic_write' } });
       if ((await manager.countBy(NeedRow, { clientId })) >= MOST_NEEDS)
         throw new Failure('request.invalid', `A household has ${MOST_NEEDS} answers at most. Take one out first.`);
@@ -60,7 +61,7 @@ export class NeedsService {
       (name) => JSON.stringify(before[name]) === JSON.stringify(said[name]),
     );
     if (isSame) return shown(before);
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       await manager.update(NeedRow, { id }, said);
       return this.told(manager, { id, clientId, ...said });
     });

@@ -8,6 +8,7 @@ import { DataSource, In } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
 import { AddressesService } from '../places/index.js';
@@ -84,7 +85,7 @@ export class RoundsService {
 
   async remove(agentId: string, id: string): Promise<void> {
     await this.own(agentId, id);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.delete(RoundHomeRow, { roundId: id });
       await manager.delete(RoundRow, { id });
     });
@@ -99,7 +100,7 @@ export class RoundsService {
   }
 
   private async addHomes(id: string, listingKeys: readonly string[]): Promise<void> {
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.findOne(RoundRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       const there = await manager.findBy(RoundHomeRow, { roundId: id });
       const fresh = listingKeys.filter((key) => !there.some(({ listingKey }) => listingKey === key));
@@ -132,7 +133,7 @@ export class RoundsService {
   /** Puts homes in an order of the agent's own, which takes in those that were left out where it names them. */
   async reorder(agentId: string, id: string, homeIds: readonly string[]): Promise<Round> {
     await this.own(agentId, id);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.findOne(RoundRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       const there = await manager.findBy(RoundHomeRow, { roundId: id });
       const isWhole = there.every(({ id: homeId, isLeftOut }) => isLeftOut || homeIds.includes(homeId));
@@ -158,7 +159,7 @@ export class RoundsService {
       'best',
       roundAskOf(round),
     );
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       for (const [position, homeId] of order.entries())
         await manager.update(RoundHomeRow, { id: homeId }, { position, isLeftOut: false, change: null });
       for (const [i, { id: homeId, change }] of leftOut.entries())

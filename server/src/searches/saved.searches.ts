@@ -8,6 +8,7 @@ import type { EntityManager } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { Schedules } from '../schedules/index.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
 import { SearchRow, SearchStateRow } from './search.entity.js';
@@ -57,7 +58,7 @@ export class SavedSearches {
     const id = randomUUID();
     const name = body.name.trim();
     const now = this.clock.date();
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.insert(SearchRow, {
         id,
         agentId,
@@ -83,7 +84,7 @@ export class SavedSearches {
     const document = await this.documents.read(body.document);
     const before = await this.own(agentId, id);
     const [name, version, now] = [body.name.trim(), body.version + 1, this.clock.date()];
-    const isSaved = await this.database.transaction(async (manager) => {
+    const isSaved = await inTransaction(this.database, async (manager) => {
       const change = { name, document, version, updatedAt: now };
       const { affected } = await manager.update(SearchRow, { id, version: body.version }, change);
       if (!affected) return false;
@@ -106,7 +107,7 @@ export class SavedSearches {
     const alert = (await this.schedules.statesOf([id])).get(id);
     if (alert && alert.state !== 'stopped')
       throw new Failure('alert.running', 'This search’s alert still writes to its client. Stop the alert first.');
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.delete(SearchRow, { id: search.id });
       await manager.delete(SearchStateRow, { searchId: search.id });
       await this.note(manager, search, `Search “${search.name}” deleted`);

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { StartingSet } from '@perambula/contract';
 import { DataSource } from 'typeorm';
-import type { EntityManager } from 'typeorm';
 import { found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import type { StartingSetBody } from './dto/bodies.js';
 import { SearchDocuments } from './search.documents.js';
 import { StartingSetRow } from './search.entity.js';
@@ -46,7 +46,7 @@ export class StartingSetsService {
       document: await this.documents.read(body.document),
       isDefault: body.isDefault,
     };
-    await this.database.transaction(async (manager: EntityManager) => {
+    await inTransaction(this.database, async (manager) => {
       if (set.isDefault) await manager.update(StartingSetRow, { agentId }, { isDefault: false });
       await manager.save(StartingSetRow, { ...set, agentId });
     });

@@ -8,6 +8,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { EventsService } from '../events/index.js';
 import { newestFirst, OutboxRow, whyNotWrite } from '../mail/index.js';
 
@@ -45,7 +46,7 @@ export class SentMessages {
 
   /** Writes a message to the outbox once more, as it was, under a Message-ID of its own. */
   async again(agentId: string, id: string): Promise<string> {
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       const row = found(await manager.findOneBy(OutboxRow, { agentId, id }), 'message');
       if (!canGoAgain(row))
         throw new Failure(

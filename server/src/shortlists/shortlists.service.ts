@@ -7,6 +7,7 @@ import { DataSource, In, IsNull, Not } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { ListingsService } from '../listings/index.js';
 import { Responses } from '../responses/index.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
@@ -67,7 +68,7 @@ export class ShortlistsService {
     const records = await this.listings.byKeys(listingKeys);
     const missing = listingKeys.find((key) => !records.has(key));
     if (missing !== undefined) throw new Failure('thing.missing', `There is no listing ${missing}.`);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.findOne(ShortlistRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       const there = await manager.findBy(ShortlistItemRow, { shortlistId: id });
       const keys = new Set(there.map(({ listingKey }) => listingKey));
@@ -108,7 +109,7 @@ export class ShortlistsService {
   /** Puts the items in a new order, which must name each of them once. */
   async reorder(agentId: string, id: string, itemIds: readonly string[]): Promise<Shortlist> {
     await this.own(agentId, id);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.findOne(ShortlistRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       const there = new Set((await manager.findBy(ShortlistItemRow, { shortlistId: id })).map((item) => item.id));
       if (
@@ -128,7 +129,7 @@ export class ShortlistsService {
   /** Puts the homes of a shortlist into its household's portal, those that come to it later, too, or takes them out. */
   async share(agentId: string, id: string, shared: boolean): Promise<Shortlist> {
     const { clientId, name } = await this.own(agentId, id);
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       const change = { sharedAt: shared ? this.clock.date() : null };
       const { affected } = await manager.update(ShortlistRow, { id, sharedAt: shared ? IsNull() : Not(IsNull()) }, change);
       if (!affected) return;

@@ -10,6 +10,7 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
 import { hashOf, newToken } from '../common/token.js';
+import { inTransaction } from '../common/transaction.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { MailService, toListingAgent } from '../mail/index.js';
@@ -64,7 +65,7 @@ export class OfficeRequests {
 
   /** Takes an office's answer; until the hour itself it may change its mind. @throws Failure as when it is opened */
   async answer(token: string, answer: OfficeAnswer, note: string): Promise<ShowingRequest> {
-    const [showing, record] = await this.database.transaction(async (manager) => {
+    const [showing, record] = await inTransaction(this.database, async (manager) => {
       const asked = await this.asked(manager, token, true);
       const home = await this.recordOf(asked);
       const office = String(home?.['ListOfficeName'] ?? 'The listing office');

@@ -10,6 +10,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { ListingsService } from '../listings/index.js';
 import { MailService, toPerson } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -139,7 +140,7 @@ export class ShowingsService {
       answer: '',
       revision: showing.revision + 1,
     };
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.save(ShowingRow, proposed);
       await this.requests.ask(manager, proposed, record, agent);
     });
@@ -150,7 +151,7 @@ export class ShowingsService {
     const showing = await this.own(agent.id, id);
     const record = (await this.listings.byKeys([showing.listingKey])).get(showing.listingKey);
     const isExpected = ['proposed', 'confirmed'].includes(showing.state) && (showing.startAt?.getTime() ?? 0) > this.clock.now();
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.update(ShowingRow, { id }, { state: 'canceled', requestHash: null, revision: showing.revision + 1 });
       if (isExpected && record) await this.requests.cancel(manager, showing, record, agent);
     });
@@ -169,7 +170,7 @@ export class ShowingsService {
   /** Sends an agreed showing with its calendar file to those of the client who may be written to. */
   async send(agent: AgentRow, id: string): Promise<number> {
     await this.own(agent.id, id);
-    return this.database.transaction(async (manager) => {
+    return inTransaction(this.database, async (manager) => {
       // what the message says is so until it is written
       const showing = await manager.findOneOrFail(ShowingRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       const startAt = agreedTimeOf(showing);

@@ -7,6 +7,7 @@ import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { AlertRow } from '../schedules/index.js';
@@ -94,7 +95,7 @@ export class VisitorsService {
     await this.guardMany(agent.id);
     const clientId = await this.clients.create(agent.id, body.name, [{ name: body.name, email }], 'page');
     const { id: searchId } = await this.saved.create(agent.id, { name: SEARCH_NAME, clientId, document: search });
-    await this.database.transaction(async (manager) => {
+    await inTransaction(this.database, async (manager) => {
       await manager.insert(AlertRow, { ...this.alert(body.cadence), searchId });
       const person = await manager.findOneByOrFail(PersonRow, { clientId });
       await this.confirmations.askVisitor(manager, agent, person);
