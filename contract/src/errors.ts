@@ -47,6 +47,7 @@ export const ERRORS = {
   'showing.tooEarly': { status: 409, means: 'A Coming Soon home takes no showings before its date.' },
   'showing.notAgreed': { status: 409, means: 'The showing is not agreed with the listing office, so it is not sent as one.' },
   'showing.nobody': { status: 409, means: 'The listing names no e-mail address of its agent, who could be asked.' },
+  'showing.noOffer': { status: 409, means: 'The showing waits for no answer, or offers no time that could be taken.' },
   'showing.past': { status: 422, means: 'The time proposed is past.' },
   'round.full': { status: 409, means: 'A round holds twenty homes at most.' },
   'roads.offRoad': { status: 422, means: 'The place lies too far from every road.' },

@@ -10,13 +10,24 @@ export interface ShowingRequest {
   readonly agent: { readonly name: string; readonly officeName: string; readonly phone: string };
   /** The answer given; null while there is none. */
   readonly answer: OfficeAnswer | null;
+  /** The other time that the office offered; null unless it did. */
+  readonly offeredAt: string | null;
 }
 
-export type OfficeAnswer = 'confirmed' | 'refused';
+/** A listing office agrees, refuses, or offers another time. */
+export const OFFICE_ANSWERS = ['confirmed', 'refused', 'countered'] as const;
+export type OfficeAnswer = (typeof OFFICE_ANSWERS)[number];
+
+export interface OfficeAnswered {
+  readonly answer: OfficeAnswer;
+  readonly note: string;
+  /** With “countered” only: the time that is offered. */
+  readonly offeredAt?: string;
+}
 
 /** What the link in a request's message opens, without an account. */
 export const openShowingRequest = post('offices/request').takes<{ readonly token: string }>().gives<ShowingRequest>();
 
 export const answerShowingRequest = post('offices/answer')
-  .takes<{ readonly token: string; readonly answer: OfficeAnswer; readonly note: string }>()
+  .takes<OfficeAnswered & { readonly token: string }>()
   .gives<ShowingRequest>();

@@ -144,6 +144,9 @@ export const countVisits = put('portal/visits').takes<{ readonly counted: boolea
 /** Whether the others of the household see what the reader says of homes. */
 export const shareReactions = put('portal/sharing').takes<{ readonly shared: boolean }>().gives<object>();
 
+/** Makes the address under which the household's visits are subscribed to; the one before leads nowhere any more. */
+export const openVisitsCalendar = post('portal/calendar').gives<{ readonly url: string }>();
+
 export const withdrawOwnLinks = remove('portal/links').gives<object>();
 
 export const stopFromPortal = post('portal/stop').gives<object>();

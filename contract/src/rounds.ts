@@ -14,6 +14,9 @@ export interface RoundPlace {
 /** Where the hours come from in which a home can be seen: the office agreed to one, the agent said them, the listing does, or nobody. */
 export type HoursBy = 'office' | 'agent' | 'instructions' | 'nobody';
 
+/** What a listing office says of a visit on the round's day. */
+export type RoundShowing = Pick<Showing, 'id' | 'state' | 'startAt' | 'minutes' | 'offeredAt' | 'isInvited' | 'answer' | 'clash'>;
+
 /** A home to be seen on a round. */
 export interface RoundHome {
   readonly id: string;
@@ -34,7 +37,7 @@ export interface RoundHome {
   /** The listing agent's mobile telephone. */
   readonly agentMobile: string;
   /** What the listing office says of a visit on that day, or was not asked for yet. */
-  readonly showing: Pick<Showing, 'id' | 'state' | 'startAt' | 'answer'> | null;
+  readonly showing: RoundShowing | null;
 }
 
 /** A home for which the round had no time, and the smallest change by which it would. */
@@ -149,3 +152,25 @@ export const getDaySheet = get('rounds/:id/daySheet').takes<{ readonly sheetFor:
 export const askForRound = post('rounds/:id/requests')
   .takes<{ readonly withoutAgreement?: boolean }>()
   .gives<{ readonly asked: number; readonly notAsked: readonly { readonly address: string; readonly why: string }[] }>();
+
+/** How a round is as it stands, and how it would be with the time that a listing office offers for one of its homes. */
+export interface OfferOutcome {
+  /** When it is over, in minutes from midnight. */
+  readonly now: number;
+  readonly then: number;
+  /** The places of the homes then, where their order changes. */
+  readonly order: readonly { readonly address: string; readonly startAt: number }[];
+  readonly isReordered: boolean;
+  /** The homes that could be seen as it stands, and could not be then. */
+  readonly lost: readonly string[];
+}
+
+export const getOfferOutcome = get('rounds/:id/homes/:homeId/offer').gives<OfferOutcome>();
+
+/** Takes the time that a listing office offers, and orders the round by it. */
+export const acceptRoundOffer = post('rounds/:id/homes/:homeId/offer')
+  .takes<{ readonly withoutAgreement?: boolean }>()
+  .gives<Round>();
+
+/** Sends the client what is agreed, as a message with one calendar file and the client's day sheet. */
+export const sendRound = post('rounds/:id/message').gives<{ readonly sentTo: number; readonly homes: number }>();

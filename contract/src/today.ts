@@ -11,6 +11,7 @@ export interface Today {
   readonly behind: readonly Behind[];
   /** What clients wrote that waits for an answer. */
   readonly written: readonly WrittenToAgent[];
+  /** What clients ask to see, and other times that listing offices offer. */
   readonly asked: readonly Showing[];
   readonly held: readonly OutboxEntry[];
   readonly failed: readonly OutboxEntry[];

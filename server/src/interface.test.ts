@@ -75,6 +75,7 @@ const OPEN = [
 
 /** Pages, pictures, files and streams that a browser opens by their address. */
 const BY_ADDRESS = [
+  'GET /api/calendars/{file}',
   'GET /api/choices/sheet',
   'GET /api/events',
   'GET /api/health',

@@ -99,10 +99,10 @@ class FeedService {
   }
 
   private async answerOffice(asked: Asked): Promise<void> {
-    const ask = JSON.parse(await bodyOf(asked.request)) as { ListingKey: string; startAt: number };
+    const ask = JSON.parse(await bodyOf(asked.request)) as { ListingKey: string; startAt: number; isReminder?: boolean };
     const home = this.market.find(ask.ListingKey);
     if (!home) return missing(asked);
-    send(asked.response, 200, answerShowing(this.market.record(home), { startAt: ask.startAt, askedAt: this.market.moment }));
+    send(asked.response, 200, answerShowing(this.market.record(home), { ...ask, askedAt: this.market.moment }));
   }
 
   private async answerFeed(asked: Asked, resources: Readonly<Record<string, Resource>>): Promise<void> {

@@ -4,17 +4,17 @@ import { TIME_ZONE } from '../county.js';
 import { NOW } from '../testing/figures.js';
 import { answerShowing } from './answer.js';
 
-const HOME = { StandardStatus: 'Active', OccupantType: 'Vacant' };
+const HOME = { ListingKey: 'OST1', StandardStatus: 'Active', OccupantType: 'Vacant' };
 const at = (clock: string, day = '2026-04-18'): number => DateTime.fromISO(`${day}T${clock}`, { zone: TIME_ZONE }).toMillis();
 const HOUR = 3_600_000;
 
 describe('answerShowing', () => {
   it.each([
-    ['8:59', 'refused'],
+    ['8:59', 'countered'],
     ['9:00', 'confirmed'],
     ['12:30', 'confirmed'],
     ['19:00', 'confirmed'],
-    ['19:01', 'refused'],
+    ['19:01', 'countered'],
   ])('keeps to the office’s hours: %s is %s', (clock, answer) => {
     expect(answerShowing(HOME, { startAt: at(clock.padStart(5, '0')), askedAt: NOW }).answer).toBe(answer);
   });
@@ -36,7 +36,22 @@ describe('answerShowing', () => {
     expect(answerShowing(home, { startAt, askedAt: startAt - hours * HOUR }).answer).toBe('confirmed');
     if (hours === 0) return;
     const late = answerShowing(home, { startAt, askedAt: startAt - hours * HOUR + 60_000 });
-    expect([late.answer, late.note]).toEqual(['refused', `${hours} hours’ notice, please.`]);
+    expect([late.answer, late.note]).toEqual(['countered', `${hours} hours’ notice, please.`]);
+    // the next half hour at which that notice is kept
+    expect(late.offeredAt).toBe(startAt + HOUR / 2);
+  });
+  it('offers the nearest of its hours for a time that is none of them', () => {
+    const offered = (clock: string, askedAt = NOW): unknown => answerShowing(HOME, { startAt: at(clock), askedAt }).offeredAt;
+    expect(offered('08:20')).toBe(at('09:00'));
+    expect(offered('21:00')).toBe(at('19:00'));
+  });
+  it('forgets of some homes to answer, until it is reminded', () => {
+    const keys = Array.from({ length: 140 }, (_, i) => `OST${1000 + i}`);
+    const ask = { startAt: at('14:00'), askedAt: NOW };
+    const silent = keys.filter((ListingKey) => answerShowing({ ...HOME, ListingKey }, ask).answer === 'none');
+    expect(silent).toHaveLength(10);
+    for (const ListingKey of silent)
+      expect(answerShowing({ ...HOME, ListingKey }, { ...ask, isReminder: true }).answer).toBe('confirmed');
   });
   it.each(['Active Under Contract', 'Pending', 'Closed', 'Withdrawn', 'Hold', 'Expired', 'Canceled'])(
     'shows no home that is %s',

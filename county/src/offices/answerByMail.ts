@@ -19,9 +19,10 @@ interface CountyAddress {
  */
 export async function answerByMail(raw: Buffer, recipients: readonly string[], county: CountyAddress): Promise<void> {
   if (!recipients.some((address) => address.endsWith(OFFICES))) return;
-  const { text = '' } = await simpleParser(raw);
+  const { text = '', subject = '' } = await simpleParser(raw);
   const [, origin = '', token = ''] = /(https?:\/\/[^\s/]+)\/asked\/([\w-]+)/.exec(text) ?? [];
-  if (token === '') return;
+  // what says that a time was agreed asks nothing
+  if (token === '' || /agreed/.test(subject)) return;
   for (let tries = 0; tries < TRIES; tries++, await wait(PAUSE_MS)) {
     const asked = await post(`${origin}/api/offices/request`, { token });
     // a server that does not answer now is asked later; one that knows of no such request, never
@@ -30,12 +31,14 @@ export async function answerByMail(raw: Buffer, recipients: readonly string[], c
     const { listingKey, startAt } = asked as { listingKey: string; startAt: string };
     const answer = await post(
       `${county.url}/showings`,
-      { ListingKey: listingKey, startAt: Date.parse(startAt) },
+      { ListingKey: listingKey, startAt: Date.parse(startAt), isReminder: /still open/.test(subject) },
       { authorization: `Bearer ${county.token}` },
     );
     if (answer === 'later' || answer === null) continue;
-    const { answer: said, note } = answer as ShowingAnswer;
-    if ((await post(`${origin}/api/offices/answer`, { token, answer: said, note })) !== 'later') return;
+    if ((answer as ShowingAnswer).answer === 'none') return;
+    const { answer: said, note, offeredAt } = answer as ShowingAnswer;
+    const offer = offeredAt === undefined ? {} : { offeredAt: new Date(offeredAt).toISOString() };
+    if ((await post(`${origin}/api/offices/answer`, { token, answer: said, note, ...offer })) !== 'later') return;
   }
 }
 

@@ -15,6 +15,7 @@ const VERDICTS = { like: 'likes', unsure: 'is unsure of', notForUs: 'says no to'
 const SHOWINGS = {
   asked: 'Asked to see',
   proposed: 'Visit proposed:',
+  countered: 'Another time offered for a visit:',
   confirmed: 'Visit agreed:',
   refused: 'Visit refused:',
   canceled: 'Visit canceled:',

@@ -51,7 +51,7 @@ export class PersonRow {
   @Column('datetime', { precision: 3, nullable: true }) leftAt: Date | null;
 }
 
-export type LinkPurpose = 'confirm' | 'portal' | 'stop';
+export type LinkPurpose = 'confirm' | 'portal' | 'stop' | 'calendar';
 
 /** A link in a message: only the hash of its token is kept. Its life is counted in real time. */
 @Entity('links')

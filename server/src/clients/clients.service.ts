@@ -158,7 +158,7 @@ export class ClientsService {
       if (address !== person.email) {
         if (await manager.existsBy(PersonRow, { clientId, email: address }))
           throw new Failure('address.known', `${address} stands in this file already.`);
-        for (const purpose of ['portal', 'confirm'] as const) await this.links.withdraw(manager, personId, purpose);
+        for (const purpose of ['portal', 'confirm', 'calendar'] as const) await this.links.withdraw(manager, personId, purpose);
         await this.dropWaiting(manager, personId, 'this person has another address now');
         Object.assign(person, { email: address, confirmedAt: null, confirmationSentAt: null, confirmationsSent: 0 });
         await this.entries.add(
@@ -182,7 +182,7 @@ export class ClientsService {
       const { affected } = await manager.update(PersonRow, { id, leftAt: IsNull() }, { leftAt: this.clock.date() });
       if (affected)
         await this.entries.add({ clientId, kind: 'person', personId: id, text: `${name} left this household` }, manager);
-      for (const purpose of ['portal', 'confirm'] as const) await this.links.withdraw(manager, id, purpose);
+      for (const purpose of ['portal', 'confirm', 'calendar'] as const) await this.links.withdraw(manager, id, purpose);
       await this.dropWaiting(manager, id, 'this person has left the household');
     });
   }
@@ -248,7 +248,7 @@ export class ClientsService {
 
   /** Makes all links into a person's portal good for nothing; the next message brings a new one. */
   async withdrawLinks(personId: string): Promise<void> {
-    await this.links.withdraw(this.database.manager, personId, 'portal');
+    for (const purpose of ['portal', 'calendar'] as const) await this.links.withdraw(this.database.manager, personId, purpose);
   }
 
   /** The same, by the agent. */

@@ -9,8 +9,13 @@ import { LinkRow } from './client.entity.js';
 import { KnownBrowserRow } from './readerCode.entity.js';
 import type { LinkPurpose } from './client.entity.js';
 
-const LIFE_DAYS: Readonly<Record<LinkPurpose, number>> = { confirm: 14, portal: 60, stop: 730 };
-const PATHS: Readonly<Record<LinkPurpose, string>> = { confirm: '/confirm/', portal: '/p/', stop: '/stop/' };
+const LIFE_DAYS: Readonly<Record<LinkPurpose, number>> = { confirm: 14, portal: 60, stop: 730, calendar: 730 };
+const PATHS: Readonly<Record<LinkPurpose, string>> = {
+  confirm: '/confirm/',
+  portal: '/p/',
+  stop: '/stop/',
+  calendar: '/api/calendars/',
+};
 
 /** A link in use is given its full life again once a day. */
 const RENEW_EVERY_MS = 86_400_000;

@@ -75,6 +75,11 @@ function portalHash(url: string | undefined): string | null {
   return token ? hashOf(token) : null;
 }
 
+/** What a calendar file is for (RFC 5546), which its message says, too (RFC 6047). */
+function methodOf(calendar: string): string {
+  return /^METHOD:(\w+)/m.exec(calendar)?.[1] ?? 'PUBLISH';
+}
+
 /** What the mail server answered, where it did; else what kept it from answering. */
 function sayError({ message, response }: Error & { response?: string }): string {
   return response ? `The mail server answered: ${response}` : message;
@@ -264,7 +269,9 @@ export class MailService implements OnApplicationBootstrap, OnModuleDestroy {
           ? { 'List-Unsubscribe': `<${row.stopUrl}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' }
           : {},
         ...(file ? { attachments: [{ filename: file.name, contentType: file.type, content: file.content }] } : {}),
-        ...(row.calendar ? { icalEvent: { method: 'REQUEST', content: row.calendar, filename: 'showing.ics' } } : {}),
+        ...(row.calendar
+          ? { icalEvent: { method: methodOf(row.calendar), content: row.calendar, filename: 'showing.ics' } }
+          : {}),
       });
       row.state = 'sent';
     } catch (error) {

@@ -21,3 +21,4 @@ export { ZonesOfPeople1766300000000 } from './1766300000000-ZonesOfPeople.js';
 export { ToldOffices1766400000000 } from './1766400000000-ToldOffices.js';
 export { ReaderCodes1766500000000 } from './1766500000000-ReaderCodes.js';
 export { Rounds1766600000000 } from './1766600000000-Rounds.js';
+export { Invitations1766700000000 } from './1766700000000-Invitations.js';

@@ -3,6 +3,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { AgentDigests } from '../agentDigests/index.js';
+import { ShowingReminders } from '../showings/index.js';
 import { Digests, Matcher } from '../alerts/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -47,13 +48,22 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
     matcher: Matcher,
     digests: Digests,
     agentDigests: AgentDigests,
+    private readonly reminders: ShowingReminders,
     steps: Steps,
     @Inject(CONFIG) private readonly config: Config,
   ) {
     this.feed = new Step('feed', () => this.readFeed(), steps);
     this.alerts = [
       new Step('matching', () => matcher.run(), steps),
-      new Step('digests', () => digests.run().finally(() => agentDigests.run()), steps),
+      new Step(
+        'digests',
+        () =>
+          digests
+            .run()
+            .finally(() => agentDigests.run())
+            .finally(() => reminders.run()),
+        steps,
+      ),
     ];
   }
 
@@ -88,7 +98,8 @@ export class Pipeline implements OnApplicationBootstrap, OnModuleDestroy {
       [new Date(now)],
     );
     const step = isFar || Number(row?.atOnce) === 0 ? LONGEST_STEP_MS : AT_ONCE_STEP_MS;
-    return Math.min(now + step, row?.due?.getTime() ?? Infinity, waiting?.goes?.getTime() ?? Infinity);
+    const reminded = (await this.reminders.nextDue())?.getTime() ?? Infinity;
+    return Math.min(now + step, row?.due?.getTime() ?? Infinity, waiting?.goes?.getTime() ?? Infinity, reminded);
   }
 
   /**

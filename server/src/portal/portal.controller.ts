@@ -35,6 +35,7 @@ import {
   WishBody,
   WrittenBody,
 } from './dto/bodies.js';
+import { SubscribedCalendars } from '../showings/index.js';
 import { HomePages } from './home.pages.js';
 import { PortalService } from './portal.service.js';
 
@@ -79,6 +80,7 @@ export class PortalController {
     private readonly portal: PortalService,
     private readonly pages: HomePages,
     private readonly codes: ReaderCodes,
+    private readonly calendars: SubscribedCalendars,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -182,6 +184,13 @@ export class PortalController {
   ): Promise<Record<string, never>> {
     await this.portal.changeAlert(personId, id, body);
     return {};
+  }
+
+  @Post('calendar')
+  @HttpCode(200)
+  @UseGuards(PortalGuard)
+  async openCalendar(@Visitor() personId: string): Promise<{ url: string }> {
+    return { url: await this.calendars.openFor(personId) };
   }
 
   @Put('visits')

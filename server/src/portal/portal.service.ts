@@ -20,6 +20,7 @@ import { SentHomes } from '../sentHomes/index.js';
 import { ShortlistsService } from '../shortlists/index.js';
 import type { SharedShortlist } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
+import type { ShowingRow } from '../showings/index.js';
 import { FROM_CLIENTS, TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
 
 /** That a household was told of a home, and why, and the ids of its searches and shortlists that have the home. */
@@ -206,7 +207,7 @@ export class PortalService {
             const person = shared.get(by);
             return person !== undefined && listingKey === key ? [{ person, verdict, note }] : [];
           }),
-          showing: showing ? { state: showing.state, startAt: showing.startAt?.toISOString() ?? null } : null,
+          showing: showing ? visitShown(showing) : null,
         },
       ];
     });
@@ -324,4 +325,9 @@ export class PortalService {
 export function cardOf(record: ListingRecord): PortalCard {
   const listing = forAudience(record, 'client');
   return { listing, address: addressShown(listing) };
+}
+
+/** A visit as its client knows it: what the agent and an office settle among themselves is waited for. */
+function visitShown({ state, startAt }: ShowingRow): PortalHome['showing'] {
+  return { state: state === 'countered' ? 'proposed' : state, startAt: startAt?.toISOString() ?? null };
 }

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { roundAskOf } from '@perambula/contract';
-import type { LeftOutHome, Round, RoundHome, RoundLeg, RoundOutline } from '@perambula/contract';
+import type { LeftOutHome, Round, RoundHome, RoundLeg, RoundOutline, RoundShowing } from '@perambula/contract';
 import { clockOf, positionOf, readInstructions, sayStep, timed } from '@perambula/core';
 import type { Day, Journey, ListingRecord, LonLat, TravelTable } from '@perambula/core';
 import { DateTime } from 'luxon';
@@ -9,9 +9,8 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { ListingsService } from '../listings/index.js';
 import { RoadsService } from '../roads/index.js';
-import { ShowingsService } from '../showings/index.js';
+import { hoursOn, minutesOn, ShowingsService } from '../showings/index.js';
 import type { ShowingRow } from '../showings/index.js';
-import { hoursOn, minutesOn } from './hoursOn.js';
 import type { RoundHomeRow, RoundRow } from './round.entity.js';
 
 /** Minutes about a round within which its drives are measured, so that it can be moved a little. */
@@ -57,13 +56,19 @@ export class RoundReading {
       .toJSDate();
   }
 
+  /** A moment in minutes from the midnight of the round's day, by the clock on the wall. */
+  minutesOf(on: string, moment: string): number {
+    return minutesOn(this.dayOf(on), new Date(moment));
+  }
+
   private dayOf(on: string): DateTime {
     return DateTime.fromISO(on, { zone: this.config.zone });
   }
 
-  private async homesOf({ clientId, on }: RoundRow, rows: readonly RoundHomeRow[]): Promise<RoundHome[]> {
+  private async homesOf({ agentId, clientId, on }: RoundRow, rows: readonly RoundHomeRow[]): Promise<RoundHome[]> {
     const records = await this.listings.byKeys(rows.map(({ listingKey }) => listingKey));
     const showings = clientId ? await this.showings.ofClient(clientId) : [];
+    const clashes = clientId ? await this.showings.clashesOf(agentId) : new Map<string, string>();
     return Promise.all(
       rows.map((row) => {
         const showing = showingOn(
@@ -71,7 +76,8 @@ export class RoundReading {
           (moment) => this.dayOf(on).hasSame(DateTime.fromJSDate(moment, { zone: this.config.zone }), 'day'),
         );
         const record = records.get(row.listingKey) ?? { ListingKey: row.listingKey };
-        return this.homeOf({ on, isPassedBy: clientId === null }, row, record, showing);
+        const said = showing && shownOf(showing, clashes.get(showing.id) ?? null);
+        return this.homeOf({ on, isPassedBy: clientId === null }, row, record, said);
       }),
     );
   }
@@ -80,12 +86,12 @@ export class RoundReading {
     { on, isPassedBy }: { readonly on: string; readonly isPassedBy: boolean },
     row: RoundHomeRow,
     record: ListingRecord,
-    showing: ShowingRow | null,
+    showing: RoundShowing | null,
   ): Promise<RoundHome> {
     const day = this.dayOf(on);
     const instructions = String(record['ShowingInstructions'] ?? '');
     const rules = readInstructions(instructions);
-    const agreed = showing?.state === 'confirmed' && showing.startAt ? minutesOn(day, showing.startAt) : null;
+    const agreed = showing?.state === 'confirmed' && showing.startAt ? minutesOn(day, new Date(showing.startAt)) : null;
     const minutes = agreed !== null && showing ? showing.minutes : row.minutes;
     const hours = hoursOn({
       rules,
@@ -95,7 +101,7 @@ export class RoundReading {
       hours: row.hours,
       agreed: agreed === null ? null : { from: agreed, until: agreed + minutes },
       isPassedBy,
-      isAsked: showing?.state === 'proposed',
+      isAsked: showing?.state === 'proposed' || showing?.state === 'countered',
     });
     return {
       id: row.id,
@@ -110,14 +116,7 @@ export class RoundReading {
       instructions,
       rules,
       agentMobile: String(record['ListAgentMobilePhone'] ?? ''),
-      showing: showing
-        ? {
-            id: showing.id,
-            state: showing.state,
-            startAt: showing.startAt?.toISOString() ?? null,
-            answer: showing.answer,
-          }
-        : null,
+      showing,
     };
   }
 
@@ -180,11 +179,17 @@ export class RoundReading {
   }
 }
 
+function shownOf(row: ShowingRow, clash: string | null): RoundShowing {
+  const { id, state, startAt, minutes, offeredAt, isInvited, answer } = row;
+  const [start, offered] = [startAt, offeredAt].map((each) => each?.toISOString() ?? null);
+  return { id, state, startAt: start ?? null, minutes, offeredAt: offered ?? null, isInvited, answer, clash };
+}
+
 /** What is said of a visit on a day: agreed to, asked for, wished for; else that it was refused. */
 function showingOn(showings: readonly ShowingRow[], isOn: (moment: Date) => boolean): ShowingRow | null {
   const dated = showings.filter(({ startAt }) => startAt !== null && isOn(startAt));
   return (
-    dated.find(({ state }) => state === 'confirmed' || state === 'proposed') ??
+    dated.find(({ state }) => state === 'confirmed' || state === 'proposed' || state === 'countered') ??
     showings.find(({ state }) => state === 'asked') ??
     dated.find(({ state }) => state === 'refused') ??
     null

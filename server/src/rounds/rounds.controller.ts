@@ -12,20 +12,12 @@ import {
   StreamableFile,
   UseGuards,
 } from '@nestjs/common';
-import type { Round, RoundSummary } from '@perambula/contract';
+import type { OfferOutcome, Round, RoundSummary } from '@perambula/contract';
+import { WithoutAgreementBody } from '../showings/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { Desk } from '../desk/index.js';
-import { DaySheets } from './day.sheets.js';
-import {
-  DaySheetQuery,
-  NewRoundBody,
-  RoundBody,
-  RoundHomeBody,
-  RoundKeysBody,
-  RoundOrderBody,
-  RoundRequestsBody,
-} from './dto/bodies.js';
+import { DaySheetQuery, NewRoundBody, RoundBody, RoundHomeBody, RoundKeysBody, RoundOrderBody } from './dto/bodies.js';
+import { RoundHandouts } from './round.handouts.js';
 import { RoundsService } from './rounds.service.js';
 
 @Controller('rounds')
@@ -33,7 +25,7 @@ import { RoundsService } from './rounds.service.js';
 export class RoundsController {
   constructor(
     private readonly rounds: RoundsService,
-    private readonly desk: Desk,
+    private readonly handouts: RoundHandouts,
   ) {}
 
   @Get()
@@ -100,9 +92,33 @@ export class RoundsController {
     @Param('id') id: string,
     @Query() { sheetFor }: DaySheetQuery,
   ): Promise<StreamableFile> {
-    const round = await this.rounds.get(agent.id, id);
-    const pdf = await this.desk.run('file', 'the round to be printed', DaySheets, 'pdf', agent, round, sheetFor);
-    return new StreamableFile(pdf, { type: 'application/pdf', disposition: 'attachment; filename="day-sheet.pdf"' });
+    return new StreamableFile(await this.handouts.sheet(agent, id, sheetFor), {
+      type: 'application/pdf',
+      disposition: 'attachment; filename="day-sheet.pdf"',
+    });
+  }
+
+  /** Sends the client what is agreed. */
+  @Post(':id/message')
+  @HttpCode(200)
+  send(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<{ sentTo: number; homes: number }> {
+    return this.handouts.send(agent, id);
+  }
+
+  @Get(':id/homes/:homeId/offer')
+  outcomeOf(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Param('homeId') homeId: string): Promise<OfferOutcome> {
+    return this.rounds.outcomeOf(agent.id, id, homeId);
+  }
+
+  @Post(':id/homes/:homeId/offer')
+  @HttpCode(200)
+  acceptOffer(
+    @CurrentAgent() agent: AgentRow,
+    @Param('id') id: string,
+    @Param('homeId') homeId: string,
+    @Body() { withoutAgreement = false }: WithoutAgreementBody,
+  ): Promise<Round> {
+    return this.rounds.acceptOffer(agent, id, homeId, withoutAgreement);
   }
 
   /** Asks the listing offices for the round's times. */
@@ -111,8 +127,8 @@ export class RoundsController {
   request(
     @CurrentAgent() agent: AgentRow,
     @Param('id') id: string,
-    @Body() { withoutAgreement }: RoundRequestsBody,
+    @Body() { withoutAgreement = false }: WithoutAgreementBody,
   ): Promise<{ asked: number; notAsked: { address: string; why: string }[] }> {
-    return this.rounds.request(agent, id, withoutAgreement ?? false);
+    return this.rounds.request(agent, id, withoutAgreement);
   }
 }

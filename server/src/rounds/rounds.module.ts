@@ -8,6 +8,7 @@ import { RoadsModule } from '../roads/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { ShowingsModule } from '../showings/index.js';
 import { DaySheets } from './day.sheets.js';
+import { RoundHandouts } from './round.handouts.js';
 import { RoundOrders } from './round.orders.js';
 import { RoundReading } from './round.reading.js';
 import { RoundsController } from './rounds.controller.js';
@@ -16,6 +17,6 @@ import { RoundsService } from './rounds.service.js';
 @Module({
   imports: [ClientsModule, ClockModule, DeskModule, ListingsModule, PlacesModule, RoadsModule, SessionsModule, ShowingsModule],
   controllers: [RoundsController],
-  providers: [DaySheets, RoundOrders, RoundReading, RoundsService],
+  providers: [DaySheets, RoundHandouts, RoundOrders, RoundReading, RoundsService],
 })
 export class RoundsModule {}

@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { MOST_OF_A_ROUND, roundAskOf } from '@perambula/contract';
-import type { Round, RoundHomeChange, RoundPlace, RoundSettings, RoundSummary } from '@perambula/contract';
+import type {
+  OfferOutcome,
+  Round,
+  RoundHomeChange,
+  RoundOutline,
+  RoundPlace,
+  RoundSettings,
+  RoundSummary,
+} from '@perambula/contract';
 import { timed } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In } from 'typeorm';
@@ -15,7 +23,9 @@ import { AddressesService } from '../places/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { RoundHomeRow, RoundRow } from './round.entity.js';
+import { offerOf, outcome, withOffer } from './offers.js';
 import { RoundOrders } from './round.orders.js';
+import type { OrderFound } from './round.orders.js';
 import { RoundReading } from './round.reading.js';
 
 const VISIT_MINUTES = 25;
@@ -152,13 +162,7 @@ export class RoundsService {
   /** Puts the homes in the best order, whoever ordered them before. */
   async orderBest(agentId: string, id: string): Promise<Round> {
     const round = await this.reading.outline(...(await this.rowsOf(agentId, id)));
-    const { order, leftOut, isProven } = await this.desk.run(
-      'page',
-      'the order of this round',
-      RoundOrders,
-      'best',
-      roundAskOf(round),
-    );
+    const { order, leftOut, isProven } = await this.bestOf(round);
     await inTransaction(this.database, async (manager) => {
       for (const [position, homeId] of order.entries())
         await manager.update(RoundHomeRow, { id: homeId }, { position, isLeftOut: false, change: null });
@@ -167,6 +171,24 @@ export class RoundsService {
       await manager.update(RoundRow, { id }, { isOwnOrder: false, isProven });
     });
     return this.get(agentId, id);
+  }
+
+  /** What the time would do to a round that a listing office offers for one of its homes. */
+  async outcomeOf(agentId: string, id: string, homeId: string): Promise<OfferOutcome> {
+    const round = await this.reading.outline(...(await this.rowsOf(agentId, id)));
+    const offeredAt = offerOf(round, homeId).offeredAt;
+    const from = this.reading.minutesOf(round.on, offeredAt);
+    const then = withOffer(round, homeId, from);
+    const kept = round.homes.map((home) => home.id);
+    const order = round.isOwnOrder ? kept : (await this.bestOf(then)).order;
+    return outcome(round, kept, then, order);
+  }
+
+  /** Takes that time; the round is ordered by it, unless its order is the agent's own. */
+  async acceptOffer(agent: AgentRow, id: string, homeId: string, withoutAgreement: boolean): Promise<Round> {
+    const round = await this.reading.outline(...(await this.rowsOf(agent.id, id)));
+    await this.showings.accept(agent, offerOf(round, homeId).id, withoutAgreement);
+    return this.ordered(agent.id, id);
   }
 
   /** Asks the listing offices for the times at which the round comes by, where they have not agreed to theirs. */
@@ -187,8 +209,14 @@ export class RoundsService {
     const notAsked: { address: string; why: string }[] = [];
     for (const [i, { listingKey, address, minutes, showing }] of round.homes.entries()) {
       const startAt = this.reading.momentOf(round.on, visits[i]?.startAt ?? 0);
-      if (showing?.state === 'confirmed' || (showing?.state === 'proposed' && showing.startAt === startAt.toISOString()))
+      const isAsSaid = showing?.startAt === startAt.toISOString();
+      // another time that an office offers is the agent's to answer
+      if (showing?.state === 'confirmed' || showing?.state === 'countered' || (showing?.state === 'proposed' && isAsSaid))
         continue;
+      if (showing?.state === 'refused' && isAsSaid) {
+        notAsked.push({ address, why: 'Its office refused this very time. Move it, or take it out.' });
+        continue;
+      }
       if (visits[i]?.isShut) {
         notAsked.push({ address, why: 'It is not open when the round comes by.' });
         continue;
@@ -204,6 +232,10 @@ export class RoundsService {
       }
     }
     return { asked, notAsked };
+  }
+
+  private bestOf(round: RoundOutline): Promise<OrderFound> {
+    return this.desk.run('page', 'the order of this round', RoundOrders, 'best', roundAskOf(round));
   }
 
   /** After a change: an order of the agent's own stays, the best one is found anew. */

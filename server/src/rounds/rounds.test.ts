@@ -1,7 +1,9 @@
 import { roundAskOf } from '@perambula/contract';
-import type { Round, RoundSummary } from '@perambula/contract';
+import type { OfferOutcome, Round, RoundSummary } from '@perambula/contract';
 import { timed } from '@perambula/core';
 import type { ListingRecord, Search } from '@perambula/core';
+import ICAL from 'ical.js';
+import { simpleParser } from 'mailparser';
 import { extractText, getDocumentProxy } from 'unpdf';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestStack } from '../testing/stack.js';
@@ -38,6 +40,11 @@ const made = async (listingKeys: readonly string[], whose: string | null = clien
 };
 /** How the round goes, by what its page is given. */
 const goes = (round: Round, order = round.homes.map(({ id }) => id)) => timed(roundAskOf(round), order);
+/** An office's word by telephone, after what it answered by itself. */
+const said = async (showingId: string, body: object): Promise<void> => {
+  await stack.answered(stack.juno, showingId);
+  await stack.juno.good('POST', `/api/showings/${showingId}/answer`, body);
+};
 
 describe('a round', () => {
   it('is made of chosen homes in the best order, from the office and back', async () => {
@@ -105,7 +112,7 @@ describe('a round', () => {
     const asked = await stack.juno.good<Round>('GET', `/api/rounds/${round.id}`);
     const { visits } = goes(asked);
     for (const [i, { showing }] of asked.homes.entries()) {
-      expect(['proposed', 'confirmed', 'refused']).toContain(showing?.state);
+      expect(['proposed', 'confirmed', 'countered']).toContain(showing?.state);
       const midnight = Date.parse(`${SATURDAY}T00:00:00-04:00`);
       if (showing?.state === 'proposed')
         expect(Date.parse(showing.startAt ?? '')).toBe(midnight + 60_000 * (visits[i]?.startAt ?? 0));
@@ -114,6 +121,58 @@ describe('a round', () => {
       withoutAgreement: true,
     });
     expect(again.asked).toBe(0);
+  });
+
+  it('says what an offered time does to it before that is taken, and is ordered by it then', async () => {
+    const { id: whose } = await stack.juno.good<{ id: string }>('POST', '/api/clients', { name: 'Ines Marrow', people: [] });
+    const round = await made(keys.slice(12, 16), whose);
+    await stack.juno.good('POST', `/api/rounds/${round.id}/requests`, { withoutAgreement: true });
+    const asked = await stack.juno.good<Round>('GET', `/api/rounds/${round.id}`);
+    for (const { showing } of asked.homes) await said(showing?.id ?? '', { answer: 'confirmed', note: '' });
+    const [first] = asked.homes;
+    const path = `/api/rounds/${round.id}/homes/${first?.id ?? ''}/offer`;
+    expect((await stack.juno.ask('GET', path)).body.code).toBe('showing.noOffer');
+    const offeredAt = `${SATURDAY}T15:00:00-04:00`;
+    const counter = { answer: 'countered', note: '', offeredAt };
+    await said(first?.showing?.id ?? '', counter);
+    const outcome = await stack.juno.good<OfferOutcome>('GET', path);
+    expect(outcome).toMatchObject({ isReordered: true, lost: [] });
+    expect(outcome.then).toBeGreaterThan(900);
+    expect(outcome.order.at(-1)).toMatchObject({ address: first?.address, startAt: 900 });
+    expect((await stack.juno.ask('POST', path, {})).body.code).toBe('agreement.missing');
+    const taken = await stack.juno.good<Round>('POST', path, { withoutAgreement: true });
+    expect(goes(taken).backAt).toBeCloseTo(outcome.then, 6);
+    expect(taken.homes.map(({ address }) => address)).toEqual(outcome.order.map(({ address }) => address));
+    expect(taken.homes.at(-1)?.showing?.state).toBe('confirmed');
+  });
+
+  it('is sent to its client as one message, with one calendar file of what is agreed and the day on paper', async () => {
+    const round = await made(keys.slice(16, 19));
+    expect((await stack.juno.ask('POST', `/api/rounds/${round.id}/message`)).body.code).toBe('showing.notAgreed');
+    await stack.juno.good('POST', `/api/rounds/${round.id}/requests`, { withoutAgreement: true });
+    const asked = await stack.juno.good<Round>('GET', `/api/rounds/${round.id}`);
+    const answers = ['confirmed', 'refused', 'confirmed'];
+    for (const [i, { showing }] of asked.homes.entries()) await said(showing?.id ?? '', { answer: answers[i], note: '' });
+    const agreed = asked.homes.filter((_, i) => i !== 1);
+    const readers = (await stack.juno.fileOf('Amara')).people.filter(({ confirmedAt }) => confirmedAt !== null);
+    const before = (await stack.mailbox()).length;
+    expect(await stack.juno.good('POST', `/api/rounds/${round.id}/message`)).toEqual({ sentTo: readers.length, homes: 2 });
+    const sent = (await stack.mailbox(before + readers.length)).filter(
+      ({ subject }) => subject === 'Saturday, April 18: 2 visits',
+    );
+    expect(sent.flatMap(({ to }) => to).sort()).toEqual(readers.map(({ email }) => email).sort());
+    const { text = '', attachments } = await simpleParser(await stack.raw(sent[0]?.id ?? ''));
+    expect(text).toContain('One more home is not agreed yet.');
+    for (const { address } of agreed) expect(text).toContain(address.split(',')[0]);
+    expect(text).not.toContain(asked.homes[1]?.address.split(',')[0]);
+    const calendar = attachments.find(({ contentType }) => contentType.includes('calendar'));
+    const events = new ICAL.Component(ICAL.parse(calendar?.content.toString() ?? '') as unknown[] as never);
+    expect(events.getFirstPropertyValue('method')).toBe('PUBLISH');
+    const uids = events.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event).uid);
+    expect(uids.sort()).toEqual(agreed.map(({ showing }) => `${showing?.id ?? ''}@perambula.example`).sort());
+    expect(attachments.some(({ filename }) => filename === 'day-sheet.pdf')).toBe(true);
+    const after = await stack.juno.good<Round>('GET', `/api/rounds/${round.id}`);
+    expect(after.homes.map(({ showing }) => showing?.isInvited)).toEqual([true, false, true]);
   });
 
   it('asks for the hour on the wall, also on the day on which clocks go back', async () => {

@@ -21,6 +21,8 @@ export class AgentRow {
   @Column('datetime', { precision: 3, nullable: true }) digestUntil: Date | null;
   /** The last word of their own page's address; null while the page is closed. */
   @Column('varchar', { length: 60, nullable: true }) pageName: string | null;
+  /** Of the token in the address under which their showings are subscribed to; null while there is none. */
+  @Index('agents_calendarHash', { unique: true }) @Column('char', { length: 64, nullable: true }) calendarHash: string | null;
 }
 
 @Entity('sessions')

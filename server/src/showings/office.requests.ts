@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { OfficeAnswer, ShowingRequest } from '@perambula/contract';
+import { OFFICE_ANSWERS } from '@perambula/contract';
+import type { OfficeAnswered, ShowingRequest } from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource } from 'typeorm';
@@ -15,7 +16,12 @@ import { EventsService } from '../events/index.js';
 import { ListingsService } from '../listings/index.js';
 import { MailService, toListingAgent } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
+import { Invitations } from './invitations.js';
 import { ShowingRow } from './showing.entity.js';
+
+const SAID = { confirmed: 'confirms', refused: 'refuses', countered: 'offers another time' } as const;
+/** How far ahead another time may be offered. */
+const MOST_AHEAD_MS = 60 * 86_400_000;
 
 /**
  * What is asked of a listing office by e-mail, and answered on a page that the message's link opens. It says which home and
@@ -29,6 +35,7 @@ export class OfficeRequests {
     private readonly listings: ListingsService,
     private readonly mail: MailService,
     private readonly events: EventsService,
+    private readonly invitations: Invitations,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -38,12 +45,42 @@ export class OfficeRequests {
    * @throws Failure when the listing names nobody to write to
    */
   async ask(manager: EntityManager, showing: ShowingRow, record: ListingRecord, agent: AgentRow): Promise<void> {
-    const token = newToken();
-    await this.write(manager, showing, record, agent, {
+    await this.writeWithLink(manager, showing, record, agent, {
       subject: 'Showing request',
       says: `${agent.name} of ${agent.officeName} asks to show ${this.visitOf(showing, record)}. It takes one click to answer, and no account.`,
-      button: { label: 'Answer', url: `${this.config.publicUrl}/asked/${token}` },
+      label: 'Answer',
     });
+  }
+
+  /** Asks once more for the time that a showing has, in the caller's transaction. @throws Failure as when it is asked first */
+  async remind(manager: EntityManager, showing: ShowingRow, record: ListingRecord, agent: AgentRow): Promise<void> {
+    await this.writeWithLink(manager, showing, record, agent, {
+      subject: 'Showing request, still open',
+      says: `${agent.name} of ${agent.officeName} asked to show ${this.visitOf(showing, record)}, and has no answer yet. It takes one click, and no account.`,
+      label: 'Answer',
+    });
+  }
+
+  /** Tells an office that the time it offered is taken, in the caller's transaction. */
+  async agree(manager: EntityManager, showing: ShowingRow, record: ListingRecord, agent: AgentRow): Promise<void> {
+    if (!toListingAgent(agent, showing.clientId, record)) return;
+    await this.writeWithLink(manager, showing, record, agent, {
+      subject: 'Showing agreed',
+      says: `${agent.name} of ${agent.officeName} takes the time that you offered, and comes to ${this.visitOf(showing, record)}.`,
+      label: 'Change your answer',
+    });
+  }
+
+  private async writeWithLink(
+    manager: EntityManager,
+    showing: ShowingRow,
+    record: ListingRecord,
+    agent: AgentRow,
+    { subject, says, label }: { readonly subject: string; readonly says: string; readonly label: string },
+  ): Promise<void> {
+    const token = newToken();
+    const button = { label, url: `${this.config.publicUrl}/asked/${token}` };
+    await this.write(manager, showing, record, agent, { subject, says, button });
     await manager.update(ShowingRow, { id: showing.id }, { requestHash: hashOf(token) });
   }
 
@@ -64,18 +101,52 @@ export class OfficeRequests {
   }
 
   /** Takes an office's answer; until the hour itself it may change its mind. @throws Failure as when it is opened */
-  async answer(token: string, answer: OfficeAnswer, note: string): Promise<ShowingRequest> {
+  async answer(token: string, answered: OfficeAnswered): Promise<ShowingRequest> {
     const [showing, record] = await inTransaction(this.database, async (manager) => {
       const asked = await this.asked(manager, token, true);
       const home = await this.recordOf(asked);
-      const office = String(home?.['ListOfficeName'] ?? 'The listing office');
-      const said = answer === 'confirmed' ? `${office} confirms.` : `${office} refuses.`;
-      Object.assign(asked, { state: answer, answer: (note ? `${said} “${note}”` : said).slice(0, 300) });
-      await manager.save(asked);
-      await this.events.say(asked.agentId, 'showing', manager);
+      await this.settle(manager, asked, home, answered);
       return [asked, home] as const;
     });
     return this.requestOf(showing, record);
+  }
+
+  /**
+   * Keeps what an office says, however it says it, in the caller's transaction; those who have the visit in their calendar are told.
+   *
+   * @throws Failure where another time is offered that is none, or past
+   */
+  async settle(
+    manager: EntityManager,
+    showing: ShowingRow,
+    record: ListingRecord | undefined,
+    { answer, note, offeredAt }: OfficeAnswered,
+    how = '',
+  ): Promise<void> {
+    const offered = answer === 'countered' ? this.readOffer(offeredAt) : null;
+    const office = String(record?.['ListOfficeName'] ?? 'The listing office');
+    const said = `${office} ${SAID[answer]}${how}.`;
+    const isChanged = showing.state !== answer;
+    Object.assign(showing, {
+      state: answer,
+      offeredAt: offered,
+      answer: (note ? `${said} “${note}”` : said).slice(0, 300),
+      revision: showing.revision + (isChanged ? 1 : 0),
+    });
+    await manager.save(showing);
+    if (isChanged) await this.invitations.tellChange(manager, showing);
+    await this.events.say(showing.agentId, 'showing', manager);
+  }
+
+  private readOffer(offeredAt: string | undefined): Date {
+    const offered = new Date(offeredAt ?? '');
+    const now = this.clock.now();
+    const isAhead = offered.getTime() > now && offered.getTime() < now + MOST_AHEAD_MS;
+    if (!isAhead)
+      throw new Failure('request.invalid', 'Say which other time would suit: one that is still to come, within 60 days.', {
+        path: 'offeredAt',
+      });
+    return offered;
   }
 
   private async asked(manager: EntityManager, token: string, forUpdate = false): Promise<ShowingRow> {
@@ -100,7 +171,8 @@ export class OfficeRequests {
       startAt: (showing.startAt as Date).toISOString(),
       minutes: showing.minutes,
       agent: { name: agent.name, officeName: agent.officeName, phone: agent.phone },
-      answer: showing.state === 'confirmed' || showing.state === 'refused' ? showing.state : null,
+      answer: OFFICE_ANSWERS.find((answer) => answer === showing.state) ?? null,
+      offeredAt: showing.offeredAt?.toISOString() ?? null,
     };
   }
 

@@ -16,7 +16,7 @@ export class OfficesController {
 
   @Post('answer')
   @HttpCode(200)
-  answer(@Body() { token, answer, note }: OfficeAnswerBody): Promise<ShowingRequest> {
-    return this.requests.answer(token, answer, note);
+  answer(@Body() { token, ...answered }: OfficeAnswerBody): Promise<ShowingRequest> {
+    return this.requests.answer(token, answered);
   }
 }

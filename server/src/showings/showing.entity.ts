@@ -10,6 +10,14 @@ export class ShowingRow {
   @Column('varchar', { length: 60 }) listingKey: string;
   @Column('varchar', { length: 10 }) state: Showing['state'];
   @Column('datetime', { precision: 3, nullable: true }) startAt: Date | null;
+  /** The other time that the listing office offers. */
+  @Column('datetime', { precision: 3, nullable: true }) offeredAt: Date | null;
+  /** When the listing office was asked for the time, and when it was reminded that it was. */
+  @Column('datetime', { precision: 3, nullable: true }) askedOfficeAt: Date | null;
+  @Column('datetime', { precision: 3, nullable: true }) remindedAt: Date | null;
+  /** Whether the client has it in a calendar, and when they were reminded of it. */
+  @Column('boolean', { default: false }) isInvited: boolean;
+  @Column('datetime', { precision: 3, nullable: true }) toldBeforeAt: Date | null;
   @Column('int') minutes: number;
   @Column('varchar', { length: 500 }) wish: string;
   @Column('varchar', { length: 300 }) answer: string;

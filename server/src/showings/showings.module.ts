@@ -5,15 +5,19 @@ import { EventsModule } from '../events/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { MailModule } from '../mail/index.js';
 import { SessionsModule } from '../sessions/index.js';
+import { CalendarsController } from './calendars.controller.js';
+import { Invitations } from './invitations.js';
 import { OfficeRequests } from './office.requests.js';
 import { OfficesController } from './offices.controller.js';
+import { ShowingReminders } from './showingReminders.js';
 import { ShowingsController } from './showings.controller.js';
 import { ShowingsService } from './showings.service.js';
+import { SubscribedCalendars } from './subscribedCalendars.js';
 
 @Module({
   imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, MailModule, SessionsModule],
-  controllers: [OfficesController, ShowingsController],
-  providers: [OfficeRequests, ShowingsService],
-  exports: [ShowingsService],
+  controllers: [CalendarsController, OfficesController, ShowingsController],
+  providers: [Invitations, OfficeRequests, ShowingReminders, ShowingsService, SubscribedCalendars],
+  exports: [Invitations, ShowingReminders, ShowingsService, SubscribedCalendars],
 })
 export class ShowingsModule {}

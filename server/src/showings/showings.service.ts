@@ -1,25 +1,28 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { Showing } from '@perambula/contract';
-import { addressShown, dayNumber, forAudience, positionOf, today } from '@perambula/core';
-import type { Audience, ListingRecord } from '@perambula/core';
+import type { OfficeAnswered, Showing } from '@perambula/contract';
+import { dayNumber, positionOf, readInstructions, today } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In, MoreThan } from 'typeorm';
-import { ClientsService, firstName, isCovered, LinksService } from '../clients/index.js';
+import type { EntityManager } from 'typeorm';
+import { ClientsService, isCovered } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { inTransaction } from '../common/transaction.js';
 import { ListingsService } from '../listings/index.js';
-import { MailService, toPerson } from '../mail/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { calendarOf } from './calendar.js';
+import { clashesAmong, EXPECTED } from './clashes.js';
 import { freeTimes } from './freeTimes.js';
+import { hoursOn, minutesOn } from './hoursOn.js';
+import { Invitations } from './invitations.js';
 import { OfficeRequests } from './office.requests.js';
 import { ShowingRow } from './showing.entity.js';
 
 const VISIT_MINUTES = 30;
+const MOST_TIMES = 6;
 
 @Injectable()
 export class ShowingsService {
@@ -29,8 +32,7 @@ export class ShowingsService {
     private readonly clients: ClientsService,
     private readonly listings: ListingsService,
     private readonly requests: OfficeRequests,
-    private readonly mail: MailService,
-    private readonly links: LinksService,
+    private readonly invitations: Invitations,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -41,6 +43,7 @@ export class ShowingsService {
       this.clients.all(agentId, { archived: true }),
     ]);
     const clients = new Map(everyone.map((client) => [client.id, client]));
+    const clashes = await this.clashesOf(agentId);
     return rows.map((row): Showing => {
       const record = records.get(row.listingKey);
       const client = clients.get(row.clientId);
@@ -58,6 +61,10 @@ export class ShowingsService {
         status: String(record?.['StandardStatus'] ?? ''),
         state: row.state,
         startAt: row.startAt?.toISOString() ?? null,
+        offeredAt: row.offeredAt?.toISOString() ?? null,
+        askedOfficeAt: row.askedOfficeAt?.toISOString() ?? null,
+        isInvited: row.isInvited,
+        clash: clashes.get(row.id) ?? null,
         minutes: row.minutes,
         wish: row.wish,
         answer: row.answer,
@@ -66,6 +73,21 @@ export class ShowingsService {
         agentMobile: String(record?.['ListAgentMobilePhone'] ?? ''),
       };
     });
+  }
+
+  /** What else an agent has at the times of the visits to come, by the visits' ids, where there is anything. */
+  async clashesOf(agentId: string): Promise<Map<string, string>> {
+    const rows = await this.database
+      .getRepository(ShowingRow)
+      .find({ where: { agentId, state: In([...EXPECTED]), startAt: MoreThan(this.clock.date()) } });
+    const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
+    const records = await this.listings.byKeys(rows.map(({ listingKey }) => listingKey));
+    const named = rows.map((row) => ({
+      ...row,
+      client: names.get(row.clientId) ?? 'another client',
+      address: String(records.get(row.listingKey)?.['UnparsedAddress'] ?? row.listingKey),
+    }));
+    return clashesAmong(named);
   }
 
   ofClient(clientId: string): Promise<ShowingRow[]> {
@@ -81,14 +103,35 @@ export class ShowingsService {
 
   /** When an agent could show a home within the next days. */
   async freeTimes(agentId: string): Promise<Date[]> {
-    const rows = await this.database.getRepository(ShowingRow).find({
-      where: { agentId, state: In(['proposed', 'confirmed']), startAt: MoreThan(this.clock.date()) },
-    });
-    return freeTimes(
-      this.clock.date(),
-      this.config.zone,
-      rows.flatMap(({ startAt }) => startAt ?? []),
-    );
+    return freeTimes(this.clock.date(), this.config.zone, await this.taken(agentId, null));
+  }
+
+  /** The same of one showing's home, at hours when it can be seen; of one that is open houses only, those. */
+  async timesOf(agentId: string, id: string): Promise<Date[]> {
+    const { listingKey, minutes } = await this.own(agentId, id);
+    const record = (await this.listings.byKeys([listingKey])).get(listingKey);
+    const rules = readInstructions(String(record?.['ShowingInstructions'] ?? ''));
+    const now = this.clock.date();
+    if (rules.isOpenHouseOnly)
+      return (await this.listings.openHousesOf(listingKey))
+        .filter(({ startsAt, status }) => status !== 'Canceled' && Date.parse(startsAt) > now.getTime())
+        .map(({ startsAt }) => new Date(startsAt))
+        .slice(0, MOST_TIMES);
+    const canBeSeen = (at: DateTime): boolean => {
+      const day = at.startOf('day');
+      const from = minutesOn(day, at.toJSDate());
+      const { open } = hoursOn({ rules, day, now, openHouses: [], hours: null, agreed: null, isPassedBy: false, isAsked: false });
+      return open.some((span) => span.from <= from && from + minutes <= span.until);
+    };
+    return freeTimes(now, this.config.zone, await this.taken(agentId, id), { most: MOST_TIMES, canBeSeen });
+  }
+
+  /** When the agent's visits begin that are still to come, but for one. */
+  private async taken(agentId: string, but: string | null): Promise<Date[]> {
+    const rows = await this.database
+      .getRepository(ShowingRow)
+      .find({ where: { agentId, state: In([...EXPECTED]), startAt: MoreThan(this.clock.date()) } });
+    return rows.flatMap(({ id, startAt }) => (id === but ? [] : (startAt ?? [])));
   }
 
   /** A client's or agent's wish to see a home; a wish that still waits is changed, not doubled. */
@@ -107,7 +150,7 @@ export class ShowingsService {
       clientId,
       listingKey,
       state: 'asked',
-      startAt: null,
+      ...{ startAt: null, offeredAt: null, askedOfficeAt: null, remindedAt: null, toldBeforeAt: null },
       minutes: VISIT_MINUTES,
       wish,
       answer: '',
@@ -120,84 +163,100 @@ export class ShowingsService {
 
   /** Asks the listing office for a time, which it answers by itself. Without a signed agreement it warns, and goes on only when told to. */
   async propose(agent: AgentRow, id: string, startAt: Date, withoutAgreement: boolean, minutes?: number): Promise<void> {
-    const showing = await this.own(agent.id, id);
-    const record = found((await this.listings.byKeys([showing.listingKey])).get(showing.listingKey), 'listing');
-    if (startAt.getTime() <= this.clock.now())
+    const record = await this.recordOf(await this.own(agent.id, id));
+    await inTransaction(this.database, async (manager) => {
+      const showing = await this.locked(manager, agent.id, id);
+      await this.guardTime(showing, record, startAt, withoutAgreement);
+      const proposed = {
+        ...showing,
+        state: 'proposed' as const,
+        ...{ startAt, offeredAt: null, remindedAt: null, toldBeforeAt: null },
+        askedOfficeAt: this.clock.date(),
+        minutes: minutes ?? showing.minutes,
+        answer: '',
+        revision: showing.revision + 1,
+      };
+      await manager.save(ShowingRow, proposed);
+      await this.requests.ask(manager, proposed, record, agent);
+    });
+  }
+
+  /** Takes the other time that the listing office offers, and tells the office, and whoever has the visit in a calendar. */
+  async accept(agent: AgentRow, id: string, withoutAgreement: boolean): Promise<void> {
+    const record = await this.recordOf(await this.own(agent.id, id));
+    await inTransaction(this.database, async (manager) => {
+      const showing = await this.locked(manager, agent.id, id);
+      if (showing.state !== 'countered' || !showing.offeredAt)
+        throw new Failure(
+          'showing.noOffer',
+          'The listing office offers no other time for this showing any more. Reload the page.',
+        );
+      await this.guardTime(showing, record, showing.offeredAt, withoutAgreement);
+      Object.assign(showing, {
+        state: 'confirmed',
+        ...{ startAt: showing.offeredAt, offeredAt: null, toldBeforeAt: null },
+        answer: `${String(record['ListOfficeName'] ?? 'The listing office')} offered this time; you took it.`.slice(0, 300),
+        revision: showing.revision + 1,
+      });
+      await manager.save(showing);
+      await this.requests.agree(manager, showing, record, agent);
+      await this.invitations.tellChange(manager, showing);
+    });
+  }
+
+  /** Keeps what a listing office said by telephone. */
+  async noteAnswer(agentId: string, id: string, answered: OfficeAnswered): Promise<void> {
+    await inTransaction(this.database, async (manager) => {
+      const showing = await this.locked(manager, agentId, id);
+      if (!['proposed', 'countered', 'confirmed', 'refused'].includes(showing.state) || !showing.startAt)
+        throw new Failure(
+          'showing.noOffer',
+          'No time has been asked for yet. Propose one first, then note what the office says.',
+        );
+      const record = (await this.listings.byKeys([showing.listingKey])).get(showing.listingKey);
+      await this.requests.settle(manager, showing, record, answered, ' by telephone');
+    });
+  }
+
+  /** Asks a listing office once more that has not answered. */
+  async remind(agent: AgentRow, id: string): Promise<void> {
+    const record = await this.recordOf(await this.own(agent.id, id));
+    await inTransaction(this.database, async (manager) => {
+      const showing = await this.locked(manager, agent.id, id);
+      if (showing.state !== 'proposed' || !showing.startAt || showing.startAt.getTime() <= this.clock.now())
+        throw new Failure('showing.noOffer', 'This showing waits for no answer any more. Reload the page.');
+      await this.requests.remind(manager, showing, record, agent);
+      await manager.update(ShowingRow, { id }, { remindedAt: this.clock.date() });
+    });
+  }
+
+  /** @throws Failure where a home cannot be shown at a time, or not without being told so */
+  private async guardTime(showing: ShowingRow, record: ListingRecord, at: Date, withoutAgreement: boolean): Promise<void> {
+    if (at.getTime() <= this.clock.now())
       throw new Failure('showing.past', 'That time is past. Choose a later one.', { path: 'startAt' });
-    this.guardComingSoon(record, startAt);
-    if (!withoutAgreement && !(await this.clients.isAgreed(showing.clientId, this.dayOf(startAt)))) {
+    this.guardComingSoon(record, at);
+    if (!withoutAgreement && !(await this.clients.isAgreed(showing.clientId, this.dayOf(at)))) {
       throw new Failure(
         'agreement.missing',
         'There is no signed buyer agreement for that day. Enter it in the client’s file, or book all the same.',
         { goOnWith: { withoutAgreement: true } },
       );
     }
-    const proposed = {
-      ...showing,
-      state: 'proposed' as const,
-      startAt,
-      minutes: minutes ?? showing.minutes,
-      answer: '',
-      revision: showing.revision + 1,
-    };
-    await inTransaction(this.database, async (manager) => {
-      await manager.save(ShowingRow, proposed);
-      await this.requests.ask(manager, proposed, record, agent);
-    });
   }
 
-  /** Cancels a visit; a listing office that was asked, and has not refused, is told. */
+  /** Cancels a visit; a listing office that was asked, and has not refused, is told, and whoever has it in a calendar. */
   async cancel(agent: AgentRow, id: string): Promise<void> {
-    const showing = await this.own(agent.id, id);
-    const record = (await this.listings.byKeys([showing.listingKey])).get(showing.listingKey);
-    const isExpected = ['proposed', 'confirmed'].includes(showing.state) && (showing.startAt?.getTime() ?? 0) > this.clock.now();
+    const { listingKey } = await this.own(agent.id, id);
+    const record = (await this.listings.byKeys([listingKey])).get(listingKey);
     await inTransaction(this.database, async (manager) => {
-      await manager.update(ShowingRow, { id }, { state: 'canceled', requestHash: null, revision: showing.revision + 1 });
+      const showing = await this.locked(manager, agent.id, id);
+      const isAhead = (showing.startAt?.getTime() ?? 0) > this.clock.now();
+      const isExpected = EXPECTED.has(showing.state) && isAhead;
+      if (showing.state === 'canceled') return;
+      Object.assign(showing, { state: 'canceled', offeredAt: null, requestHash: null, revision: showing.revision + 1 });
+      await manager.save(showing);
       if (isExpected && record) await this.requests.cancel(manager, showing, record, agent);
-    });
-  }
-
-  /** The agent's own calendar file: of an agreed showing, or of one that was, to take it out again. */
-  async calendar(agent: AgentRow, id: string): Promise<string> {
-    const showing = await this.own(agent.id, id);
-    const startAt = found(
-      ['confirmed', 'canceled'].includes(showing.state) ? showing.startAt : null,
-      'time agreed for this showing',
-    );
-    return this.calendarFile(showing, startAt, await this.addressFor(showing, 'agent'), agent);
-  }
-
-  /** Sends an agreed showing with its calendar file to those of the client who may be written to. */
-  async send(agent: AgentRow, id: string): Promise<number> {
-    await this.own(agent.id, id);
-    return inTransaction(this.database, async (manager) => {
-      // what the message says is so until it is written
-      const showing = await manager.findOneOrFail(ShowingRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      const startAt = agreedTimeOf(showing);
-      const readers = await this.clients.readersOf(showing.clientId);
-      if (readers.length === 0)
-        throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
-      const when = DateTime.fromJSDate(startAt, { zone: this.config.zone }).toFormat("cccc, LLLL d, 'at' h:mm a");
-      const address = await this.addressFor(showing, 'message');
-      const calendar = this.calendarFile(showing, startAt, address, agent);
-      for (const person of readers) {
-        const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
-        await this.mail.write(manager, {
-          ...toPerson(agent, showing.clientId, person),
-          subject: `Visit: ${address}, ${when}`,
-          kind: 'showing',
-          letter: {
-            greeting: `Hello ${firstName(person.name)},`,
-            paragraphs: [`we see ${address} on ${when}, for about ${showing.minutes} minutes. The calendar file is attached.`],
-            homes: [],
-            button: { label: 'Open your portal', url: portalUrl },
-            agent,
-            stopUrl,
-          },
-          calendar,
-        });
-      }
-      return readers.length;
+      if (isAhead) await this.invitations.tellChange(manager, showing);
     });
   }
 
@@ -205,15 +264,14 @@ export class ShowingsService {
     return found(await this.database.getRepository(ShowingRow).findOneBy({ id, agentId }), 'showing');
   }
 
-  private calendarFile({ id, minutes, revision, state }: ShowingRow, startAt: Date, address: string, agent: AgentRow): string {
-    const canceled = state === 'canceled';
-    return calendarOf({ id, startAt, minutes, revision, canceled, address, agent, stampedAt: this.clock.date() });
+  private async recordOf({ listingKey }: ShowingRow): Promise<ListingRecord> {
+    return found((await this.listings.byKeys([listingKey])).get(listingKey), 'listing');
   }
 
-  /** Where the home is, as those who read it may know. */
-  private async addressFor({ listingKey }: ShowingRow, audience: Audience): Promise<string> {
-    const record = (await this.listings.byKeys([listingKey])).get(listingKey);
-    return record ? addressShown(forAudience(record, audience)) : 'the home';
+  /** A showing that nothing else changes until the transaction ends. */
+  private async locked(manager: EntityManager, agentId: string, id: string): Promise<ShowingRow> {
+    const row = await manager.findOne(ShowingRow, { where: { id, agentId }, lock: { mode: 'pessimistic_write' } });
+    return found(row, 'showing');
   }
 
   private dayOf(moment: Date): string {
@@ -231,14 +289,4 @@ export class ShowingsService {
       );
     }
   }
-}
-
-/** @throws Failure unless the listing office has agreed to it */
-function agreedTimeOf({ state, startAt }: ShowingRow): Date {
-  if (state !== 'confirmed' || !startAt)
-    throw new Failure(
-      'showing.notAgreed',
-      'The listing office has not agreed to this showing, so it is not sent as one. Ask for a time first.',
-    );
-  return startAt;
 }

@@ -68,7 +68,7 @@ describe('a showing', () => {
     expect(await showing(id)).toMatchObject({ state: 'proposed', answer: '' });
     const answered = await stack.answered(stack.juno, id);
     expect(answered?.startAt).toBe(startAt);
-    expect(['confirmed', 'refused']).toContain(answered?.state);
+    expect(['confirmed', 'countered']).toContain(answered?.state);
     expect(answered?.answer).not.toBe('');
     const before = new ICAL.Event(await eventOf(id));
     await stack.juno.good('POST', `/api/showings/${id}/cancellation`);

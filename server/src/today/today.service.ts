@@ -66,7 +66,9 @@ export class TodayService {
     return {
       behind: STEPS.flatMap((step) => behindOf(step, states[step])),
       written: await this.correspondence.waiting(clients),
-      asked: showings.filter(({ state }) => state === 'asked'),
+      asked: showings.filter(
+        ({ state, startAt }) => state === 'asked' || (state === 'countered' && Date.parse(startAt ?? '') > now),
+      ),
       held: messages.filter(({ state }) => state === 'held'),
       failed: messages.filter(({ state }) => state === 'failed'),
       worthAWord: await this.listening.worthAWord(clients),

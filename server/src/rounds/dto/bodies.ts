@@ -9,7 +9,6 @@ import {
   ArrayMinSize,
   ArrayUnique,
   IsArray,
-  IsBoolean,
   IsIn,
   IsInt,
   IsOptional,
@@ -94,10 +93,6 @@ export class RoundOrderBody {
 
 export class DaySheetQuery {
   @ApiProperty({ enum: SHEETS }) @IsIn(SHEETS) sheetFor: SheetFor;
-}
-
-export class RoundRequestsBody {
-  @ApiPropertyOptional() @MayBeLeftOut() @IsBoolean() withoutAgreement?: boolean;
 }
 
 function isOnEarth(value: unknown): boolean {

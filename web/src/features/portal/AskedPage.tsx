@@ -1,10 +1,11 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { answerShowingRequest, openShowingRequest } from '@perambula/contract';
 import type { OfficeAnswer, ShowingRequest } from '@perambula/contract';
+import { DateTime } from 'luxon';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
-import { clockTime, day } from '../../shared/format.js';
+import { clockTime, day, zone } from '../../shared/format.js';
 import { ask, messageOf } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
 import { classesOf } from '../../shared/classes.js';
@@ -14,6 +15,8 @@ import ownCss from './AskedPage.module.css';
 const cx = classesOf(portalCss, ownCss);
 
 const requestKeys = queryKeys('showingRequest', { staleBy: [] }, { by: (token: string) => [token] });
+
+const SAID = { confirmed: 'You said yes', refused: 'You said no', countered: 'You offered another time' } as const;
 
 /** Where a listing office answers an agent who asks to show one of its homes. Opening it answers nothing; its buttons do. */
 export function AskedPage() {
@@ -43,16 +46,21 @@ export function AskedPage() {
 function Asked({ token, asked }: { readonly token: string; readonly asked: ShowingRequest }) {
   const [note, setNote] = useState('');
   const [changes, setChanges] = useState(false);
+  const [isOffering, setOffering] = useState(false);
+  const [other, setOther] = useState(() => DateTime.fromISO(asked.startAt, { zone: zone() }).toFormat("yyyy-MM-dd'T'HH:mm"));
   const sent = useMutation({
-    mutationFn: (answer: OfficeAnswer) => ask(answerShowingRequest, { body: { token, answer, note: note.trim() } }),
+    mutationFn: (answer: OfficeAnswer) => {
+      const offeredAt = answer === 'countered' ? DateTime.fromISO(other, { zone: zone() }).toISO() : null;
+      return ask(answerShowingRequest, { body: { token, answer, note: note.trim(), ...(offeredAt ? { offeredAt } : {}) } });
+    },
     onSuccess: () => setChanges(false),
   });
   const { address, agent } = asked;
-  const answer = sent.data?.answer ?? asked.answer;
+  const { answer, offeredAt } = sent.data ?? asked;
   const isOpen = answer === null || changes;
   return (
     <Page>
-      <h1>{isOpen ? `May ${agent.name} show ${address}?` : answer === 'confirmed' ? 'You said yes' : 'You said no'}</h1>
+      <h1>{isOpen ? `May ${agent.name} show ${address}?` : SAID[answer]}</h1>
       <WhatIsAsked asked={asked} />
       {sent.isError && (
         <p className={cx('portal-problem')} role="alert">
@@ -67,7 +75,7 @@ function Asked({ token, asked }: { readonly token: string; readonly asked: Showi
               value={note}
               maxLength={200}
               rows={2}
-              placeholder="The lock box is at the side door. Or: noon would suit."
+              placeholder="The lock box is at the side door."
               onChange={({ target }) => setNote(target.value)}
             />
           </label>
@@ -79,13 +87,40 @@ function Asked({ token, asked }: { readonly token: string; readonly asked: Showi
           >
             Yes, that suits
           </button>
+          {isOffering ? (
+            <form
+              className={cx('asked-other')}
+              onSubmit={(event) => (event.preventDefault(), sent.mutate('countered'))}
+              aria-label="Another time"
+            >
+              <label htmlFor="other">Then when?</label>
+              <input
+                id="other"
+                type="datetime-local"
+                required
+                autoFocus
+                value={other}
+                onChange={({ target }) => setOther(target.value)}
+              />
+              <button type="submit" className={cx('portal-button')} disabled={sent.isPending}>
+                Offer this time
+              </button>
+            </form>
+          ) : (
+            <button type="button" className={cx('portal-button')} onClick={() => setOffering(true)}>
+              Another time would suit
+            </button>
+          )}
           <button type="button" className={cx('portal-button')} disabled={sent.isPending} onClick={() => sent.mutate('refused')}>
             No, not then
           </button>
         </>
       ) : (
         <>
-          <p>{agent.name} sees your answer at once. You can close this page.</p>
+          <p>
+            {offeredAt !== null && `You offered ${day(offeredAt)} at ${clockTime(offeredAt)}. `}
+            {agent.name} sees your answer at once. You can close this page.
+          </p>
           <button type="button" className={cx('portal-button')} onClick={() => setChanges(true)}>
             Change the answer
           </button>

@@ -2,7 +2,7 @@ import type { Portal } from '@perambula/contract';
 import { HowOften } from './HowOften.js';
 import { Problem } from './Problem.js';
 import { listed } from './portal.rules.js';
-import { useCountVisits, useShareReactions, useStop, useWithdrawLinks } from './portal.api.js';
+import { useCountVisits, useOpenVisitsCalendar, useShareReactions, useStop, useWithdrawLinks } from './portal.api.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
 import ownCss from './PortalFoot.module.css';
@@ -15,8 +15,9 @@ export function PortalFoot({ portal }: { readonly portal: Portal }) {
   const countVisits = useCountVisits();
   const share = useShareReactions();
   const withdraw = useWithdrawLinks();
+  const calendar = useOpenVisitsCalendar();
   const { agent, countsVisits, others, sharesReactions, source } = portal;
-  const problem = stop.error ?? countVisits.error ?? share.error ?? withdraw.error;
+  const problem = stop.error ?? countVisits.error ?? share.error ?? withdraw.error ?? calendar.error;
   return (
     <footer className={cx('portal-foot')}>
       <Problem error={problem} />
@@ -39,6 +40,24 @@ export function PortalFoot({ portal }: { readonly portal: Portal }) {
           </button>
         </p>
       )}
+      <p>
+        {calendar.data ? (
+          <>
+            Subscribe to this address in your calendar; agreed visits show there by themselves:{' '}
+            <input
+              className={cx('calendar-address')}
+              readOnly
+              aria-label="The address of your visits"
+              value={calendar.data.url}
+              onFocus={({ target }) => target.select()}
+            />
+          </>
+        ) : (
+          <button type="button" onClick={() => calendar.mutate()}>
+            Have your visits in your own calendar
+          </button>
+        )}
+      </p>
       <p>
         {stop.isSuccess ? (
           'The messages are stopped.'

@@ -10,6 +10,7 @@ import {
   getWishWords,
   mailCode,
   noteVisit,
+  openVisitsCalendar,
   openPortal,
   proposeWish,
   react,
@@ -106,6 +107,7 @@ export function useTypeCode() {
 }
 export const useStop = () => usePortalChange(() => ask(stopFromPortal));
 export const useWithdrawLinks = () => useMutation({ mutationFn: () => ask(withdrawOwnLinks) });
+export const useOpenVisitsCalendar = () => useMutation({ mutationFn: () => ask(openVisitsCalendar) });
 export const useCountVisits = () => usePortalChange((counted: boolean) => ask(countVisits, { body: { counted } }));
 
 export const useShareReactions = () => usePortalChange((shared: boolean) => ask(shareReactions, { body: { shared } }));

@@ -1,13 +1,14 @@
 import type { Round } from '@perambula/contract';
 import { App, Button } from 'antd';
 import { Send } from 'lucide-react';
-import { messageOf, RequestFailure } from '../../shared/http.js';
+import { useGoOnWithoutAgreement } from '../../shared/useGoOnWithoutAgreement.js';
 import { useAskForRound } from './rounds.api.js';
 
 /** Asks the listing offices for all times of the round that they have not agreed to. */
 export function AskOffices({ round }: { readonly round: Round }) {
   const request = useAskForRound(round.id);
-  const { message, modal } = App.useApp();
+  const { message } = App.useApp();
+  const refused = useGoOnWithoutAgreement();
   const send = (withoutAgreement: boolean): void =>
     request.mutate(withoutAgreement ? { withoutAgreement } : {}, {
       onSuccess: ({ asked, notAsked }) => {
@@ -15,15 +16,7 @@ export function AskOffices({ round }: { readonly round: Round }) {
         void message.success(asked > 0 ? `${of} asked. The answers come here by themselves.` : 'Every office has been asked.');
         for (const { address, why } of notAsked) void message.warning(`${address} was not asked. ${why}`, 8);
       },
-      onError: (error) => {
-        if (!(error instanceof RequestFailure && error.code === 'agreement.missing')) return void message.error(messageOf(error));
-        modal.confirm({
-          title: 'No buyer agreement for that day',
-          content: error.message,
-          okText: 'Ask the offices all the same',
-          onOk: () => send(true),
-        });
-      },
+      onError: (error) => refused(error, 'Ask the offices all the same', () => send(true)),
     });
   const isAllAsked = round.homes.every(({ showing }) => showing?.state === 'confirmed');
   return (

@@ -1,7 +1,12 @@
 import type { Round } from '@perambula/contract';
+import { App } from 'antd';
 import { Link } from 'react-router';
 import { street } from '../../shared/format.js';
-import { notAskedOf, remindersOf } from './round.rules.js';
+import { messageOf } from '../../shared/http.js';
+import { Offer } from './Offer.js';
+import { notAskedOf, remindersOf, sayWithout } from './round.rules.js';
+import type { Reminder } from './round.rules.js';
+import { useRemoveRoundHome } from './rounds.api.js';
 
 /** What is to be seen to before the round begins. */
 export function BeforeYouGo({ round }: { readonly round: Round }) {
@@ -18,15 +23,38 @@ export function BeforeYouGo({ round }: { readonly round: Round }) {
             times to ask for.
           </li>
         )}
-        {reminders.map(({ home, says }) => (
-          <li key={`${home.id} ${says}`}>
-            <Link to={`/listings/${home.listingKey}`} className="quiet-link strong">
-              {street({ UnparsedAddress: home.address })}
-            </Link>{' '}
-            {says}
-          </li>
+        {reminders.map((reminder) => (
+          <One key={`${reminder.home.id} ${reminder.says}`} round={round} reminder={reminder} />
         ))}
       </ul>
     </section>
+  );
+}
+
+function One({ round, reminder: { home, says, kind } }: { readonly round: Round; readonly reminder: Reminder }) {
+  const remove = useRemoveRoundHome(round.id);
+  const { message } = App.useApp();
+  const offeredAt = home.showing?.offeredAt ?? null;
+  return (
+    <li>
+      <Link to={`/listings/${home.listingKey}`} className="quiet-link strong">
+        {street({ UnparsedAddress: home.address })}
+      </Link>{' '}
+      {says}
+      {kind === 'offered' && offeredAt !== null && <Offer round={round} home={home} offeredAt={offeredAt} />}
+      {kind === 'refused' && (
+        <>
+          {' '}
+          {sayWithout(round, home)}{' '}
+          <button
+            type="button"
+            className="link"
+            onClick={() => remove.mutate(home.id, { onError: (error) => void message.error(messageOf(error)) })}
+          >
+            Take it out
+          </button>
+        </>
+      )}
+    </li>
   );
 }

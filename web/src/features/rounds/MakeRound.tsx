@@ -14,12 +14,14 @@ interface Props {
   readonly clientId: string | null;
   /** The day, where it is known. */
   readonly on?: string;
+  /** What the button says. */
+  readonly label?: string;
 }
 
 /** Makes a round of homes, and goes to it. */
 export function MakeRound(props: Props) {
   const [open, setOpen] = useState(false);
-  const { keys } = props;
+  const { keys, label = 'Round …' } = props;
   if (keys.length === 0 || keys.length > MOST_OF_A_ROUND) return null;
   return (
     <Popover
@@ -30,7 +32,7 @@ export function MakeRound(props: Props) {
       destroyOnHidden
       content={<RoundForm {...props} />}
     >
-      <Button>Round …</Button>
+      <Button>{label}</Button>
     </Popover>
   );
 }

@@ -26,6 +26,7 @@ const home = (id: string, more: Partial<RoundHome> = {}): RoundHome => ({
   showing: null,
   ...more,
 });
+const PLAIN = { minutes: 30, offeredAt: null, isInvited: false, clash: null };
 /** All places lie ten minutes apart. */
 const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round => {
   const places = homes.length + (more.leftOut?.length ?? 0) + 2;
@@ -61,10 +62,10 @@ describe('the page of a round', () => {
   it('tells when each home is seen, how its office stands to it, and what is shut', async () => {
     const homes = [
       home('44', {
-        showing: { id: 's', state: 'confirmed', startAt: '2026-04-18T14:10:00Z', answer: '' },
+        showing: { id: 's', state: 'confirmed', startAt: '2026-04-18T14:10:00Z', ...PLAIN, answer: '' },
         open: [{ from: 610, until: 640 }],
       }),
-      home('18', { showing: { id: 't', state: 'proposed', startAt: '2026-04-18T14:50:00Z', answer: '' } }),
+      home('18', { showing: { id: 't', state: 'proposed', startAt: '2026-04-18T14:50:00Z', ...PLAIN, answer: '' } }),
       home('6', { open: [{ from: 540, until: 600 }] }),
     ];
     drawn(<RoundPage />, { 'GET rounds/': round(homes) });

@@ -16,6 +16,7 @@ import { LeftOut } from './LeftOut.js';
 import { isWaiting, sayOrder, sayRound } from './round.rules.js';
 import { RoundSettingsForm } from './RoundSettingsForm.js';
 import { useDaySheet, useOrderBest, useRemoveRound, useRound } from './rounds.api.js';
+import { SendRound } from './SendRound.js';
 import { Timeline } from './Timeline.js';
 import ownCss from './RoundPage.module.css';
 
@@ -122,6 +123,7 @@ function Head({ round, goes, isTried }: HeadProps) {
         >
           <Button icon={<Trash2 size={15} />} aria-label="Delete this round" />
         </Popconfirm>
+        {clientId !== null && <SendRound round={round} />}
         {clientId !== null && <AskOffices round={round} />}
       </div>
     </header>

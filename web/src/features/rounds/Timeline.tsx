@@ -179,7 +179,13 @@ function toneOf(round: Round, home: RoundHome, { isShut }: RoundVisit): string {
   return isWaiting(round, home) ? 'is-open' : '';
 }
 
-const STATE = { asked: 'Not asked yet', confirmed: 'Confirmed', refused: 'Refused', canceled: 'Not asked yet' } as const;
+const STATE = {
+  asked: 'Not asked yet',
+  confirmed: 'Confirmed',
+  countered: 'Another time offered',
+  refused: 'Refused',
+  canceled: 'Not asked yet',
+} as const;
 
 /** How the visit stands with the office, or why it cannot be then, and the drive to it. */
 function State({ round, home, visit }: Pick<RowProps, 'round' | 'home' | 'visit'>) {

@@ -1,8 +1,18 @@
-import type { LeftOutHome, Round, RoundHome } from '@perambula/contract';
+import type { LeftOutHome, Round, RoundHome, RoundShowing } from '@perambula/contract';
 import { clockOf, readInstructions, sayMinutes } from '@perambula/core';
 import type { RoundChange } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
-import { fromField, nextSaturday, notAskedOf, remindersOf, sayChange, sayHours, sayOccupant, sayOrder } from './round.rules.js';
+import {
+  fromField,
+  nextSaturday,
+  notAskedOf,
+  remindersOf,
+  sayChange,
+  sayHours,
+  sayOccupant,
+  sayOrder,
+  sayOutcome,
+} from './round.rules.js';
 
 const home = (id: string, instructions: string, more: Partial<RoundHome> = {}): RoundHome => ({
   id,
@@ -23,11 +33,20 @@ const home = (id: string, instructions: string, more: Partial<RoundHome> = {}): 
 });
 const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round =>
   ({ homes, clientId: 'c', aim: 'soonest', isOwnOrder: false, isProven: true, ...more }) as Round;
-const showing = (state: 'proposed' | 'confirmed' | 'refused', answer = ''): RoundHome['showing'] => ({
+const showing = (
+  state: 'proposed' | 'confirmed' | 'refused' | 'countered',
+  answer = '',
+  more: Partial<RoundShowing> = {},
+): RoundShowing => ({
   id: 's',
   state,
   startAt: '2026-04-18T14:00:00Z',
+  minutes: 30,
+  offeredAt: null,
+  isInvited: false,
+  clash: null,
   answer,
+  ...more,
 });
 
 describe('the words of a round', () => {
@@ -84,6 +103,8 @@ describe('what is to be seen to before a round', () => {
       home('shoes', 'Vacant. Remove shoes.', { showing: showing('confirmed') }),
       home('call', 'Call first', { showing: showing('confirmed') }),
       home('silent', '', { hoursBy: 'nobody', showing: showing('confirmed') }),
+      home('other', 'Vacant.', { showing: showing('countered', '', { offeredAt: '2026-04-18T15:30:00Z' }) }),
+      home('twice', 'Vacant.', { showing: showing('confirmed', '', { clash: 'The Fenns are to see it at the same time.' }) }),
       home('fresh', 'Vacant.'),
     ];
     expect(remindersOf(round(homes)).map(({ home: { id }, says }) => `${id} ${says}`)).toEqual([
@@ -92,8 +113,23 @@ describe('what is to be seen to before a round', () => {
       'shoes says “Remove shoes.” Set its hours if that means some.',
       'call wants a call first: 555-0139.',
       'silent says no hours: 9 am to 7 pm is assumed.',
+      'other offers Sat, Apr 18, 11:30 am.',
+      'twice clashes: The Fenns are to see it at the same time.',
     ]);
     expect(notAskedOf(round(homes))).toBe(1);
     expect(notAskedOf(round(homes, { clientId: null }))).toBe(0);
+  });
+});
+
+describe('an offered time', () => {
+  const outcome = { now: 770, then: 770, order: [], isReordered: false, lost: [] };
+  it('is said by what it does to the round: later, sooner, as now, and who is lost by it', () => {
+    expect(sayOutcome(outcome)).toBe('The round is over at 12:50 pm, as now, and every home is seen.');
+    expect(sayOutcome({ ...outcome, then: 785 })).toBe(
+      'The round is then over at 1:05 pm, 15 min later, and every home is seen.',
+    );
+    expect(sayOutcome({ ...outcome, then: 760, lost: ['902 Ropewalk St, Port Ostrey', '7 Kiln Ln, Port Ostrey'] })).toBe(
+      'The round is then over at 12:40 pm, 10 min sooner; 902 Ropewalk St and 7 Kiln Ln could not be seen.',
+    );
   });
 });

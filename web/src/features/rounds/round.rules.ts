@@ -1,7 +1,9 @@
-import type { LeftOutHome, Round, RoundHome } from '@perambula/contract';
-import { METRES_PER_MILE, sayMinutes, USUAL_HOURS } from '@perambula/core';
+import { roundAskOf } from '@perambula/contract';
+import type { LeftOutHome, OfferOutcome, Round, RoundHome } from '@perambula/contract';
+import { METRES_PER_MILE, sayMinutes, timed, USUAL_HOURS } from '@perambula/core';
 import type { TimedRound, TimeSpan } from '@perambula/core';
 import { DateTime } from 'luxon';
+import { dayAndTime } from '../../shared/format.js';
 
 /** "10 am to 2:30 pm" */
 export function sayHours({ from, until }: TimeSpan): string {
@@ -62,23 +64,47 @@ export function notAskedOf({ homes, clientId }: Round): number {
   return homes.filter(({ showing }) => showing === null || showing.state === 'asked').length;
 }
 
+/** What an offered time would do to a round. */
+export function sayOutcome({ now, then, lost }: OfferOutcome): string {
+  const minutes = Math.round(then - now);
+  const over =
+    minutes === 0
+      ? `The round is over at ${sayMinutes(then)}, as now`
+      : `The round is then over at ${sayMinutes(then)}, ${Math.abs(minutes)} min ${minutes > 0 ? 'later' : 'sooner'}`;
+  const gone = lost.map((address) => address.split(',')[0] ?? '');
+  return gone.length === 0 ? `${over}, and every home is seen.` : `${over}; ${gone.join(' and ')} could not be seen.`;
+}
+
+/** When a round would be over without one of its homes. */
+export function sayWithout(round: Round, home: RoundHome): string {
+  const rest = round.homes.flatMap(({ id }) => (id === home.id ? [] : [id]));
+  return rest.length === 0 ? '' : `Without it the round is over at ${sayMinutes(timed(roundAskOf(round), rest).backAt)}.`;
+}
+
 /** What to see to before a round begins, each with its home. */
 export interface Reminder {
   readonly home: RoundHome;
   readonly says: string;
+  /** What can be done about it at once. */
+  readonly kind: 'offered' | 'refused' | 'other';
 }
 
 export function remindersOf({ homes, clientId }: Round): Reminder[] {
   return homes.flatMap((home) => {
     const { showing, rules, hoursBy, agentMobile } = home;
-    const says = [
-      showing?.state === 'proposed' ? 'has not answered.' : null,
-      showing?.state === 'refused' ? `was refused${showing.answer ? `: ${showing.answer}` : '.'}` : null,
-      rules.unread.length > 0 ? `says “${rules.unread.join(' ')}” Set its hours if that means some.` : null,
-      hoursBy === 'nobody' && clientId !== null ? `says no hours: ${sayHours(USUAL_HOURS)} is assumed.` : null,
-      rules.isCallFirst && showing?.state === 'confirmed' && agentMobile ? `wants a call first: ${agentMobile}.` : null,
+    const says: [Reminder['kind'], string | null][] = [
+      ['other', showing?.state === 'proposed' ? 'has not answered.' : null],
+      ['refused', showing?.state === 'refused' ? `was refused${showing.answer ? `: ${showing.answer}` : '.'}` : null],
+      ['offered', showing?.state === 'countered' && showing.offeredAt ? `offers ${dayAndTime(showing.offeredAt)}.` : null],
+      ['other', showing?.clash ? `clashes: ${showing.clash}` : null],
+      ['other', rules.unread.length > 0 ? `says “${rules.unread.join(' ')}” Set its hours if that means some.` : null],
+      ['other', hoursBy === 'nobody' && clientId !== null ? `says no hours: ${sayHours(USUAL_HOURS)} is assumed.` : null],
+      [
+        'other',
+        rules.isCallFirst && showing?.state === 'confirmed' && agentMobile ? `wants a call first: ${agentMobile}.` : null,
+      ],
     ];
-    return says.flatMap((each) => (each === null ? [] : [{ home, says: each }]));
+    return says.flatMap(([kind, each]) => (each === null ? [] : [{ home, says: each, kind }]));
   });
 }
 

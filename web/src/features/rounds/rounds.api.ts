@@ -1,17 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
+  acceptRoundOffer,
   addToRound,
   askForRound,
   changeRound,
   changeRoundHome,
   createRound,
   getDaySheet,
+  getOfferOutcome,
   getRound,
   listRounds,
   orderRoundBest,
   removeRound,
   removeRoundHome,
   reorderRound,
+  sendRound,
 } from '@perambula/contract';
 import type { Round, RoundHomeChange, RoundSettings, SheetFor } from '@perambula/contract';
 import { download } from '../../shared/download.js';
@@ -21,7 +24,7 @@ import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js'
 const roundKeys = queryKeys(
   'rounds',
   { staleBy: [...MARKET_CHANGES, 'showing', 'round'] },
-  { list: () => ['list'], one: (id: string) => ['one', id] },
+  { list: () => ['list'], one: (id: string) => ['one', id], offer: (id: string, homeId: string) => ['one', id, 'offer', homeId] },
 );
 
 export function useRounds() {
@@ -68,6 +71,30 @@ export const useChangeRoundHome = (id: string) =>
   );
 export const useRemoveRoundHome = (id: string) =>
   useRoundChange(id, (homeId: string) => ask(removeRoundHome, { at: { id, homeId } }));
+
+/** What the time that a listing office offers would do to a round. */
+export function useOfferOutcome(id: string, homeId: string) {
+  return useQuery({
+    queryKey: roundKeys.offer(id, homeId),
+    queryFn: ({ signal }) => ask(getOfferOutcome, { at: { id, homeId }, signal }),
+  });
+}
+
+export function useAcceptRoundOffer(id: string, homeId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { withoutAgreement?: boolean }) => ask(acceptRoundOffer, { at: { id, homeId }, body }),
+    onSuccess: () => makeStale(client, 'showing'),
+  });
+}
+
+export function useSendRound(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask(sendRound, { at: { id } }),
+    onSuccess: () => makeStale(client, 'showing'),
+  });
+}
 
 export function useRemoveRound(id: string) {
   const client = useQueryClient();

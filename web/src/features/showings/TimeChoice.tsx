@@ -3,13 +3,17 @@ import { App, Button, Input, Popover } from 'antd';
 import { DateTime } from 'luxon';
 import { useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
-import { zone } from '../../shared/format.js';
+import { clockTime, day, zone } from '../../shared/format.js';
 import { messageOf, RequestFailure } from '../../shared/http.js';
-import { useProposeTime } from './showings.api.js';
+import { useProposeTime, useShowingTimes } from './showings.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './TimeChoice.module.css';
 
 const cx = classesOf(ownCss);
+
+/** As a field for a day and a time has it. */
+const FIELD = "yyyy-MM-dd'T'HH:mm";
+const fieldOf = (time: string): string => DateTime.fromISO(time, { zone: zone() }).toFormat(FIELD);
 
 /** Chooses a time for a visit and asks the listing office for it. */
 export function TimeChoice({ showing }: { readonly showing: Showing }) {
@@ -24,7 +28,11 @@ export function TimeChoice({ showing }: { readonly showing: Showing }) {
       content={<TimeForm showing={showing} onDone={() => setOpen(false)} />}
     >
       <Button color="primary" variant="filled">
-        {showing.state === 'confirmed' || showing.state === 'proposed' ? 'Move' : 'Propose a time'}
+        {showing.state === 'confirmed' || showing.state === 'proposed'
+          ? 'Move'
+          : showing.state === 'countered'
+            ? 'Another time'
+            : 'Propose a time'}
       </Button>
     </Popover>
   );
@@ -36,11 +44,9 @@ function TimeForm({ showing, onDone }: { readonly showing: Showing; readonly onD
   const propose = useProposeTime(showing.id);
   const { message } = App.useApp();
   const now = useNow();
-  const suggested = DateTime.fromISO(now, { zone: zone() })
-    .plus({ days: 2 })
-    .set({ hour: 16, minute: 0 })
-    .toFormat("yyyy-MM-dd'T'HH:mm");
-  const when = chosen ?? suggested;
+  const times = useShowingTimes(showing.id).data ?? [];
+  const usual = DateTime.fromISO(now, { zone: zone() }).plus({ days: 2 }).set({ hour: 16, minute: 0 }).toFormat(FIELD);
+  const when = chosen ?? (times[0] === undefined ? usual : fieldOf(times[0]));
   const send = (withoutAgreement: boolean): void => {
     const startAt = DateTime.fromISO(when, { zone: zone() }).toISO();
     if (!startAt) return;
@@ -61,8 +67,23 @@ function TimeForm({ showing, onDone }: { readonly showing: Showing; readonly onD
   return (
     <div className="popover-form">
       <label className="strong" htmlFor={`time-${showing.id}`}>
-        When, for half an hour
+        When, for {showing.minutes} minutes
       </label>
+      {times.length > 0 && (
+        <div className={cx('times')} role="group" aria-label="Times when you are free and it can be seen">
+          {times.map((time) => (
+            <button
+              key={time}
+              type="button"
+              className="chip"
+              aria-pressed={fieldOf(time) === when}
+              onClick={() => (setChosen(fieldOf(time)), setWarned(null))}
+            >
+              {day(time)}, {clockTime(time)}
+            </button>
+          ))}
+        </div>
+      )}
       <Input
         id={`time-${showing.id}`}
         type="datetime-local"

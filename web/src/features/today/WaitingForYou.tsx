@@ -3,8 +3,9 @@ import { App, Button } from 'antd';
 import { Link } from 'react-router';
 import { Avatar } from '../../shared/Avatar.js';
 import { ButtonLink } from '../../shared/ButtonLink.js';
+import { dayAndTime } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
-import { TimeChoice } from '../showings/index.js';
+import { OfferChoice, TimeChoice } from '../showings/index.js';
 import { HeldMessage } from './HeldMessage.js';
 import { Section } from './Section.js';
 import { usePass, waitingIn } from './today.api.js';
@@ -45,14 +46,18 @@ function Asked({ showing }: { readonly showing: Showing }) {
       <Avatar name={showing.clientName} />
       <div className="row-main">
         <span>
-          <b>{showing.clientName}</b> asks to see <Link to={`/listings/${showing.listingKey}`}>{showing.address}</Link>
+          <b>{showing.clientName}</b>{' '}
+          {showing.offeredAt === null ? 'asks to see' : `is offered ${dayAndTime(showing.offeredAt)} for`}{' '}
+          <Link to={`/listings/${showing.listingKey}`}>{showing.address}</Link>
         </span>
         <p>
           {showing.wish && `“${showing.wish}” · `}
-          {showing.showingInstructions} {!showing.agreementSigned && <span className="chip chip-wait">no buyer agreement</span>}
+          {showing.offeredAt === null ? showing.showingInstructions : showing.answer}{' '}
+          {!showing.agreementSigned && <span className="chip chip-wait">no buyer agreement</span>}
         </p>
       </div>
       <div className="row-actions">
+        <OfferChoice showing={showing} />
         <TimeChoice showing={showing} />
       </div>
     </li>

@@ -1,0 +1,243 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { addressShown, forAudience } from '@perambula/core';
+import type { Audience } from '@perambula/core';
+import { DateTime } from 'luxon';
+import { DataSource, In, IsNull } from 'typeorm';
+import type { EntityManager } from 'typeorm';
+import { ClientsService, firstName, LinksService } from '../clients/index.js';
+import type { PersonRow } from '../clients/index.js';
+import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
+import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
+import { ListingsService } from '../listings/index.js';
+import { MailService, toPerson } from '../mail/index.js';
+import { AgentRow } from '../sessions/index.js';
+import { calendarOf } from './calendar.js';
+import type { CalendarVisit } from './calendar.js';
+import { ShowingRow } from './showing.entity.js';
+
+const STATUS = {
+  asked: 'tentative',
+  proposed: 'tentative',
+  countered: 'tentative',
+  confirmed: 'confirmed',
+  refused: 'canceled',
+  canceled: 'canceled',
+} as const;
+
+/** What is said to a client of visits. */
+interface Said {
+  readonly subject: string;
+  readonly paragraphs: readonly string[];
+  /** The file for each; null where none is needed. */
+  readonly calendar: ((person: PersonRow) => string) | null;
+  readonly fileId?: string | null;
+}
+
+/** A client's visits in their calendar: sent once, and every change of them told from then on (RFC 5546). */
+@Injectable()
+export class Invitations {
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly clients: ClientsService,
+    private readonly listings: ListingsService,
+    private readonly mail: MailService,
+    private readonly links: LinksService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  /** Sends an agreed showing with its calendar file to those of the client who may be written to. Gives how many they are. */
+  send(agent: AgentRow, id: string): Promise<number> {
+    return inTransaction(this.database, async (manager) => {
+      // what the message says is so until it is written
+      const where = { id, agentId: agent.id };
+      const showing = found(await manager.findOne(ShowingRow, { where, lock: { mode: 'pessimistic_write' } }), 'showing');
+      return this.invite(manager, showing, agent, 'Visit');
+    });
+  }
+
+  /**
+   * Sends a client a day's agreed showings in one message, with one calendar file. Gives how many people have it.
+   *
+   * @param open  how many more are not agreed yet
+   * @param sheet  what goes with it besides
+   * @throws Failure where one of them is not agreed any more, or nobody may be written to
+   */
+  sendAll(
+    agent: AgentRow,
+    clientId: string,
+    showingIds: readonly string[],
+    { on, open, sheet }: { readonly on: string; readonly open: number; readonly sheet: Buffer },
+  ): Promise<number> {
+    return inTransaction(this.database, async (manager) => {
+      const showings = await manager.find(ShowingRow, {
+        where: { id: In(showingIds), clientId, state: 'confirmed' },
+        order: { startAt: 'ASC' },
+        lock: { mode: 'pessimistic_write' },
+      });
+      if (showings.length < showingIds.length) throw notAgreed();
+      const visits = await this.visitsOf(showings, agent, 'message');
+      const fileId = await this.mail.keepFile(manager, { name: 'day-sheet.pdf', type: 'application/pdf', content: sheet });
+      const calendar = calendarOf({ visits, agent, stampedAt: this.clock.date() });
+      const day = DateTime.fromISO(on).toFormat('cccc, LLLL d');
+      const more = open === 1 ? 'One more home is' : `${open} more homes are`;
+      const sentTo = await this.write(manager, agent, clientId, {
+        subject: `${day}: ${visits.length} ${visits.length === 1 ? 'visit' : 'visits'}`,
+        paragraphs: [
+          `on ${day} we see:`,
+          ...this.lines(visits),
+          ...(open > 0 ? [`${more} not agreed yet.`] : []),
+          'The calendar file and the day on paper are attached.',
+        ],
+        calendar: () => calendar,
+        fileId,
+      });
+      await manager.update(ShowingRow, { id: In(showingIds) }, { isInvited: true });
+      return sentTo;
+    });
+  }
+
+  /** Tells those who have a showing in their calendar what became of it, in the caller's transaction. */
+  async tellChange(manager: EntityManager, showing: ShowingRow): Promise<void> {
+    if (!showing.isInvited || !['confirmed', 'refused', 'canceled'].includes(showing.state)) return;
+    // nobody is left to be told
+    if ((await this.clients.readersOf(showing.clientId)).length === 0) return;
+    const agent = await manager.findOneByOrFail(AgentRow, { id: showing.agentId });
+    if (showing.state === 'confirmed') return void (await this.invite(manager, showing, agent, 'Visit moved'));
+    const visit = await this.visitOf(showing, agent, 'message');
+    const when = this.sayWhen(visit.startAt);
+    await this.write(manager, agent, showing.clientId, {
+      subject: `No visit: ${visit.address}, ${when}`,
+      paragraphs: [`we do not see ${visit.address} on ${when} after all. The attached file takes it out of your calendar.`],
+      calendar: (person) => this.invitation(visit, agent, person),
+    });
+    await manager.update(ShowingRow, { id: showing.id }, { isInvited: false });
+  }
+
+  /** Reminds a client of visits that they have in their calendar, in one message; those that were changed meanwhile are left out. */
+  async remind(clientId: string, ids: readonly string[]): Promise<void> {
+    await inTransaction(this.database, async (manager) => {
+      const rows = await manager.find(ShowingRow, {
+        where: { id: In(ids), clientId, state: 'confirmed', toldBeforeAt: IsNull() },
+        order: { startAt: 'ASC' },
+        lock: { mode: 'pessimistic_write' },
+      });
+      const agent = await manager.findOneBy(AgentRow, { id: rows[0]?.agentId ?? '' });
+      if (!agent) return;
+      const visits = await this.visitsOf(rows, agent, 'message');
+      await this.write(manager, agent, clientId, {
+        subject: visits.length === 1 ? 'Tomorrow: a visit' : `Tomorrow: ${visits.length} visits`,
+        paragraphs: ['tomorrow we see:', ...this.lines(visits), `If anything keeps you from it, call me: ${agent.phone}.`],
+        calendar: null,
+      });
+      await manager.update(ShowingRow, { id: In(rows.map(({ id }) => id)) }, { toldBeforeAt: this.clock.date() });
+    });
+  }
+
+  /** The agent's own calendar file: of an agreed showing, or of one that was, to take it out again. */
+  async fileOf(agent: AgentRow, id: string): Promise<string> {
+    const showing = found(await this.database.getRepository(ShowingRow).findOneBy({ id, agentId: agent.id }), 'showing');
+    if (!['confirmed', 'canceled'].includes(showing.state)) found(null, 'time agreed for this showing');
+    const visit = await this.visitOf(showing, agent, 'agent');
+    return calendarOf({ visits: [visit], agent, stampedAt: this.clock.date() });
+  }
+
+  private async invite(manager: EntityManager, showing: ShowingRow, agent: AgentRow, subject: string): Promise<number> {
+    const startAt = agreedTimeOf(showing);
+    const visit = await this.visitOf(showing, agent, 'message');
+    const when = this.sayWhen(startAt);
+    const sentTo = await this.write(manager, agent, showing.clientId, {
+      subject: `${subject}: ${visit.address}, ${when}`,
+      paragraphs: [`we see ${visit.address} on ${when}, for about ${visit.minutes} minutes. The calendar file is attached.`],
+      calendar: (person) => this.invitation(visit, agent, person),
+    });
+    await manager.update(ShowingRow, { id: showing.id }, { isInvited: true });
+    return sentTo;
+  }
+
+  private invitation(visit: CalendarVisit, agent: AgentRow, { name, email }: PersonRow): string {
+    return calendarOf({ visits: [visit], agent, stampedAt: this.clock.date(), invited: [{ name, email }] });
+  }
+
+  /** Writes to all of a client who may be written to. Gives how many they are. */
+  private async write(
+    manager: EntityManager,
+    agent: AgentRow,
+    clientId: string,
+    { subject, paragraphs, calendar, fileId }: Said,
+  ): Promise<number> {
+    const readers = await this.clients.readersOf(clientId);
+    if (readers.length === 0)
+      throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
+    for (const person of readers) {
+      const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
+      await this.mail.write(manager, {
+        ...toPerson(agent, clientId, person),
+        subject,
+        kind: 'showing',
+        letter: {
+          greeting: `Hello ${firstName(person.name)},`,
+          paragraphs: [...paragraphs],
+          homes: [],
+          button: { label: 'Open your portal', url: portalUrl },
+          agent,
+          stopUrl,
+        },
+        ...(calendar ? { calendar: calendar(person) } : {}),
+        ...(fileId ? { fileId } : {}),
+      });
+    }
+    return readers.length;
+  }
+
+  private async visitOf(showing: ShowingRow, agent: AgentRow, audience: Audience): Promise<CalendarVisit> {
+    return found((await this.visitsOf([showing], agent, audience))[0] ?? null, 'time agreed for this showing');
+  }
+
+  /** The showings that have a time, as a calendar of somebody's has them: the homes as they may know them. */
+  async visitsOf(showings: readonly ShowingRow[], agent: AgentRow, audience: Audience): Promise<CalendarVisit[]> {
+    const records = await this.listings.byKeys(showings.map(({ listingKey }) => listingKey));
+    return showings.flatMap(({ id, listingKey, startAt, minutes, revision, state }) => {
+      const record = records.get(listingKey);
+      const address = record ? addressShown(forAudience(record, audience)) : 'the home';
+      return startAt === null
+        ? []
+        : [
+            {
+              ...{ id, startAt, minutes, revision, address },
+              summary: `Visit ${address}`,
+              description: `With ${agent.name}, ${agent.phone}.`,
+              status: STATUS[state],
+            },
+          ];
+    });
+  }
+
+  private lines(visits: readonly CalendarVisit[]): string[] {
+    return visits.map(({ startAt, address }) => `${this.local(startAt).toFormat('h:mm a')}, ${address}`);
+  }
+
+  private local(moment: Date): DateTime {
+    return DateTime.fromJSDate(moment, { zone: this.config.zone });
+  }
+
+  private sayWhen(moment: Date): string {
+    return this.local(moment).toFormat("cccc, LLLL d, 'at' h:mm a");
+  }
+}
+
+/** @throws Failure unless the listing office has agreed to it */
+function agreedTimeOf({ state, startAt }: ShowingRow): Date {
+  if (state !== 'confirmed' || !startAt) throw notAgreed();
+  return startAt;
+}
+
+function notAgreed(): Failure {
+  return new Failure(
+    'showing.notAgreed',
+    'The listing office has not agreed to this showing, so it is not sent as one. Ask for a time first.',
+  );
+}
