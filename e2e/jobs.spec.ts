@@ -185,3 +185,33 @@ test('the best order for five chosen homes from the office at ten', async ({ pag
   await agent.click(agent.button('Best order'));
   await expect(page.getByText(/no other is better/)).toBeVisible();
 });
+
+test('two homes that a client asked for are put into Saturday’s round, and its calendar file sent', async ({ page }) => {
+  const agent = new Agent(page);
+  await agent.signIn();
+  const clients = (await (await page.request.get(`${run.web}/api/clients`)).json()) as { id: string; name: string }[];
+  const { id: clientId = '' } = clients.find(({ name }) => name.startsWith('Bashir')) ?? {};
+  const agreement = { from: '2026-01-01', until: '2026-12-31', scope: 'A home in the county' };
+  await page.request.patch(`${run.web}/api/clients/${clientId}`, { data: { agreement } });
+  const search = {
+    ...{ version: 1, kinds: ['Residential'], bounds: [], order: [] },
+    lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }],
+  };
+  const listed = await page.request.post(`${run.web}/api/searches/listings`, { data: { search, set: 'fit' } });
+  const { rows } = (await listed.json()) as ListingsAnswer;
+  // some offices answer only when they are reminded
+  const prompt = rows.filter(({ ListingKey }) => Number(ListingKey.replace(/\D/g, '')) % 14 !== 13);
+  for (const { ListingKey } of prompt.slice(20, 22))
+    await page.request.post(`${run.web}/api/showings`, { data: { clientId, listingKey: ListingKey, wish: 'On Saturday?' } });
+  agent.actions = 0;
+  await agent.click(page.getByRole('link', { name: 'Showings' }).first());
+  await agent.click(page.getByRole('button', { name: /^Round for Bashir Odell/ }));
+  await agent.click(agent.button('Make the round'));
+  await agent.click(agent.button('Ask the offices'));
+  // answers come by themselves
+  await expect(page.getByText('Confirmed', { exact: true })).toHaveCount(2);
+  await agent.click(agent.button('Send the day'));
+  await agent.click(page.getByRole('tooltip').getByRole('button', { name: 'Send', exact: true }));
+  await expect(page.getByText(/^Sent to \d+ (person|people)\.$/)).toBeVisible();
+  took(agent, 'Two homes a client asked for into Saturday’s round, the calendar file sent', 6);
+});

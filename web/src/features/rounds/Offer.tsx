@@ -37,9 +37,13 @@ export function Offer({
         {outcome.data && sayOutcome(outcome.data)}
       </p>
       {outcome.data?.isReordered && (
-        <p className="tight soft">
-          {outcome.data.order.map(({ address, startAt }) => `${sayMinutes(startAt)} ${address.split(',')[0] ?? ''}`).join(' · ')}
-        </p>
+        <ol className={cx('order')} aria-label="The order then">
+          {outcome.data.order.map(({ address, startAt }) => (
+            <li key={address}>
+              {sayMinutes(startAt)} {address.split(',')[0] ?? ''}
+            </li>
+          ))}
+        </ol>
       )}
       <Button size="small" type="primary" loading={accept.isPending} onClick={() => take(false)}>
         Take {clockTime(offeredAt)}

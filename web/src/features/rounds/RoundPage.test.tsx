@@ -111,4 +111,52 @@ describe('the page of a round', () => {
     expect(screen.queryByRole('button', { name: 'Ask the offices' })).toBeNull();
     expect(screen.getByRole('button', { name: 'Best order' })).toBeTruthy();
   });
+
+  it('says what an offered time does to it before that is taken, and what it is without a home that is refused', async () => {
+    const offeredAt = '2026-04-18T16:30:00Z';
+    const homes = [
+      home('44', {
+        showing: { id: 's', state: 'countered', startAt: '2026-04-18T14:10:00Z', ...PLAIN, offeredAt, answer: '' },
+      }),
+      home('18', { showing: { id: 't', state: 'refused', startAt: '2026-04-18T14:50:00Z', ...PLAIN, answer: 'Sold.' } }),
+    ];
+    const { asked } = drawn(<RoundPage />, {
+      'GET rounds/': round(homes),
+      'GET rounds/r/homes/44/offer': {
+        now: 690,
+        then: 790,
+        order: [
+          { address: '18 Tollgate Rd, Port Ostrey', startAt: 610 },
+          { address: '44 Tollgate Rd, Port Ostrey', startAt: 750 },
+        ],
+        isReordered: true,
+        lost: [],
+      },
+      'POST rounds/r/homes/44/offer': round([home('18'), home('44')]),
+      'DELETE rounds/r/homes/18': round([home('44')]),
+    });
+    expect(await screen.findByText('The round is then over at 1:10 pm, 100 min later, and every home is seen.')).toBeTruthy();
+    const order = within(screen.getByRole('list', { name: 'The order then' })).getAllByRole('listitem');
+    expect(order.map(({ textContent }) => textContent)).toEqual(['10:10 am 18 Tollgate Rd', '12:30 pm 44 Tollgate Rd']);
+    expect(screen.getByText(/was refused: Sold\./).textContent).toMatch(/Without it the round is over at 10:50 am\./);
+    await userEvent.click(screen.getByRole('button', { name: 'Take 12:30 pm' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Take it out' }));
+    expect(asked.map(({ what }) => what)).toEqual(
+      expect.arrayContaining(['POST rounds/r/homes/44/offer', 'DELETE rounds/r/homes/18']),
+    );
+  });
+
+  it('is sent once an office has agreed, after a word on what goes', async () => {
+    const showing = { id: 's', state: 'confirmed' as const, startAt: '2026-04-18T14:10:00Z', ...PLAIN, answer: '' };
+    const { asked } = drawn(<RoundPage />, {
+      'GET rounds/': round([home('44', { showing }), home('18')]),
+      'POST rounds/r/message': { sentTo: 2, homes: 1 },
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'Send the day' }));
+    expect(await screen.findByText('Send Amara & Teo the agreed visit?')).toBeTruthy();
+    expect(screen.getByText(/One home is not agreed yet, and not named/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Send' }));
+    expect(await screen.findByText('Sent to 2 people.')).toBeTruthy();
+    expect(asked.at(-1)?.what).toMatch(/^(POST rounds\/r\/message|GET rounds\/)$/);
+  });
 });

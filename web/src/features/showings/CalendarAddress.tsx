@@ -12,7 +12,7 @@ export function CalendarAddress() {
       trigger="click"
       open={open}
       onOpenChange={setOpen}
-      placement="bottomRight"
+      placement="bottomLeft"
       destroyOnHidden
       content={<Address />}
       styles={{ container: { maxWidth: 380 } }}

@@ -75,7 +75,7 @@ function TimeForm({ showing, onDone }: { readonly showing: Showing; readonly onD
             <button
               key={time}
               type="button"
-              className="chip"
+              className={cx('time')}
               aria-pressed={fieldOf(time) === when}
               onClick={() => (setChosen(fieldOf(time)), setWarned(null))}
             >
