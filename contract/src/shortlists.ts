@@ -1,8 +1,9 @@
-import type { ShownTo } from '@perambula/core';
+import type { NewsSince, ShownTo } from '@perambula/core';
 import { get, patch, post, put, remove } from './endpoint.js';
 import type { Reaction } from './portal.js';
 
-export const STAGES = ['considering', 'seen', 'offer', 'dropped'] as const;
+/** How far a home got. Asked, booked and seen come of its showings by themselves. */
+export const STAGES = ['considering', 'asked', 'booked', 'seen', 'offer', 'dropped'] as const;
 export type Stage = (typeof STAGES)[number];
 
 export interface ShortlistItem {
@@ -10,9 +11,15 @@ export interface ShortlistItem {
   readonly listingKey: string;
   readonly note: string;
   readonly stage: Stage;
+  /** Why it was dropped; "" where nothing was said. */
+  readonly why: string;
   readonly addedAt: string;
-  readonly priceWhenAdded: number;
-  readonly statusWhenAdded: string;
+  readonly sinceAdded: NewsSince;
+  /** When the household was told of it last, and what is different since; null where they never were. */
+  readonly sentAt: string | null;
+  readonly sinceSent: NewsSince | null;
+  /** Its open houses to come, ISO 8601. */
+  readonly openHouses: readonly string[];
   readonly listing: ShownTo<'agent'>;
   readonly reactions: readonly Reaction[];
 }
@@ -24,6 +31,8 @@ export interface Shortlist {
   readonly name: string;
   /** Since when the household finds its homes in their portal, ISO 8601; null where they do not. */
   readonly sharedAt: string | null;
+  /** Since when it is put away, ISO 8601; null where it is not. */
+  readonly archivedAt: string | null;
   readonly items: readonly ShortlistItem[];
 }
 
@@ -40,10 +49,26 @@ export const addToShortlist = post('shortlists/:id/items')
   .gives<Shortlist>();
 
 export const changeItem = patch('shortlists/:id/items/:itemId')
-  .takes<{ readonly note?: string; readonly stage?: Stage }>()
+  .takes<{ readonly note?: string; readonly stage?: Stage; readonly why?: string }>()
   .gives<Shortlist>();
 
 export const removeItem = remove('shortlists/:id/items/:itemId').gives<Shortlist>();
+
+/** Puts a home that was taken off back to where it was. */
+export const restoreItem = post('shortlists/:id/items/:itemId/restore').gives<Shortlist>();
+
+/** Names a shortlist anew, puts it away, or takes it out again; what is put away is in no portal. */
+export const changeShortlist = patch('shortlists/:id')
+  .takes<{ readonly name?: string; readonly archived?: boolean }>()
+  .gives<Shortlist>();
+
+/** A second one with the same homes and notes, in their order. */
+export const copyShortlist = post('shortlists/:id/copy').takes<{ readonly name: string }>().gives<Shortlist>();
+
+/** Moves the homes of another shortlist of the same client's to the end of this one, and deletes the other. */
+export const mergeShortlists = post('shortlists/:id/merge').takes<{ readonly otherId: string }>().gives<Shortlist>();
+
+export const removeShortlist = remove('shortlists/:id').gives<object>();
 
 /** Puts the homes that are not dropped into the household's portal, those that come later, too; or takes them out. */
 export const shareShortlist = put('shortlists/:id/sharing').takes<{ readonly shared: boolean }>().gives<Shortlist>();

@@ -1,4 +1,4 @@
-import type { ShownTo } from '@perambula/core';
+import type { NewsSince, ShownTo } from '@perambula/core';
 import { get, post } from './endpoint.js';
 import type { OutboxEntry } from './mail.js';
 import type { Verdict } from './portal.js';
@@ -20,11 +20,22 @@ export interface Today {
   readonly tasks: readonly Task[];
   readonly since: readonly SinceClient[];
   readonly sinceAt: string | null;
+  /** What changed of homes on shortlists since they looked last. */
+  readonly shortlisted: readonly ShortlistNews[];
   readonly ahead: readonly Showing[];
   readonly newHomes: readonly {
     readonly listing: ShownTo<'agent'>;
     readonly wantedBy: readonly { readonly clientId: string; readonly client: string; readonly how: string }[];
   }[];
+}
+
+export interface ShortlistNews {
+  readonly shortlistId: string;
+  readonly name: string;
+  readonly clientId: string;
+  readonly client: string;
+  readonly home: { readonly listingKey: string; readonly address: string };
+  readonly news: NewsSince;
 }
 
 /** A step that has not been done for so many minutes of real time, and why. */

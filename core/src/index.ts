@@ -193,3 +193,5 @@ export type { ShowingRules } from './showings/instructions.js';
 export { readInstructions, USUAL_HOURS } from './showings/instructions.js';
 export { clockOf } from './time/hour.js';
 export { sayMinutes } from './rounds/sayMinutes.js';
+export { newsSince } from './shortlists/newsSince.js';
+export type { NewsSince } from './shortlists/newsSince.js';

@@ -12,7 +12,7 @@ import type {
   Search,
   TaleOfListing,
 } from '@perambula/core';
-import { DataSource, In, MoreThanOrEqual, Not } from 'typeorm';
+import { DataSource, In, MoreThan, MoreThanOrEqual, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -221,6 +221,16 @@ export class ListingsService {
       endsAt: endsAt.toISOString(),
       status,
     }));
+  }
+
+  /** The open houses of some listings that are still to come, by listing. */
+  async openHousesAhead(keys: readonly string[], now: Date): Promise<Map<string, Date[]>> {
+    const visits = await this.database
+      .getRepository(OpenHouseRow)
+      .find({ where: { listingKey: In([...keys]), endsAt: MoreThan(now), status: Not('Canceled') }, order: { startsAt: 'ASC' } });
+    const ahead = new Map<string, Date[]>();
+    for (const { listingKey, startsAt } of visits) ahead.set(listingKey, [...(ahead.get(listingKey) ?? []), startsAt]);
+    return ahead;
   }
 
   /** A parcel's listings, of whatever kind. */

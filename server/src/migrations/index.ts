@@ -22,3 +22,4 @@ export { ToldOffices1766400000000 } from './1766400000000-ToldOffices.js';
 export { ReaderCodes1766500000000 } from './1766500000000-ReaderCodes.js';
 export { Rounds1766600000000 } from './1766600000000-Rounds.js';
 export { Invitations1766700000000 } from './1766700000000-Invitations.js';
+export { ShortlistsInFull1766800000000 } from './1766800000000-ShortlistsInFull.js';

@@ -10,6 +10,7 @@ export class ShortlistRow {
   @Column('datetime', { precision: 3 }) createdAt: Date;
   /** Since when the household finds its homes in their portal; null where they do not. */
   @Column('datetime', { precision: 3, nullable: true }) sharedAt: Date | null;
+  @Column('datetime', { precision: 3, nullable: true }) archivedAt: Date | null;
 }
 
 @Entity('shortlist_items')
@@ -20,7 +21,11 @@ export class ShortlistItemRow {
   @Column('varchar', { length: 60 }) listingKey: string;
   @Column('int') position: number;
   @Column('varchar', { length: 2000 }) note: string;
+  /** As the agent says; what its showings say besides counts, too. */
   @Column('varchar', { length: 12 }) stage: Stage;
+  @Column('varchar', { length: 300, default: '' }) why: string;
+  /** When it was taken off, so that it can be put back; null while it is on it. */
+  @Column('datetime', { precision: 3, nullable: true }) removedAt: Date | null;
   @Column('decimal', {
     precision: 14,
     scale: 2,

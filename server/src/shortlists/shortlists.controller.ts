@@ -2,7 +2,16 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, UseGu
 import type { Shortlist } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { ItemBody, KeysBody, NewShortlistBody, OrderBody, SharingBody } from './dto/bodies.js';
+import {
+  ItemBody,
+  KeysBody,
+  NewShortlistBody,
+  OrderBody,
+  OtherShortlistBody,
+  SharingBody,
+  ShortlistBody,
+  ShortlistNameBody,
+} from './dto/bodies.js';
 import { ShortlistsService } from './shortlists.service.js';
 
 @Controller('shortlists')
@@ -44,6 +53,34 @@ export class ShortlistsController {
   @Delete(':id/items/:itemId')
   removeItem(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Param('itemId') itemId: string): Promise<Shortlist> {
     return this.shortlists.removeItem(agent.id, id, itemId);
+  }
+
+  @Post(':id/items/:itemId/restore')
+  @HttpCode(200)
+  restoreItem(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Param('itemId') itemId: string): Promise<Shortlist> {
+    return this.shortlists.restoreItem(agent.id, id, itemId);
+  }
+
+  @Patch(':id')
+  change(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: ShortlistBody): Promise<Shortlist> {
+    return this.shortlists.change(agent.id, id, body);
+  }
+
+  @Post(':id/copy')
+  copy(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() { name }: ShortlistNameBody): Promise<Shortlist> {
+    return this.shortlists.copy(agent.id, id, name);
+  }
+
+  @Post(':id/merge')
+  @HttpCode(200)
+  merge(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() { otherId }: OtherShortlistBody): Promise<Shortlist> {
+    return this.shortlists.merge(agent.id, id, otherId);
+  }
+
+  @Delete(':id')
+  async remove(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<Record<string, never>> {
+    await this.shortlists.remove(agent.id, id);
+    return {};
   }
 
   @Put(':id/sharing')

@@ -1,17 +1,35 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
-import type { Shortlist, Stage } from '@perambula/contract';
-import { forAudience } from '@perambula/core';
+import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
+import { forAudience, newsSince } from '@perambula/core';
+import type { ListingChange, ListingRecord, NewsSince } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
 import { inTransaction } from '../common/transaction.js';
 import { ListingsService } from '../listings/index.js';
 import { Responses } from '../responses/index.js';
+import { SentHomes } from '../sentHomes/index.js';
+import { ShowingsService } from '../showings/index.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
 import { ShortlistItemRow, ShortlistRow } from './shortlist.entity.js';
+import { stageOf } from './stageOf.js';
+
+export interface HomeOnShortlist {
+  readonly shortlistId: string;
+  readonly name: string;
+  readonly clientId: string;
+  readonly listingKey: string;
+}
+
+interface ItemChange {
+  readonly note?: string;
+  readonly stage?: Stage;
+  readonly why?: string;
+}
 
 /** A shortlist as its household finds it. */
 export interface SharedShortlist {
@@ -28,6 +46,8 @@ export class ShortlistsService {
     private readonly clients: ClientsService,
     private readonly listings: ListingsService,
     private readonly responses: Responses,
+    private readonly showings: ShowingsService,
+    private readonly sent: SentHomes,
     private readonly entries: TimelineEntries,
   ) {}
 
@@ -47,8 +67,19 @@ export class ShortlistsService {
   async holding(agentId: string, listingKey: string): Promise<{ id: string; name: string; clientId: string; stage: Stage }[]> {
     return this.database.query(
       `SELECT s.id, s.name, s.clientId, i.stage FROM shortlist_items i JOIN shortlists s ON s.id = i.shortlistId
-       WHERE i.listingKey = ? AND s.agentId = ? ORDER BY s.createdAt`,
+       WHERE i.listingKey = ? AND s.agentId = ? AND i.removedAt IS NULL AND s.archivedAt IS NULL ORDER BY s.createdAt`,
       [listingKey, agentId],
+    );
+  }
+
+  /** Where on the agent's shortlists some homes are that were not dropped. */
+  async whereOf(agentId: string, listingKeys: readonly string[]): Promise<HomeOnShortlist[]> {
+    if (listingKeys.length === 0) return [];
+    return this.database.query(
+      `SELECT s.id AS shortlistId, s.name, s.clientId, i.listingKey FROM shortlist_items i JOIN shortlists s ON s.id = i.shortlistId
+       WHERE i.listingKey IN (?) AND s.agentId = ? AND i.stage <> 'dropped' AND i.removedAt IS NULL AND s.archivedAt IS NULL
+       ORDER BY s.createdAt, i.position`,
+      [listingKeys, agentId],
     );
   }
 
@@ -57,7 +88,7 @@ export class ShortlistsService {
     const id = randomUUID();
     await this.database
       .getRepository(ShortlistRow)
-      .insert({ id, agentId, clientId, name: name.trim(), createdAt: this.clock.date() });
+      .insert({ id, agentId, clientId, name: name.trim(), createdAt: this.clock.date(), archivedAt: null });
     return this.add(agentId, id, listingKeys);
   }
 
@@ -71,39 +102,111 @@ export class ShortlistsService {
     await inTransaction(this.database, async (manager) => {
       await manager.findOne(ShortlistRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       const there = await manager.findBy(ShortlistItemRow, { shortlistId: id });
-      const keys = new Set(there.map(({ listingKey }) => listingKey));
-      let position = Math.max(-1, ...there.map((item) => item.position));
-      for (const key of listingKeys) {
-        const record = records.get(key);
-        if (!record || keys.has(key)) continue;
-        await manager.insert(ShortlistItemRow, {
-          id: randomUUID(),
-          shortlistId: id,
-          listingKey: key,
-          position: ++position,
-          note: '',
+      const keys = new Set(there.filter(({ removedAt }) => removedAt === null).map(({ listingKey }) => listingKey));
+      const fresh = listingKeys.filter((key) => !keys.has(key));
+      // what was taken off comes anew
+      await manager.delete(ShortlistItemRow, { shortlistId: id, listingKey: In(fresh), removedAt: Not(IsNull()) });
+      const first = Math.max(-1, ...there.map((item) => item.position)) + 1;
+      await manager.insert(
+        ShortlistItemRow,
+        fresh.map((listingKey, i) => ({
+          ...{ id: randomUUID(), shortlistId: id, listingKey, position: first + i, note: '', why: '', removedAt: null },
           stage: 'considering',
-          priceWhenAdded: Number(record['ListPrice']),
-          statusWhenAdded: String(record['StandardStatus']),
+          priceWhenAdded: Number(records.get(listingKey)?.['ListPrice']),
+          statusWhenAdded: String(records.get(listingKey)?.['StandardStatus']),
           addedAt: this.clock.date(),
-        });
-      }
+        })),
+      );
     });
     return this.get(agentId, id);
   }
 
-  async changeItem(agentId: string, id: string, itemId: string, changes: { note?: string; stage?: Stage }): Promise<Shortlist> {
+  async changeItem(agentId: string, id: string, itemId: string, changes: ItemChange): Promise<Shortlist> {
     await this.own(agentId, id);
     const items = this.database.getRepository(ShortlistItemRow);
-    const item = found(await items.findOneBy({ id: itemId, shortlistId: id }), 'home on this shortlist');
+    const item = found(await items.findOneBy({ id: itemId, shortlistId: id, removedAt: IsNull() }), 'home on this shortlist');
     await items.save({ ...item, ...changes });
     return this.get(agentId, id);
   }
 
   async removeItem(agentId: string, id: string, itemId: string): Promise<Shortlist> {
     await this.own(agentId, id);
-    await this.database.getRepository(ShortlistItemRow).delete({ id: itemId, shortlistId: id });
+    const removedAt = this.clock.date();
+    await this.database
+      .getRepository(ShortlistItemRow)
+      .update({ id: itemId, shortlistId: id, removedAt: IsNull() }, { removedAt });
     return this.get(agentId, id);
+  }
+
+  /** Puts a home that was taken off back to where it was. */
+  async restoreItem(agentId: string, id: string, itemId: string): Promise<Shortlist> {
+    await this.own(agentId, id);
+    await this.database.getRepository(ShortlistItemRow).update({ id: itemId, shortlistId: id }, { removedAt: null });
+    return this.get(agentId, id);
+  }
+
+  /** Names a shortlist anew, puts it away, or takes it out again; what is put away is in no portal. */
+  async change(agentId: string, id: string, { name, archived }: { name?: string; archived?: boolean }): Promise<Shortlist> {
+    const row = await this.own(agentId, id);
+    if (archived && row.sharedAt) await this.share(agentId, id, false);
+    await this.database.getRepository(ShortlistRow).update(
+      { id },
+      {
+        name: name?.trim() ?? row.name,
+        archivedAt: archived === undefined ? row.archivedAt : archived ? this.clock.date() : null,
+      },
+    );
+    return this.get(agentId, id);
+  }
+
+  /** A second one with the same homes and notes, in their order; it is not shared. */
+  async copy(agentId: string, id: string, name: string): Promise<Shortlist> {
+    const { clientId } = await this.own(agentId, id);
+    const copyId = randomUUID();
+    await inTransaction(this.database, async (manager) => {
+      const row = { agentId, clientId, name: name.trim(), createdAt: this.clock.date(), sharedAt: null, archivedAt: null };
+      await manager.insert(ShortlistRow, { ...row, id: copyId });
+      const items = await manager.findBy(ShortlistItemRow, { shortlistId: id, removedAt: IsNull() });
+      await manager.insert(
+        ShortlistItemRow,
+        items.map((item) => ({ ...item, id: randomUUID(), shortlistId: copyId })),
+      );
+    });
+    return this.get(agentId, copyId);
+  }
+
+  /** Moves the homes of another of the same client's to the end of one, and deletes the other; of a home on both, this one's stays. */
+  async merge(agentId: string, id: string, otherId: string): Promise<Shortlist> {
+    const [into, other] = [await this.own(agentId, id), await this.own(agentId, otherId)];
+    if (id === otherId || into.clientId !== other.clientId)
+      throw new Failure('request.invalid', 'Only two shortlists of one client become one. Choose another of theirs.', {
+        path: 'otherId',
+      });
+    await inTransaction(this.database, async (manager) => {
+      await manager.find(ShortlistRow, {
+        where: { id: In([id, otherId]) },
+        order: { id: 'ASC' },
+        lock: { mode: 'pessimistic_write' },
+      });
+      const there = await manager.findBy(ShortlistItemRow, { shortlistId: id });
+      const gone = there.filter(({ removedAt }) => removedAt !== null).map((item) => item.id);
+      if (gone.length > 0) await manager.delete(ShortlistItemRow, { id: In(gone) });
+      const known = new Set(there.filter(({ removedAt }) => removedAt === null).map(({ listingKey }) => listingKey));
+      const come = await manager.find(ShortlistItemRow, {
+        where: { shortlistId: otherId, removedAt: IsNull() },
+        order: { position: 'ASC' },
+      });
+      let position = Math.max(-1, ...there.map((item) => item.position));
+      for (const item of come.filter(({ listingKey }) => !known.has(listingKey)))
+        await manager.update(ShortlistItemRow, { id: item.id }, { shortlistId: id, position: ++position });
+      await deleteWhole(manager, otherId);
+    });
+    return this.get(agentId, id);
+  }
+
+  async remove(agentId: string, id: string): Promise<void> {
+    await this.own(agentId, id);
+    await inTransaction(this.database, (manager) => deleteWhole(manager, id));
   }
 
   /** Puts the items in a new order, which must name each of them once. */
@@ -111,7 +214,8 @@ export class ShortlistsService {
     await this.own(agentId, id);
     await inTransaction(this.database, async (manager) => {
       await manager.findOne(ShortlistRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      const there = new Set((await manager.findBy(ShortlistItemRow, { shortlistId: id })).map((item) => item.id));
+      const items = await manager.findBy(ShortlistItemRow, { shortlistId: id, removedAt: IsNull() });
+      const there = new Set(items.map((item) => item.id));
       if (
         itemIds.length !== there.size ||
         new Set(itemIds).size !== there.size ||
@@ -143,10 +247,11 @@ export class ShortlistsService {
   async sharedWith(clientId: string): Promise<readonly SharedShortlist[]> {
     const rows = await this.database
       .getRepository(ShortlistRow)
-      .find({ where: { clientId, sharedAt: Not(IsNull()) }, order: { createdAt: 'ASC' } });
-    const items = await this.database
-      .getRepository(ShortlistItemRow)
-      .find({ where: { shortlistId: In(rows.map(({ id }) => id)), stage: Not('dropped') }, order: { position: 'ASC' } });
+      .find({ where: { clientId, sharedAt: Not(IsNull()), archivedAt: IsNull() }, order: { createdAt: 'ASC' } });
+    const items = await this.database.getRepository(ShortlistItemRow).find({
+      where: { shortlistId: In(rows.map(({ id }) => id)), stage: Not('dropped'), removedAt: IsNull() },
+      order: { position: 'ASC' },
+    });
     return rows.map(({ id, name, sharedAt }) => ({
       id,
       name,
@@ -168,28 +273,45 @@ export class ShortlistsService {
   private async shown(agentId: string, rows: readonly ShortlistRow[]): Promise<Shortlist[]> {
     const items = await this.database
       .getRepository(ShortlistItemRow)
-      .find({ where: { shortlistId: In(rows.map(({ id }) => id)) }, order: { position: 'ASC' } });
+      .find({ where: { shortlistId: In(rows.map(({ id }) => id)), removedAt: IsNull() }, order: { position: 'ASC' } });
     const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
     const clientIds = [...new Set(rows.map(({ clientId }) => clientId))];
     const reactions = await this.responses.reactionsOf(clientIds);
     const people = new Map((await this.clients.everyoneOf(clientIds)).map(({ id, name }) => [id, name]));
     const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
-    return rows.map(({ id, clientId, name, sharedAt }) => ({
+    const now = this.clock.date();
+    const keys = [...new Set(items.map(({ listingKey }) => listingKey))];
+    const told = await this.sent.toldLast(clientIds, keys);
+    const sent = [...told.values()].flatMap((dates) => [...dates.values()]).map(Number);
+    const changes = await this.listings.changesOf(sent.length > 0 ? keys : [], new Date(Math.min(Date.now(), ...sent)));
+    const openHouses = await this.listings.openHousesAhead(keys, now);
+    const showings = await this.showings.ofClients(clientIds);
+    return rows.map(({ id, clientId, name, sharedAt, archivedAt }) => ({
       id,
       clientId,
       clientName: names.get(clientId) ?? '',
       name,
       sharedAt: sharedAt?.toISOString() ?? null,
+      archivedAt: archivedAt?.toISOString() ?? null,
       items: items
         .filter(({ shortlistId }) => shortlistId === id)
         .map((item) => ({
           id: item.id,
           listingKey: item.listingKey,
           note: item.note,
-          stage: item.stage,
+          why: item.why,
+          stage: stageOf(
+            item.stage,
+            showings.filter((showing) => showing.clientId === clientId && showing.listingKey === item.listingKey),
+            now.getTime(),
+          ),
           addedAt: item.addedAt.toISOString(),
-          priceWhenAdded: item.priceWhenAdded,
-          statusWhenAdded: item.statusWhenAdded,
+          sinceAdded: sinceAdded(item, records.get(item.listingKey)),
+          ...sinceSent(
+            told.get(clientId)?.get(item.listingKey),
+            changes.filter(({ ListingKey }) => ListingKey === item.listingKey),
+          ),
+          openHouses: (openHouses.get(item.listingKey) ?? []).map((at) => at.toISOString()),
           listing: forAudience(records.get(item.listingKey) ?? {}, 'agent'),
           reactions: reactions
             .filter((reaction) => reaction.listingKey === item.listingKey && reaction.clientId === clientId)
@@ -202,4 +324,27 @@ export class ShortlistsService {
         })),
     }));
   }
+}
+
+/** What is different since a home was put on a shortlist, by what was noted then. */
+function sinceAdded({ priceWhenAdded, statusWhenAdded }: ShortlistItemRow, record: ListingRecord | undefined): NewsSince {
+  const [price, status] = [
+    Number(record?.['ListPrice'] ?? priceWhenAdded),
+    String(record?.['StandardStatus'] ?? statusWhenAdded),
+  ];
+  return {
+    price: price === priceWhenAdded ? null : { from: priceWhenAdded, to: price },
+    status: status === statusWhenAdded ? null : { from: statusWhenAdded, to: status },
+  };
+}
+
+/** When a household was told of a home last, and what is different since. */
+function sinceSent(at: Date | undefined, changes: readonly ListingChange[]): Pick<ShortlistItem, 'sentAt' | 'sinceSent'> {
+  return { sentAt: at?.toISOString() ?? null, sinceSent: at ? newsSince(changes, at.getTime()) : null };
+}
+
+/** Deletes a shortlist with its homes, in the caller's transaction. */
+async function deleteWhole(manager: EntityManager, id: string): Promise<void> {
+  await manager.delete(ShortlistItemRow, { shortlistId: id });
+  await manager.delete(ShortlistRow, { id });
 }

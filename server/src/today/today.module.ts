@@ -9,6 +9,7 @@ import { ResponsesModule } from '../responses/index.js';
 import { RoadsModule } from '../roads/index.js';
 import { SearchesModule } from '../searches/index.js';
 import { SessionsModule } from '../sessions/index.js';
+import { ShortlistsModule } from '../shortlists/index.js';
 import { ShowingsModule } from '../showings/index.js';
 import { StepsModule } from '../steps/index.js';
 import { TodayController } from './today.controller.js';
@@ -26,6 +27,7 @@ import { TodayService } from './today.service.js';
     RoadsModule,
     SearchesModule,
     SessionsModule,
+    ShortlistsModule,
     ShowingsModule,
     StepsModule,
   ],

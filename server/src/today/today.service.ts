@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { Behind, CameBy, OutboxEntry, SinceClient, Today } from '@perambula/contract';
-import { addressShown, dollars, forAudience, isAvailable, tellableOf } from '@perambula/core';
+import type { Behind, CameBy, OutboxEntry, ShortlistNews, SinceClient, Today } from '@perambula/contract';
+import { addressShown, dollars, forAudience, isAvailable, newsSince, tellableOf } from '@perambula/core';
 import type { ListingChange, ListingRecord } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import { Correspondence } from '../clientFiles/index.js';
@@ -14,6 +14,7 @@ import { Responses } from '../responses/index.js';
 import { CountyContext } from '../roads/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
+import { ShortlistsService } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { STEPS, Steps } from '../steps/index.js';
 import type { StepName, StepState } from '../steps/index.js';
@@ -34,6 +35,7 @@ export class TodayService {
     private readonly searches: SavedSearches,
     private readonly listings: ListingsService,
     private readonly responses: Responses,
+    private readonly shortlists: ShortlistsService,
     private readonly showings: ShowingsService,
     private readonly steps: Steps,
     private readonly correspondence: Correspondence,
@@ -76,11 +78,31 @@ export class TodayService {
       tasks,
       since: clients.flatMap(({ id, name }) => sinceFor(id, name, wants, changes, records)),
       sinceAt: lookedAt?.toISOString() ?? null,
+      shortlisted: await this.shortlisted(agentId, names, changes, since),
       ahead: showings
         .filter(({ state, startAt }) => state === 'confirmed' && startAt !== null && Date.parse(startAt) > now)
         .sort((a, b) => ((a.startAt ?? '') < (b.startAt ?? '') ? -1 : 1)),
       newHomes: newHomes(names, wants, changes, records),
     };
+  }
+
+  /** The shortlists come first that were made first. */
+  private async shortlisted(
+    agentId: string,
+    names: ReadonlyMap<string, string>,
+    changes: readonly ListingChange[],
+    since: Date,
+  ): Promise<ShortlistNews[]> {
+    const changed = [...new Set(changes.map(({ ListingKey }) => ListingKey))];
+    const where = await this.shortlists.whereOf(agentId, changed);
+    const records = await this.listings.byKeys(where.map(({ listingKey }) => listingKey));
+    return where.flatMap(({ shortlistId, name, clientId, listingKey }) => {
+      const own = changes.filter(({ ListingKey }) => ListingKey === listingKey);
+      const news = newsSince(own, since.getTime());
+      const address = String(records.get(listingKey)?.['UnparsedAddress'] ?? listingKey);
+      const client = names.get(clientId) ?? '';
+      return news.price || news.status ? [{ shortlistId, name, clientId, client, home: { listingKey, address }, news }] : [];
+    });
   }
 
   async markLooked(agentId: string): Promise<void> {

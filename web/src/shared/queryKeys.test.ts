@@ -59,7 +59,7 @@ describe('query keys', () => {
       'timeline',
       'today',
     ]);
-    expect(keysStaleBy('showing').toSorted()).toEqual(['clients', 'mailbox', 'rounds', 'showings', 'timeline', 'today']);
+    expect(keysStaleBy('showing').toSorted()).toEqual(['clients', 'mailbox', 'rounds', 'shortlists', 'showings', 'timeline', 'today']);
     expect(keysStaleBy('bound').toSorted()).toEqual(['bounds', 'searches']);
   });
 

@@ -4,6 +4,8 @@ import type { Stage } from '@perambula/contract';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
 import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
 
+const A_NAME = 'Give the shortlist a name.';
+
 export class KeysBody {
   @ApiProperty({ type: [String] })
   @IsArray()
@@ -16,12 +18,26 @@ export class KeysBody {
 
 export class NewShortlistBody extends KeysBody {
   @ApiProperty() @IsUUID() clientId: string;
-  @ApiProperty() @IsLine(120, 'Give the shortlist a name.') name: string;
+  @ApiProperty() @IsLine(120, A_NAME) name: string;
 }
 
 export class ItemBody {
   @ApiPropertyOptional() @MayBeLeftOut() @IsText(2000) note?: string;
   @ApiPropertyOptional({ enum: STAGES }) @MayBeLeftOut() @IsIn(STAGES) stage?: Stage;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsText(300) why?: string;
+}
+
+export class ShortlistBody {
+  @ApiPropertyOptional() @MayBeLeftOut() @IsLine(120, A_NAME) name?: string;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsBoolean() archived?: boolean;
+}
+
+export class ShortlistNameBody {
+  @ApiProperty() @IsLine(120, A_NAME) name: string;
+}
+
+export class OtherShortlistBody {
+  @ApiProperty() @IsUUID() otherId: string;
 }
 
 export class SharingBody {

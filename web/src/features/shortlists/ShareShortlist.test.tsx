@@ -12,8 +12,11 @@ const item = (key: string, fields: Record<string, unknown> = {}, more: Partial<S
   note: '',
   stage: 'considering',
   addedAt: '2026-04-14T13:00:00Z',
-  priceWhenAdded: 400_000,
-  statusWhenAdded: 'Active',
+  why: '',
+  sinceAdded: { price: null, status: null },
+  sentAt: null,
+  sinceSent: null,
+  openHouses: [],
   listing: {
     ListingKey: key,
     PropertyType: 'Residential',
@@ -35,6 +38,7 @@ const shortlist = (more: Partial<Shortlist>): Shortlist => ({
   clientName: 'Amara & Teo',
   name: 'For Saturday',
   sharedAt: null,
+  archivedAt: null,
   items: [],
   ...more,
 });

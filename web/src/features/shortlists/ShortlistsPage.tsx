@@ -1,29 +1,27 @@
-import { VERDICT_SAID } from '../../shared/verdicts.js';
 import { closestCenter, DndContext } from '@dnd-kit/core';
 import type { DragEndEvent } from '@dnd-kit/core';
-import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { STAGES } from '@perambula/contract';
-import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
-import { dollars } from '@perambula/core';
-import { App, Button, Input, Select } from 'antd';
-import { GripVertical, X } from 'lucide-react';
+import { arrayMove, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import type { Shortlist, ShortlistItem } from '@perambula/contract';
+import { App, Button, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
-import { facts, price, street } from '../../shared/format.js';
+import { classesOf } from '../../shared/classes.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
-import { Picture } from '../../shared/Picture.js';
 import { useRowSensors } from '../../shared/useRowSensors.js';
-import { Status } from '../../shared/status.js';
+import { useParameters } from '../../shared/useParameters.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { PdfOfHomes, SendHomes } from '../choices/index.js';
 import { HomesOnMap } from '../homesMap/index.js';
 import { MakeRound } from '../rounds/index.js';
-import { PlanVisit } from '../showings/index.js';
+import { AddByNumbers } from './AddByNumbers.js';
+import { Board } from './Board.js';
+import { ItemRow } from './ItemRow.js';
 import { ShareShortlist } from './ShareShortlist.js';
-import { useChangeItem, useRemoveItem, useReorder, useShortlists } from './shortlists.api.js';
-import { classesOf } from '../../shared/classes.js';
+import { ShortlistMenu } from './ShortlistMenu.js';
+import { inOrder, ORDERS, parted } from './shortlists.rules.js';
+import type { Order } from './shortlists.rules.js';
+import { useReorder, useShortlists } from './shortlists.api.js';
 import ownCss from './ShortlistsPage.module.css';
 
 const cx = classesOf(ownCss);
@@ -35,9 +33,9 @@ export function ShortlistsPage() {
   const shortlists = useShortlists();
   if (shortlists.isPending) return <Waiting what="Opening the shortlists …" />;
   if (shortlists.isError) return <Failed error={shortlists.error} retry={() => void shortlists.refetch()} />;
-  const listed = shortlists.data.filter((each) => clientId === null || each.clientId === clientId);
+  const { kept: listed, away } = parted(shortlists.data.filter((each) => clientId === null || each.clientId === clientId));
   const current = shortlists.data.find(({ id }) => id === shortlistId) ?? (shortlistId ? undefined : listed[0]);
-  if (listed.length === 0 && !current) {
+  if (listed.length === 0 && away.length === 0 && !current) {
     return (
       <Empty title="No shortlist yet">
         Choose homes in a <Link to="/search">search</Link> and press “Shortlist”; they are kept here for the client whose file
@@ -49,22 +47,20 @@ export function ShortlistsPage() {
     <div className={cx('shortlists')}>
       <nav className={cx('shortlists-list')} aria-label="Shortlists">
         <h2>Shortlists</h2>
-        {listed.map(({ id, name, clientName, items, sharedAt }) => (
-          <NavLink
-            key={id}
-            to={`/shortlists/${id}`}
-            className={cx(id === current?.id ? 'shortlist-link active' : 'shortlist-link')}
-          >
-            <b>{name}</b>
-            <span className="tight">
-              {clientName} · {items.length} {items.length === 1 ? 'home' : 'homes'}
-              {sharedAt !== null && ' · shared'}
-            </span>
-          </NavLink>
+        {listed.map((each) => (
+          <ShortlistLink key={each.id} shortlist={each} isOpen={each.id === current?.id} />
         ))}
+        {away.length > 0 && (
+          <details className={cx('away')} open={current?.archivedAt != null}>
+            <summary>Put away</summary>
+            {away.map((each) => (
+              <ShortlistLink key={each.id} shortlist={each} isOpen={each.id === current?.id} />
+            ))}
+          </details>
+        )}
       </nav>
       {current ? (
-        <One key={current.id} shortlist={current} />
+        <One key={current.id} shortlist={current} others={ofSameClient(shortlists.data, current)} />
       ) : (
         <Empty title="This shortlist is gone">Choose another on the left.</Empty>
       )}
@@ -72,7 +68,26 @@ export function ShortlistsPage() {
   );
 }
 
-function One({ shortlist }: { readonly shortlist: Shortlist }) {
+function ShortlistLink({ shortlist, isOpen }: { readonly shortlist: Shortlist; readonly isOpen: boolean }) {
+  const { id, name, clientName, items, sharedAt } = shortlist;
+  return (
+    <NavLink to={`/shortlists/${id}`} className={cx(isOpen ? 'shortlist-link active' : 'shortlist-link')}>
+      <b>{name}</b>
+      <span className="tight">
+        {clientName} · {items.length} {items.length === 1 ? 'home' : 'homes'}
+        {sharedAt !== null && ' · shared'}
+      </span>
+    </NavLink>
+  );
+}
+
+function ofSameClient(all: readonly Shortlist[], { id, clientId }: Shortlist): Shortlist[] {
+  return all.filter((each) => each.clientId === clientId && each.id !== id);
+}
+
+function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly others: readonly Shortlist[] }) {
+  const [parameters, set] = useParameters();
+  const by = (parameters.get('order') ?? 'own') in ORDERS ? ((parameters.get('order') ?? 'own') as Order) : 'own';
   const { order, items, drop } = useOrder(shortlist);
   const sensors = useRowSensors();
   const homes = useMemo(
@@ -81,12 +96,15 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
   );
   const [hovered, setHovered] = useState<string | null>(null);
   const navigate = useNavigate();
+  const keys = shortlist.items.map(({ listingKey }) => listingKey);
+  const isBoard = parameters.get('as') === 'board';
   return (
     <section className={cx('shortlist')} aria-label={shortlist.name}>
       <header className="page-head">
         <h1>{shortlist.name}</h1>
         <span className="soft">
-          for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link> · drag a home to change the order
+          for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link>
+          {shortlist.archivedAt !== null && ' · put away'}
         </span>
         <span className={cx('acts')}>
           {items.length > 0 && <ShareShortlist shortlist={shortlist} />}
@@ -94,16 +112,39 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
             keys={items.filter(({ stage }) => stage !== 'dropped').map(({ listingKey }) => listingKey)}
             clientId={shortlist.clientId}
           />
-          <PdfOfHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} title={shortlist.name} />
-          <SendHomes keys={shortlist.items.map(({ listingKey }) => listingKey)} clientId={shortlist.clientId} />
+          <PdfOfHomes keys={keys} title={shortlist.name} />
+          <SendHomes keys={keys} clientId={shortlist.clientId} />
+          <ShortlistMenu shortlist={shortlist} others={others} />
         </span>
       </header>
+      <div className={cx('view')}>
+        <div role="group" aria-label="How the homes are shown">
+          <Button type={isBoard ? 'text' : 'default'} aria-pressed={!isBoard} onClick={() => set({ as: null })}>
+            List
+          </Button>
+          <Button type={isBoard ? 'default' : 'text'} aria-pressed={isBoard} onClick={() => set({ as: 'board' })}>
+            Board
+          </Button>
+        </div>
+        {!isBoard && (
+          <Select
+            aria-label="Order"
+            value={by}
+            className={cx('order')}
+            options={Object.entries(ORDERS).map(([value, label]) => ({ value, label }))}
+            onChange={(value) => set({ order: value === 'own' ? null : value })}
+          />
+        )}
+        <AddByNumbers shortlist={shortlist} />
+        {!isBoard && by === 'own' && items.length > 1 && <span className="soft">Drag a home to change the order.</span>}
+        {isBoard && <span className="soft">Drag a home to its stage. Asked, booked and seen come of its showings.</span>}
+      </div>
       {items.length === 0 && (
         <Empty title="No homes on it">
-          Choose some in a <Link to="/search">search</Link>.
+          Choose some in a <Link to="/search">search</Link>, or paste their numbers or addresses.
         </Empty>
       )}
-      {items.length > 0 && (
+      {items.length > 0 && !isBoard && (
         <HomesOnMap
           label="Where the homes of the shortlist lie"
           homes={homes}
@@ -112,22 +153,27 @@ function One({ shortlist }: { readonly shortlist: Shortlist }) {
           onOpen={(key) => void navigate(`/listings/${key}`)}
         />
       )}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <SortableContext items={[...order]} strategy={verticalListSortingStrategy}>
-          <ol className={cx('shortlist-items')}>
-            {items.map((item, i) => (
-              <Item
-                key={item.id}
-                item={item}
-                index={i}
-                shortlist={shortlist}
-                isHovered={hovered === item.listingKey}
-                onHover={setHovered}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      {isBoard ? (
+        items.length > 0 && <Board shortlist={shortlist} />
+      ) : (
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+          <SortableContext items={[...order]} strategy={verticalListSortingStrategy}>
+            <ol className={cx('shortlist-items')}>
+              {inOrder(items, by).map((item, i) => (
+                <ItemRow
+                  key={item.id}
+                  item={item}
+                  index={i}
+                  isMovable={by === 'own'}
+                  shortlist={shortlist}
+                  isHovered={hovered === item.listingKey}
+                  onHover={setHovered}
+                />
+              ))}
+            </ol>
+          </SortableContext>
+        </DndContext>
+      )}
     </section>
   );
 }
@@ -150,138 +196,4 @@ function useOrder(shortlist: Shortlist): {
     reorder.mutate(next, { onError: (error) => void message.error(messageOf(error)), onSettled: () => setMoved(null) });
   };
   return { order, items, drop };
-}
-
-const STAGE_LABEL: Readonly<Record<Stage, string>> = {
-  considering: 'Considering',
-  seen: 'Seen',
-  offer: 'Offer',
-  dropped: 'Dropped',
-};
-
-function Item({
-  item,
-  index,
-  shortlist,
-  isHovered,
-  onHover,
-}: {
-  readonly item: ShortlistItem;
-  readonly index: number;
-  readonly shortlist: Shortlist;
-  readonly isHovered: boolean;
-  readonly onHover: (key: string | null) => void;
-}) {
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.id });
-  const name = street(item.listing);
-  return (
-    <li
-      ref={setNodeRef}
-      className={cx(isHovered ? 'shortlist-item is-hovered' : 'shortlist-item')}
-      onMouseEnter={() => onHover(item.listingKey)}
-      onMouseLeave={() => onHover(null)}
-      style={{ transform: CSS.Transform.toString(transform), transition }}
-    >
-      <button
-        type="button"
-        className={cx('grip')}
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${name}; press space, then the arrow keys`}
-      >
-        <GripVertical size={16} aria-hidden="true" />
-      </button>
-      <span className={cx('shortlist-number figure')}>{index + 1}</span>
-      <Link to={`/listings/${item.listingKey}`} className={cx('shortlist-picture')} tabIndex={-1} aria-hidden="true">
-        <Picture listingKey={item.listingKey} alt="" />
-      </Link>
-      <What item={item} name={name} />
-      <Doing item={item} name={name} shortlist={shortlist} />
-    </li>
-  );
-}
-
-interface DoingProps {
-  readonly item: ShortlistItem;
-  readonly name: string;
-  readonly shortlist: Shortlist;
-}
-
-/** What the agent notes of a home, how far it is, and what can be done with it. */
-function Doing({ item, name, shortlist }: DoingProps) {
-  const change = useChangeItem(shortlist.id);
-  const remove = useRemoveItem(shortlist.id);
-  const { message } = App.useApp();
-  const failed = (error: Error): void => void message.error(messageOf(error));
-  return (
-    <>
-      <Input.TextArea
-        className="shortlist-note"
-        placeholder="Your note"
-        aria-label={`Note on ${name}`}
-        defaultValue={item.note}
-        rows={2}
-        onBlur={({ target }) =>
-          target.value !== item.note && change.mutate({ itemId: item.id, note: target.value }, { onError: failed })
-        }
-      />
-      <Select
-        value={item.stage}
-        aria-label={`Stage of ${name}`}
-        className="shortlist-stage"
-        options={STAGES.map((value) => ({ value, label: STAGE_LABEL[value] }))}
-        onChange={(stage) => change.mutate({ itemId: item.id, stage }, { onError: failed })}
-      />
-      <PlanVisit clientId={shortlist.clientId} listingKey={item.listingKey} />
-      <Button
-        type="text"
-        aria-label={`Take ${name} off the shortlist`}
-        icon={<X size={15} />}
-        onClick={() => remove.mutate(item.id, { onError: failed })}
-      />
-    </>
-  );
-}
-
-/** The home, how it stands, and what the household says of it. */
-function What({ item, name }: { readonly item: ShortlistItem; readonly name: string }) {
-  const { listing } = item;
-  return (
-    <div className={cx('shortlist-what')}>
-      <p>
-        <Link to={`/listings/${item.listingKey}`} className="strong">
-          {name}
-        </Link>
-        , {String(listing['City'])} <b className="figure">{price(listing)}</b>
-      </p>
-      <p className="soft figure">{facts(listing)}</p>
-      <p>
-        <Status status={String(listing['StandardStatus'])} /> <Changed item={item} />
-      </p>
-      {item.reactions.map(({ person, verdict, note }) => (
-        <p key={person} className="tight">
-          <b>{person.split(' ')[0]}</b> {VERDICT_SAID[verdict]}
-          {note && `: “${note}”`}
-        </p>
-      ))}
-    </div>
-  );
-}
-
-/** What is different since the home was put on the list. */
-function Changed({ item }: { readonly item: ShortlistItem }) {
-  const now = Number(item.listing['ListPrice']);
-  const by = now - item.priceWhenAdded;
-  return (
-    <>
-      {by !== 0 && (
-        <span className={`chip ${by < 0 ? 'chip-gain' : 'chip-wait'}`}>
-          {by < 0 ? 'cut' : 'raised'} {dollars(Math.abs(by))} since added
-        </span>
-      )}{' '}
-      {item.listing['StandardStatus'] !== item.statusWhenAdded && (
-        <span className="chip chip-wait">was {item.statusWhenAdded.toLowerCase()}</span>
-      )}
-    </>
-  );
 }

@@ -2,17 +2,22 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
   addToShortlist,
   changeItem,
+  changeShortlist,
+  copyShortlist,
   createShortlist,
   listShortlists,
+  mergeShortlists,
   removeItem,
+  removeShortlist,
   reorderItems,
+  restoreItem,
   shareShortlist,
 } from '@perambula/contract';
 import type { Shortlist, Stage } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, queryKeys } from '../../shared/queryKeys.js';
 
-const shortlistKeys = queryKeys('shortlists', { staleBy: ['listings', 'reaction', 'shortlist'] });
+const shortlistKeys = queryKeys('shortlists', { staleBy: ['listings', 'reaction', 'shortlist', 'showing'] });
 
 export function useShortlists() {
   return useQuery({ queryKey: shortlistKeys.all, queryFn: () => ask(listShortlists) });
@@ -40,11 +45,27 @@ export const useAddToShortlist = () =>
   );
 
 export const useChangeItem = (id: string) =>
-  useShortlistChange(({ itemId, ...body }: { itemId: string; note?: string; stage?: Stage }) =>
+  useShortlistChange(({ itemId, ...body }: { itemId: string; note?: string; stage?: Stage; why?: string }) =>
     ask(changeItem, { at: { id, itemId }, body }),
   );
 
 export const useRemoveItem = (id: string) => useShortlistChange((itemId: string) => ask(removeItem, { at: { id, itemId } }));
+
+export const useRestoreItem = (id: string) => useShortlistChange((itemId: string) => ask(restoreItem, { at: { id, itemId } }));
+
+export const useChangeShortlist = (id: string) =>
+  useShortlistChange((body: { name?: string; archived?: boolean }) => ask(changeShortlist, { at: { id }, body }));
+
+export const useCopyShortlist = (id: string) =>
+  useShortlistChange((name: string) => ask(copyShortlist, { at: { id }, body: { name } }));
+
+export const useMergeShortlists = (id: string) =>
+  useShortlistChange((otherId: string) => ask(mergeShortlists, { at: { id }, body: { otherId } }));
+
+export function useRemoveShortlist(id: string) {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: () => ask(removeShortlist, { at: { id } }), onSuccess: () => makeStale(client, 'shortlist') });
+}
 
 export const useShare = (id: string) =>
   useShortlistChange((shared: boolean) => ask(shareShortlist, { at: { id }, body: { shared } }));

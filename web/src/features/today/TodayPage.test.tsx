@@ -18,6 +18,7 @@ const NOTHING: Today = {
   tasks: [],
   since: [],
   sinceAt: null,
+  shortlisted: [],
   ahead: [],
   newHomes: [],
 };

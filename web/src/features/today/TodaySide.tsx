@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { Avatar } from '../../shared/Avatar.js';
 import { ago, day, firstNames, price, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
+import { sayNews } from '../../shared/news.js';
 import { Picture } from '../../shared/Picture.js';
 import { useLooked } from './today.api.js';
 import { classesOf } from '../../shared/classes.js';
@@ -17,6 +18,7 @@ export function TodaySide({ today, now }: { readonly today: Today; readonly now:
   return (
     <aside className={cx('today-side')}>
       <SinceLooked since={today.since} sinceAt={today.sinceAt} now={now} />
+      <OnShortlists shortlisted={today.shortlisted} />
       <NewHomes newHomes={today.newHomes} />
       <Ahead ahead={today.ahead} now={now} />
     </aside>
@@ -76,6 +78,29 @@ function SinceFor({ since }: { readonly since: Today['since'][number] }) {
         ))}
       </div>
     </div>
+  );
+}
+
+/** What changed of homes on shortlists; nothing is drawn where nothing did. */
+function OnShortlists({ shortlisted }: Pick<Today, 'shortlisted'>) {
+  if (shortlisted.length === 0) return null;
+  return (
+    <section className={cx('card')}>
+      <h3>On your shortlists</h3>
+      {shortlisted.map(({ shortlistId, name, client, home, news }) => (
+        <p key={`${shortlistId}${home.listingKey}`}>
+          <Link to={`/listings/${home.listingKey}`} className="quiet-link strong">
+            {street({ UnparsedAddress: home.address })}
+          </Link>{' '}
+          {sayNews(news)
+            .map(({ says }) => says)
+            .join(', ')}{' '}
+          <span className="tight">
+            · <Link to={`/shortlists/${shortlistId}`}>{name}</Link>, {firstNames(client)}
+          </span>
+        </p>
+      ))}
+    </section>
   );
 }
 

@@ -1,0 +1,138 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Shortlist, Today } from '@perambula/contract';
+import type { ListingRecord, Search } from '@perambula/core';
+import { startTestStack } from '../testing/stack.js';
+import type { TestStack } from '../testing/stack.js';
+
+let stack: TestStack;
+let clientId = '';
+let keys: readonly string[] = [];
+beforeAll(async () => {
+  stack = await startTestStack();
+  ({ id: clientId } = await stack.juno.fileOf('Amara'));
+  const search: Search = {
+    version: 1,
+    kinds: ['Residential'],
+    lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }],
+    bounds: [],
+    order: [],
+  };
+  const body = { search, set: 'fit', limit: 20 };
+  const { rows } = await stack.juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', body);
+  keys = rows.map(({ ListingKey }) => ListingKey);
+}, 120_000);
+afterAll(() => stack.end());
+
+const made = (name: string, listingKeys: readonly string[], whose = clientId): Promise<Shortlist> =>
+  stack.juno.good('POST', '/api/shortlists', { clientId: whose, name, listingKeys });
+const read = (id: string): Promise<Shortlist> => stack.juno.good('GET', `/api/shortlists/${id}`);
+const keysOf = ({ items }: Shortlist): string[] => items.map(({ listingKey }) => listingKey);
+const run = async (sql: string, values: readonly unknown[]): Promise<void> => {
+  const connection = await stack.connect();
+  await connection.query(sql, [...values]);
+  await connection.end();
+};
+
+describe('a home on a shortlist', () => {
+  it('that is taken off is put back to where it was, with what was noted; put on anew it is new', async () => {
+    const list = await made('Undone', keys.slice(0, 3));
+    const second = list.items[1];
+    await stack.juno.good('PATCH', `/api/shortlists/${list.id}/items/${second?.id}`, { note: 'South light', stage: 'offer' });
+    const without = await stack.juno.good<Shortlist>('DELETE', `/api/shortlists/${list.id}/items/${second?.id}`);
+    expect(keysOf(without)).toEqual([keys[0], keys[2]]);
+    const back = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${list.id}/items/${second?.id}/restore`);
+    expect(keysOf(back)).toEqual(keys.slice(0, 3));
+    expect(back.items[1]).toMatchObject({ note: 'South light', stage: 'offer' });
+    await stack.juno.good('DELETE', `/api/shortlists/${list.id}/items/${second?.id}`);
+    const anew = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${list.id}/items`, { listingKeys: [keys[1]] });
+    expect(keysOf(anew)).toEqual([keys[0], keys[2], keys[1]]);
+    expect(anew.items[2]).toMatchObject({ note: '', stage: 'considering' });
+  });
+
+  it('goes from stage to stage by its showings, and is dropped for a reason', async () => {
+    const list = await made('Stages', [keys[3] ?? '']);
+    const { id: showingId } = await stack.juno.good<{ id: string }>('POST', '/api/showings', { clientId, listingKey: keys[3] });
+    const stage = async (): Promise<string | undefined> => (await read(list.id)).items[0]?.stage;
+    expect(await stage()).toBe('asked');
+    const now = Date.parse((await stack.juno.good<{ now: string }>('GET', '/api/clock')).now);
+    const confirmedAt = (hours: number): Promise<void> =>
+      run("UPDATE showings SET state = 'confirmed', startAt = ? WHERE id = ?", [new Date(now + hours * 3_600_000), showingId]);
+    await confirmedAt(5);
+    expect(await stage()).toBe('booked');
+    await confirmedAt(-5);
+    expect(await stage()).toBe('seen');
+    const path = `/api/shortlists/${list.id}/items/${list.items[0]?.id}`;
+    const dropped = await stack.juno.good<Shortlist>('PATCH', path, { stage: 'dropped', why: 'The road is loud.' });
+    expect(dropped.items[0]).toMatchObject({ stage: 'dropped', why: 'The road is loud.' });
+    expect((await stack.juno.ask('PATCH', path, { stage: 'gone' })).status).toBe(422);
+  });
+
+  it('tells what changed since it was added, and since its household was told of it; Today tells it, too', async () => {
+    const [added, sent] = [keys[4] ?? '', keys[5] ?? ''];
+    const list = await made('Watched', [added, sent]);
+    const now = Date.parse((await stack.juno.good<{ now: string }>('GET', '/api/clock')).now);
+    const at = (hours: number): Date => new Date(now + hours * 3_600_000);
+    const price = Number(list.items[0]?.listing['ListPrice']);
+    expect(list.items[0]).toMatchObject({ sinceAdded: { price: null, status: null }, sentAt: null, sinceSent: null });
+    await run('UPDATE shortlist_items SET priceWhenAdded = ?, statusWhenAdded = ? WHERE shortlistId = ? AND listingKey = ?', [
+      price + 10_000,
+      'Coming Soon',
+      list.id,
+      added,
+    ]);
+    await run('INSERT INTO sent_homes (clientId, listingKey, at) VALUES (?, ?, ?)', [clientId, sent, at(-10)]);
+    const event = 'INSERT INTO listing_events (sequence, listingKey, field, fromValue, toValue, at) VALUES (1, ?, ?, ?, ?, ?)';
+    await run(event, [sent, 'ListPrice', '500000', '480000', at(-12)]);
+    await run(event, [sent, 'ListPrice', '480000', '470000', at(-5)]);
+    const after = await read(list.id);
+    expect(after.items[0]?.sinceAdded).toEqual({
+      price: { from: price + 10_000, to: price },
+      status: { from: 'Coming Soon', to: 'Active' },
+    });
+    expect(after.items[1]).toMatchObject({
+      sentAt: at(-10).toISOString(),
+      sinceSent: { price: { from: 480_000, to: 470_000 }, status: null },
+    });
+    const today = await stack.juno.good<Today>('GET', '/api/today');
+    const told = today.shortlisted.filter(({ shortlistId }) => shortlistId === list.id);
+    expect(told).toMatchObject([{ home: { listingKey: sent }, news: { price: { from: 500_000, to: 470_000 } } }]);
+    await stack.juno.good('PATCH', `/api/shortlists/${list.id}`, { archived: true });
+    const later = await stack.juno.good<Today>('GET', '/api/today');
+    expect(later.shortlisted.some(({ shortlistId }) => shortlistId === list.id)).toBe(false);
+  });
+});
+
+describe('a whole shortlist', () => {
+  it('is named anew, and put away out of the portal', async () => {
+    const list = await made('Old name', keys.slice(0, 2));
+    await stack.juno.good('PUT', `/api/shortlists/${list.id}/sharing`, { shared: true });
+    const changed = await stack.juno.good<Shortlist>('PATCH', `/api/shortlists/${list.id}`, { name: 'New name', archived: true });
+    expect(changed).toMatchObject({ name: 'New name', sharedAt: null });
+    expect(changed.archivedAt).not.toBeNull();
+    expect(await stack.juno.good('PATCH', `/api/shortlists/${list.id}`, { archived: false })).toMatchObject({ archivedAt: null });
+    expect((await stack.juno.ask('PATCH', `/api/shortlists/${list.id}`, { name: ' ' })).status).toBe(422);
+    expect((await stack.silas.ask('PATCH', `/api/shortlists/${list.id}`, { name: 'Mine' })).status).toBe(404);
+  });
+
+  it('is doubled with its notes, and made one with another of the same client’s, each home once', async () => {
+    const first = await made('First', keys.slice(6, 9));
+    await stack.juno.good('PATCH', `/api/shortlists/${first.id}/items/${first.items[0]?.id}`, { note: 'The best' });
+    const second = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${first.id}/copy`, { name: 'Second' });
+    expect([second.name, keysOf(second), second.items[0]?.note]).toEqual(['Second', keys.slice(6, 9), 'The best']);
+    await stack.juno.good('POST', `/api/shortlists/${second.id}/items`, { listingKeys: [keys[10]] });
+    await stack.juno.good('DELETE', `/api/shortlists/${first.id}/items/${first.items[2]?.id}`);
+    const one = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${first.id}/merge`, { otherId: second.id });
+    expect(keysOf(one)).toEqual([keys[6], keys[7], keys[8], keys[10]]);
+    expect((await stack.juno.ask('GET', `/api/shortlists/${second.id}`)).status).toBe(404);
+    const { id: other } = await stack.juno.good<{ id: string }>('POST', '/api/clients', { name: 'Wren Tolley', people: [] });
+    const foreign = await made('Foreign', [keys[0] ?? ''], other);
+    expect((await stack.juno.ask('POST', `/api/shortlists/${first.id}/merge`, { otherId: foreign.id })).status).toBe(422);
+  });
+
+  it('is deleted with its homes', async () => {
+    const list = await made('Gone', keys.slice(0, 2));
+    expect((await stack.silas.ask('DELETE', `/api/shortlists/${list.id}`)).status).toBe(404);
+    await stack.juno.good('DELETE', `/api/shortlists/${list.id}`);
+    expect((await stack.juno.ask('GET', `/api/shortlists/${list.id}`)).status).toBe(404);
+  });
+});

@@ -1,0 +1,126 @@
+// @vitest-environment jsdom
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Shortlist, ShortlistItem } from '@perambula/contract';
+import { describe, expect, it, vi } from 'vitest';
+import { drawn } from '../../testing/drawn.js';
+import { ShortlistsPage } from './ShortlistsPage.js';
+
+vi.mock('../homesMap/index.js', () => ({ HomesOnMap: () => null }));
+
+const item = (id: string, more: Partial<ShortlistItem> = {}): ShortlistItem => ({
+  id,
+  listingKey: id,
+  note: '',
+  stage: 'considering',
+  why: '',
+  addedAt: '2026-04-01T13:00:00Z',
+  sinceAdded: { price: null, status: null },
+  sentAt: null,
+  sinceSent: null,
+  openHouses: [],
+  listing: {
+    ListingKey: id,
+    UnparsedAddress: `${id} Lantern Ln, Port Ostrey`,
+    StreetNumber: id,
+    StreetName: 'Lantern',
+    StreetSuffix: 'Ln',
+    City: 'Port Ostrey',
+    ListPrice: 100_000 * Number(id),
+    StandardStatus: 'Active',
+  } as unknown as ShortlistItem['listing'],
+  reactions: [],
+  ...more,
+});
+const list = (items: readonly ShortlistItem[], more: Partial<Shortlist> = {}): Shortlist => ({
+  id: 's',
+  clientId: 'c',
+  clientName: 'Amara & Teo',
+  name: 'For Saturday',
+  sharedAt: null,
+  archivedAt: null,
+  items,
+  ...more,
+});
+const streets = (): (string | null)[] => screen.getAllByRole('link', { name: /^\d Lantern Ln$/ }).map((each) => each.textContent);
+
+describe('the page of a shortlist', () => {
+  it('tells what changed since the household was told, and what a home sold for', async () => {
+    const sold = item('2');
+    const listing = { ...sold.listing, StandardStatus: 'Closed', ClosePrice: 190_000, CloseDate: '2026-04-03' };
+    drawn(<ShortlistsPage />, {
+      'GET shortlists': [
+        list([
+          item('1', {
+            sinceAdded: { price: { from: 120_000, to: 100_000 }, status: null },
+            sentAt: '2026-04-10T13:00:00Z',
+            sinceSent: { price: { from: 105_000, to: 100_000 }, status: null },
+          }),
+          { ...sold, listing },
+        ]),
+      ],
+    });
+    const [first, second] = await screen.findAllByRole('listitem');
+    expect(first?.textContent).toMatch(/cut \$20,000 since it was added on Wed, Apr 1/);
+    expect(first?.textContent).toMatch(/cut \$5,000 since they were told on Fri, Apr 10/);
+    expect(second?.textContent).toMatch(/sold for \$190,000 on Apr 3, 2026.*not sent yet/);
+  });
+
+  it('is a board by stages, where a home is put by a choice and a dropped one asks why', async () => {
+    const { asked } = drawn(
+      <ShortlistsPage />,
+      {
+        'GET shortlists': [list([item('1'), item('2', { stage: 'dropped', why: 'Too loud' }), item('3', { stage: 'booked' })])],
+        'PATCH shortlists/s/items/1': list([item('1', { stage: 'offer' })]),
+      },
+      '/?as=board',
+    );
+    const column = async (name: string) => within(await screen.findByRole('region', { name }));
+    expect((await column('Booked')).getByText('3 Lantern Ln')).toBeTruthy();
+    expect((await column('Dropped')).getByLabelText<HTMLInputElement>('Why 2 Lantern Ln was dropped').value).toBe('Too loud');
+    await userEvent.click((await column('Considering')).getByRole('combobox', { name: 'Stage of 1 Lantern Ln' }));
+    await userEvent.click(await screen.findByTitle('Offer'));
+    expect(asked.find(({ what }) => what.startsWith('PATCH'))).toEqual({
+      what: 'PATCH shortlists/s/items/1',
+      body: { stage: 'offer' },
+    });
+  });
+
+  it('is looked at in another order, in which nothing is moved by hand', async () => {
+    drawn(<ShortlistsPage />, { 'GET shortlists': [list([item('1'), item('3'), item('2')])] }, '/?order=dearest');
+    await screen.findAllByRole('link', { name: /Lantern Ln/ });
+    expect(streets()).toEqual(['3 Lantern Ln', '2 Lantern Ln', '1 Lantern Ln']);
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Move 3 Lantern Ln/ }).disabled).toBe(true);
+  });
+
+  it('offers to put back what was taken off', async () => {
+    const { asked } = drawn(<ShortlistsPage />, {
+      'GET shortlists': [list([item('1')])],
+      'DELETE shortlists/s/items/1': list([]),
+      'POST shortlists/s/items/1/restore': list([item('1')]),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'Take 1 Lantern Ln off the shortlist' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Put it back' }));
+    expect(asked.map(({ what }) => what)).toContain('POST shortlists/s/items/1/restore');
+  });
+
+  it('takes pasted numbers and addresses, and keeps what was not found to be mended', async () => {
+    const { asked } = drawn(<ShortlistsPage />, {
+      'GET shortlists': [list([])],
+      'POST searches/listings': ({ search }: { search: { lines: { either: { is: { contains?: string } }[] }[] } }) => ({
+        rows:
+          search.lines[0]?.either[0]?.is.contains === '24001'
+            ? [{ ListingKey: 'k1', UnparsedAddress: 'a', ListingId: '24001' }]
+            : [],
+        total: 0,
+      }),
+      'POST shortlists/s/items': list([item('1')]),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'By number or address' }));
+    await userEvent.type(await screen.findByLabelText(/one to a line/), '24001{enter}9 Nowhere Rd');
+    await userEvent.click(screen.getByRole('button', { name: 'Put 2 on it' }));
+    expect(await screen.findByText('9 Nowhere Rd: no home is found')).toBeTruthy();
+    expect(screen.getByLabelText<HTMLTextAreaElement>(/one to a line/).value).toBe('9 Nowhere Rd');
+    expect(asked.find(({ what }) => what === 'POST shortlists/s/items')?.body).toEqual({ listingKeys: ['k1'] });
+  });
+});
