@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Showing } from '@perambula/contract';
+import type { Portal, Showing } from '@perambula/contract';
 import type { ListingRecord, Search } from '@perambula/core';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
@@ -240,6 +240,9 @@ describe('a calendar that is subscribed to', () => {
     const [{ text: letter } = { text: '' }] = await lettersAbout(address, 1, isClient);
     const reader = stack.browser();
     await reader.good('POST', '/api/portal/session', { token: /\/p\/([\w-]+)/.exec(letter)?.[1] });
+    // what they are to see stands in their portal, told by nothing else
+    const portal = await reader.good<Portal>('GET', '/api/portal');
+    expect(portal.homes.find(({ listingKey }) => listingKey === homes[9]?.ListingKey)?.showing?.state).toBe('confirmed');
     const { url } = await reader.good<{ url: string }>('POST', '/api/portal/calendar');
     const { text } = await read(url);
     const agreedOnes = (await stack.juno.good<Showing[]>('GET', '/api/showings')).filter(

@@ -13,6 +13,7 @@ import { Failure, found } from '../common/failure.js';
 import { inTransaction } from '../common/transaction.js';
 import { ListingsService } from '../listings/index.js';
 import { MailService, toPerson } from '../mail/index.js';
+import { SentHomes } from '../sentHomes/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { calendarOf } from './calendar.js';
 import type { CalendarVisit } from './calendar.js';
@@ -46,6 +47,7 @@ export class Invitations {
     private readonly listings: ListingsService,
     private readonly mail: MailService,
     private readonly links: LinksService,
+    private readonly sent: SentHomes,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -95,7 +97,7 @@ export class Invitations {
         calendar: () => calendar,
         fileId,
       });
-      await manager.update(ShowingRow, { id: In(showingIds) }, { isInvited: true });
+      await this.invited(manager, showings);
       return sentTo;
     });
   }
@@ -154,8 +156,16 @@ export class Invitations {
       paragraphs: [`we see ${visit.address} on ${when}, for about ${visit.minutes} minutes. The calendar file is attached.`],
       calendar: (person) => this.invitation(visit, agent, person),
     });
-    await manager.update(ShowingRow, { id: showing.id }, { isInvited: true });
+    await this.invited(manager, [showing]);
     return sentTo;
+  }
+
+  /** Keeps that a client has visits in their calendar, and so was told of their homes, which stand in their portal from then on. */
+  private async invited(manager: EntityManager, showings: readonly ShowingRow[]): Promise<void> {
+    const first = showings.filter(({ isInvited }) => !isInvited);
+    await manager.update(ShowingRow, { id: In(showings.map(({ id }) => id)) }, { isInvited: true });
+    const keys = [...new Set(first.map(({ listingKey }) => listingKey))];
+    if (first[0]) await this.sent.add(manager, first[0].clientId, keys, this.clock.date());
   }
 
   private invitation(visit: CalendarVisit, agent: AgentRow, { name, email }: PersonRow): string {

@@ -4,6 +4,7 @@ import { ClockModule } from '../clock/index.js';
 import { EventsModule } from '../events/index.js';
 import { ListingsModule } from '../listings/index.js';
 import { MailModule } from '../mail/index.js';
+import { SentHomesModule } from '../sentHomes/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { CalendarsController } from './calendars.controller.js';
 import { Invitations } from './invitations.js';
@@ -15,7 +16,7 @@ import { ShowingsService } from './showings.service.js';
 import { SubscribedCalendars } from './subscribedCalendars.js';
 
 @Module({
-  imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, MailModule, SessionsModule],
+  imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, MailModule, SentHomesModule, SessionsModule],
   controllers: [CalendarsController, OfficesController, ShowingsController],
   providers: [Invitations, OfficeRequests, ShowingReminders, ShowingsService, SubscribedCalendars],
   exports: [Invitations, ShowingReminders, ShowingsService, SubscribedCalendars],

@@ -59,7 +59,15 @@ describe('query keys', () => {
       'timeline',
       'today',
     ]);
-    expect(keysStaleBy('showing').toSorted()).toEqual(['clients', 'mailbox', 'rounds', 'shortlists', 'showings', 'timeline', 'today']);
+    expect(keysStaleBy('showing').toSorted()).toEqual([
+      'clients',
+      'mailbox',
+      'rounds',
+      'shortlists',
+      'showings',
+      'timeline',
+      'today',
+    ]);
     expect(keysStaleBy('bound').toSorted()).toEqual(['bounds', 'searches']);
   });
 

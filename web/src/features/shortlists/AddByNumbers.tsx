@@ -4,8 +4,12 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { messageOf } from '../../shared/http.js';
 import { lookUp } from '../places/index.js';
+import { classesOf } from '../../shared/classes.js';
 import { meant, pastedLines } from './shortlists.rules.js';
 import { useAddToShortlist } from './shortlists.api.js';
+import ownCss from './ShortlistsPage.module.css';
+
+const cx = classesOf(ownCss);
 
 const MOST_LINES = 60;
 
@@ -68,7 +72,7 @@ function Lines({ shortlist, onDone }: { readonly shortlist: Shortlist; readonly 
         onChange={({ target }) => setText(target.value)}
       />
       {left.length > 0 && (
-        <ul role="alert" className="tight">
+        <ul role="alert" className={cx('missed tight')}>
           {left.map((each) => (
             <li key={each}>{each}</li>
           ))}

@@ -110,7 +110,7 @@ function Card({ shortlist, item, stage, onMove }: CardProps) {
       </p>
       <p className="figure">{price(item.listing)}</p>
       <p className={cx('news')}>
-        <News item={item} />
+        <News item={item} isShared={shortlist.sharedAt !== null} isBrief />
       </p>
       {item.reactions.map(({ person, verdict }) => (
         <p key={person} className="tight">

@@ -62,7 +62,7 @@ export function ItemRow({
       <Link to={`/listings/${item.listingKey}`} className={cx('shortlist-picture')} tabIndex={-1} aria-hidden="true">
         <Picture listingKey={item.listingKey} alt="" />
       </Link>
-      <What item={item} name={name} />
+      <What item={item} name={name} isShared={shortlist.sharedAt !== null} />
       <Doing item={item} name={name} shortlist={shortlist} />
     </li>
   );
@@ -108,7 +108,7 @@ function Doing({ item, name, shortlist }: DoingProps) {
 }
 
 /** The home, how it stands, and what the household says of it. */
-function What({ item, name }: { readonly item: ShortlistItem; readonly name: string }) {
+function What({ item, name, isShared }: Readonly<{ item: ShortlistItem; name: string; isShared: boolean }>) {
   const { listing } = item;
   return (
     <div className={cx('shortlist-what')}>
@@ -120,7 +120,7 @@ function What({ item, name }: { readonly item: ShortlistItem; readonly name: str
       </p>
       <p className="soft figure">{facts(listing)}</p>
       <p>
-        <Status status={String(listing['StandardStatus'])} /> <News item={item} />
+        <Status status={String(listing['StandardStatus'])} /> <News item={item} isShared={isShared} />
       </p>
       {item.reactions.map(({ person, verdict, note }) => (
         <p key={person} className="tight">

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { classesOf } from '../../shared/classes.js';
 import { day, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
+import { onPage } from '../../shared/onPage.js';
 import { useFile } from '../clients/index.js';
 import { useShare } from './shortlists.api.js';
 import ownCss from './ShareShortlist.module.css';
@@ -43,6 +44,7 @@ function LastLook({ shortlist, onClose }: LastLookProps) {
     share.mutate(shared, { onSuccess: onClose, onError: (error) => void message.error(messageOf(error)) });
   return (
     <Modal
+      getContainer={onPage}
       open
       title={sharedAt === null ? `Share “${name}” with ${clientName}?` : `“${name}” is in the portal of ${clientName}`}
       okText={sharedAt === null ? 'Share it' : 'Leave it there'}

@@ -114,6 +114,7 @@ function Naming({ shortlist: { id, name }, isCopy, onClose }: NamingProps) {
   };
   return (
     <Modal
+      getContainer={onPage}
       open
       title={isCopy ? 'A second one, with the same homes and notes' : 'Name it anew'}
       okText="Keep it"

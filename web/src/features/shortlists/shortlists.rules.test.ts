@@ -1,7 +1,7 @@
 import type { ShortlistItem } from '@perambula/contract';
 import { describe, expect, it } from 'vitest';
 import { sayNews } from '../../shared/news.js';
-import { inOrder, meant, pastedLines, saySold } from './shortlists.rules.js';
+import { inOrder, meant, newsOf, pastedLines, saySold } from './shortlists.rules.js';
 
 const item = (id: string, listing: object, verdicts: readonly ('like' | 'unsure' | 'notForUs')[] = []): ShortlistItem =>
   ({
@@ -37,6 +37,20 @@ describe('a shortlist', () => {
     ]);
     expect(sayNews({ price: { from: 1, to: 2 }, status: null })).toEqual([{ says: 'raised $1', isGain: false }]);
     expect(sayNews({ price: null, status: null })).toEqual([]);
+  });
+
+  it('tells once what is different since both, and of a sold home not that its status is other', () => {
+    const dates = { addedAt: '2026-04-01', sentAt: '2026-04-10' };
+    const status = { from: 'Active', to: 'Pending' };
+    const news = {
+      sinceAdded: { price: { from: 120, to: 100 }, status },
+      sinceSent: { price: { from: 110, to: 100 }, status },
+    };
+    const said = (more: object): string[] =>
+      newsOf({ ...item('a', {}), ...dates, ...news, ...more }).map(({ says, since }) => `${says} ${since}`);
+    expect(said({})).toEqual(['cut $20 added', 'cut $10 told', 'now pending, was active told']);
+    expect(said({ sinceSent: null, sentAt: null })).toEqual(['cut $20 added', 'now pending, was active added']);
+    expect(said({ listing: { StandardStatus: 'Closed' } })).toEqual(['cut $20 added', 'cut $10 told']);
   });
 
   it('keeps what a home sold for', () => {

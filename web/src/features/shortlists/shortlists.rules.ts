@@ -1,6 +1,8 @@
 import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
 import { dollars } from '@perambula/core';
+import type { NewsSince } from '@perambula/core';
 import { dateOf } from '../../shared/format.js';
+import { sayNews } from '../../shared/news.js';
 
 export const STAGE_LABEL: Readonly<Record<Stage, string>> = {
   considering: 'Considering',
@@ -36,6 +38,27 @@ export function inOrder(items: readonly ShortlistItem[], order: Order): readonly
 function likingOf({ reactions }: ShortlistItem): number {
   const liking = { like: 1, unsure: 0.25, notForUs: -1 } as const;
   return reactions.reduce((sum, { verdict }) => sum + liking[verdict], 0);
+}
+
+export interface DatedNews {
+  readonly says: string;
+  readonly isGain: boolean;
+  readonly since: 'told' | 'added';
+  /** ISO 8601 */
+  readonly at: string;
+}
+
+/** What is different since its household was told, and what besides since it was added; that it is sold is said otherwise. */
+export function newsOf(item: ShortlistItem): DatedNews[] {
+  const { sinceAdded, sinceSent, addedAt, sentAt } = item;
+  const isSold = saySold(item) !== null;
+  const said = (news: NewsSince): ReturnType<typeof sayNews> => sayNews(isSold ? { ...news, status: null } : news);
+  const told =
+    sinceSent && sentAt !== null ? said(sinceSent).map((each) => ({ ...each, since: 'told' as const, at: sentAt })) : [];
+  const added = said(sinceAdded)
+    .filter(({ says }) => told.every((each) => each.says !== says))
+    .map((each) => ({ ...each, since: 'added' as const, at: addedAt }));
+  return [...added, ...told];
 }
 
 /** "sold for $402,000 on Apr 3, 2026"; null where it is not sold. */

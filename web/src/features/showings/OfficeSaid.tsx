@@ -4,7 +4,12 @@ import { DateTime } from 'luxon';
 import { useState } from 'react';
 import { zone } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
+import { onPage } from '../../shared/onPage.js';
+import { classesOf } from '../../shared/classes.js';
 import { useNoteAnswer } from './showings.api.js';
+import ownCss from './OfficeSaid.module.css';
+
+const cx = classesOf(ownCss);
 
 const ANSWERS: readonly { readonly value: OfficeAnswer; readonly label: string }[] = [
   { value: 'confirmed', label: 'Yes' },
@@ -28,6 +33,7 @@ export function OfficeSaid({ showing, onClose }: { readonly showing: Showing; re
   };
   return (
     <Modal
+      getContainer={onPage}
       open
       title="What the office said by telephone"
       okText="Keep it"
@@ -35,7 +41,7 @@ export function OfficeSaid({ showing, onClose }: { readonly showing: Showing; re
       onOk={keep}
       onCancel={onClose}
     >
-      <div className="popover-form">
+      <div className={cx('form')}>
         <Radio.Group
           optionType="button"
           aria-label="What the office said"
