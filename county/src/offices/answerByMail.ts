@@ -22,7 +22,7 @@ export async function answerByMail(raw: Buffer, recipients: readonly string[], c
   const { text = '', subject = '' } = await simpleParser(raw);
   const [, origin = '', token = ''] = /(https?:\/\/[^\s/]+)\/asked\/([\w-]+)/.exec(text) ?? [];
   // what says that a time was agreed asks nothing
-  if (token === '' || /agreed/.test(subject)) return;
+  if (token === '' || subject.startsWith('Showing agreed')) return;
   for (let tries = 0; tries < TRIES; tries++, await wait(PAUSE_MS)) {
     const asked = await post(`${origin}/api/offices/request`, { token });
     // a server that does not answer now is asked later; one that knows of no such request, never
@@ -31,7 +31,7 @@ export async function answerByMail(raw: Buffer, recipients: readonly string[], c
     const { listingKey, startAt } = asked as { listingKey: string; startAt: string };
     const answer = await post(
       `${county.url}/showings`,
-      { ListingKey: listingKey, startAt: Date.parse(startAt), isReminder: /still open/.test(subject) },
+      { ListingKey: listingKey, startAt: Date.parse(startAt), isReminder: subject.startsWith('Showing request, still open') },
       { authorization: `Bearer ${county.token}` },
     );
     if (answer === 'later' || answer === null) continue;

@@ -110,10 +110,9 @@ export class Invitations {
     const agent = await manager.findOneByOrFail(AgentRow, { id: showing.agentId });
     if (showing.state === 'confirmed') return void (await this.invite(manager, showing, agent, 'Visit moved'));
     const visit = await this.visitOf(showing, agent, 'message');
-    const when = this.sayWhen(visit.startAt);
     await this.write(manager, agent, showing.clientId, {
-      subject: `No visit: ${visit.address}, ${when}`,
-      paragraphs: [`we do not see ${visit.address} on ${when} after all. The attached file takes it out of your calendar.`],
+      subject: `No visit: ${visit.address}`,
+      paragraphs: [`we do not see ${visit.address} after all. The attached file takes the visit out of your calendar.`],
       calendar: (person) => this.invitation(visit, agent, person),
     });
     await manager.update(ShowingRow, { id: showing.id }, { isInvited: false });

@@ -1,11 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { DateTime } from 'luxon';
-import { Between, DataSource, IsNull, LessThan, MoreThan } from 'typeorm';
+import { Between, DataSource, IsNull, LessThan, MoreThan, MoreThanOrEqual } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
+import { log } from '../common/log.js';
 import { AgentRow } from '../sessions/index.js';
 import { Invitations } from './invitations.js';
 import { ShowingRow } from './showing.entity.js';
@@ -40,14 +41,14 @@ export class ShowingReminders {
 
   /** When a client is to be reminded next; null while no reminder is ahead. */
   async nextDue(): Promise<Date | null> {
-    const now = this.clock.date();
+    const now = this.local(this.clock.now());
+    const first = now.startOf('day').plus({ days: now.hour < EVE_HOUR ? 1 : 2 });
     const next = await this.database.getRepository(ShowingRow).findOne({
-      where: { state: 'confirmed', isInvited: true, toldBeforeAt: IsNull(), startAt: MoreThan(now) },
+      where: { state: 'confirmed', isInvited: true, toldBeforeAt: IsNull(), startAt: MoreThanOrEqual(first.toJSDate()) },
       order: { startAt: 'ASC' },
     });
     if (!next?.startAt) return null;
-    const eve = this.local(next.startAt.getTime()).minus({ days: 1 }).startOf('day').set({ hour: EVE_HOUR }).toJSDate();
-    return eve > now ? eve : null;
+    return this.local(next.startAt.getTime()).startOf('day').minus({ days: 1 }).set({ hour: EVE_HOUR }).toJSDate();
   }
 
   private async remindOffices(): Promise<void> {
@@ -100,7 +101,7 @@ export class ShowingReminders {
 
   /** What cannot be said now cannot be said later either, and keeps nothing else back. */
   private async setAside(id: string, what: 'remindedAt' | 'toldBeforeAt', error: unknown): Promise<void> {
-    if (!(error instanceof Failure)) throw error;
+    if (!(error instanceof Failure)) log.warn({ error, showing: id }, 'reminder not written');
     await this.database.getRepository(ShowingRow).update({ id }, { [what]: this.clock.date() });
   }
 
