@@ -370,6 +370,27 @@ test('homes go onto a shortlist, are noted and put in order, by mouse and by key
   await expectAccessible(page);
 });
 
+test('a home goes to another stage on the board by the keys alone, and stays there', async () => {
+  await agent.click(agent.button('Board'));
+  const considered = page.getByRole('region', { name: 'Considering' });
+  const asked = page.getByRole('region', { name: 'Asked' }).getByRole('listitem');
+  await expect(considered.getByRole('listitem').first()).toBeVisible();
+  const [before, there] = [await considered.getByRole('listitem').count(), await asked.count()];
+  await considered
+    .getByRole('button', { name: /^Move / })
+    .first()
+    .focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/Picked up draggable/)).toBeAttached();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText(/moved over droppable area asked/)).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect(considered.getByRole('listitem')).toHaveCount(before - 1);
+  await page.reload();
+  await expect(asked).toHaveCount(there + 1);
+  await expectAccessible(page);
+});
+
 test('a follow-up is left and ticked off', async () => {
   await agent.click(agent.place('Today'));
   await agent.type(page.getByLabel('New task'), 'Ring Marit about Saturday');

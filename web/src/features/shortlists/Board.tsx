@@ -1,4 +1,4 @@
-import { closestCorners, DndContext, useDraggable, useDroppable } from '@dnd-kit/core';
+import { DndContext, rectIntersection, useDraggable, useDroppable } from '@dnd-kit/core';
 import type { DragEndEvent } from '@dnd-kit/core';
 import { CSS } from '@dnd-kit/utilities';
 import { STAGES } from '@perambula/contract';
@@ -13,6 +13,7 @@ import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { useRowSensors } from '../../shared/useRowSensors.js';
 import { VERDICT_SAID } from '../../shared/verdicts.js';
+import { columnStep } from './columnStep.js';
 import { News } from './News.js';
 import { STAGE_LABEL } from './shortlists.rules.js';
 import { useChangeItem } from './shortlists.api.js';
@@ -24,7 +25,7 @@ const cx = classesOf(ownCss);
 /** A shortlist's homes by how far they got; dragged, or put by a choice, from stage to stage. */
 export function Board({ shortlist }: { readonly shortlist: Shortlist }) {
   const change = useChangeItem(shortlist.id);
-  const sensors = useRowSensors();
+  const sensors = useRowSensors(columnStep);
   const { message } = App.useApp();
   /** Where a home is put, until the server has it. */
   const [put, setPut] = useState<Readonly<Record<string, Stage>>>({});
@@ -45,7 +46,7 @@ export function Board({ shortlist }: { readonly shortlist: Shortlist }) {
     if (item && stage && stage !== stageOf(item)) move(item.id, stage);
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCorners} onDragEnd={drop}>
+    <DndContext sensors={sensors} collisionDetection={rectIntersection} onDragEnd={drop}>
       <div className={cx('board')}>
         {STAGES.map((stage) => (
           <Column key={stage} stage={stage} items={shortlist.items.filter((item) => stageOf(item) === stage)}>

@@ -77,7 +77,7 @@ describe('the page of a shortlist', () => {
     );
     const column = async (name: string) => within(await screen.findByRole('region', { name }));
     expect((await column('Booked')).getByText('3 Lantern Ln')).toBeTruthy();
-    expect((await column('Dropped')).getByLabelText<HTMLInputElement>('Why 2 Lantern Ln was dropped').value).toBe('Too loud');
+    expect((await column('Dropped')).getByLabelText<HTMLTextAreaElement>('Why 2 Lantern Ln was dropped').value).toBe('Too loud');
     await userEvent.click((await column('Considering')).getByRole('combobox', { name: 'Stage of 1 Lantern Ln' }));
     await userEvent.click(await screen.findByTitle('Offer'));
     expect(asked.find(({ what }) => what.startsWith('PATCH'))).toEqual({

@@ -14,7 +14,8 @@ export function WhyDropped({ shortlist, item, name }: Props) {
   const change = useChangeItem(shortlist.id);
   const { message } = App.useApp();
   return (
-    <Input
+    <Input.TextArea
+      rows={2}
       placeholder="Why it was dropped"
       aria-label={`Why ${name} was dropped`}
       maxLength={300}
