@@ -127,11 +127,13 @@ export class OfficeRequests {
     const office = String(record?.['ListOfficeName'] ?? 'The listing office');
     const said = `${office} ${SAID[answer]}${how}.`;
     const isChanged = showing.state !== answer;
+    // a time that is agreed as it was asked for is the time that it was
+    const isAsAsked = showing.state === 'proposed' && answer === 'confirmed';
     Object.assign(showing, {
       state: answer,
       offeredAt: offered,
       answer: (note ? `${said} “${note}”` : said).slice(0, 300),
-      revision: showing.revision + (isChanged ? 1 : 0),
+      revision: showing.revision + (isChanged && !isAsAsked ? 1 : 0),
     });
     await manager.save(showing);
     if (isChanged) await this.invitations.tellChange(manager, showing);

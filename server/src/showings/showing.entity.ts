@@ -23,7 +23,7 @@ export class ShowingRow {
   @Column('varchar', { length: 300 }) answer: string;
   /** Of the token in the message that asked the listing office last. */
   @Index('showings_request', { unique: true }) @Column('char', { length: 64, nullable: true }) requestHash: string | null;
-  /** RFC 5545 SEQUENCE: raised whenever the time changes. */
+  /** RFC 5545 SEQUENCE: raised whenever the time changes, and when a visit is refused, canceled, or agreed to after all. */
   @Column('int') revision: number;
   @Column('datetime', { precision: 3 }) createdAt: Date;
 }
