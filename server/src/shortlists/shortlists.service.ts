@@ -72,14 +72,13 @@ export class ShortlistsService {
     );
   }
 
-  /** Where on the agent's shortlists some homes are that were not dropped. */
-  async whereOf(agentId: string, listingKeys: readonly string[]): Promise<HomeOnShortlist[]> {
-    if (listingKeys.length === 0) return [];
+  /** The homes on an agent's shortlists that were not dropped. */
+  async homesOf(agentId: string): Promise<HomeOnShortlist[]> {
     return this.database.query(
       `SELECT s.id AS shortlistId, s.name, s.clientId, i.listingKey FROM shortlist_items i JOIN shortlists s ON s.id = i.shortlistId
-       WHERE i.listingKey IN (?) AND s.agentId = ? AND i.stage <> 'dropped' AND i.removedAt IS NULL AND s.archivedAt IS NULL
+       WHERE s.agentId = ? AND i.stage <> 'dropped' AND i.removedAt IS NULL AND s.archivedAt IS NULL
        ORDER BY s.createdAt, i.position`,
-      [listingKeys, agentId],
+      [agentId],
     );
   }
 

@@ -93,8 +93,8 @@ export class TodayService {
     changes: readonly ListingChange[],
     since: Date,
   ): Promise<ShortlistNews[]> {
-    const changed = [...new Set(changes.map(({ ListingKey }) => ListingKey))];
-    const where = await this.shortlists.whereOf(agentId, changed);
+    const changed = new Set(changes.map(({ ListingKey }) => ListingKey));
+    const where = (await this.shortlists.homesOf(agentId)).filter(({ listingKey }) => changed.has(listingKey));
     const records = await this.listings.byKeys(where.map(({ listingKey }) => listingKey));
     return where.flatMap(({ shortlistId, name, clientId, listingKey }) => {
       const own = changes.filter(({ ListingKey }) => ListingKey === listingKey);

@@ -21,10 +21,15 @@ interface Props {
   readonly isBusy: boolean;
 }
 
+/** What is left of a field once what was said is kept: what was typed after it meanwhile. */
+function withoutSaid(said: string): (now: string) => string {
+  return (now) => (now.startsWith(said) ? now.slice(said.length) : now);
+}
+
 /** An answer in words, read as a search is that is typed into the finder. */
 export function NewWords({ question, onSay, isBusy }: Props) {
   const [words, setWords] = useState('');
-  const say = (): void => void (words.trim() && onSay({ words }, () => setWords('')));
+  const say = (): void => void (words.trim() && onSay({ words }, () => setWords(withoutSaid(words))));
   return <WordsField {...{ question, words, onWords: setWords, onSay: say, isBusy, canSay: words.trim() !== '' }} />;
 }
 
@@ -33,7 +38,8 @@ export function NewDay({ question, onSay, isBusy }: Props) {
   const [day, setDay] = useState('');
   const [words, setWords] = useState('');
   const canSay = day !== '' || words.trim() !== '';
-  const say = (): void => void (canSay && onSay({ words, ...(day ? { day } : {}) }, () => (setDay(''), setWords(''))));
+  const say = (): void =>
+    void (canSay && onSay({ words, ...(day ? { day } : {}) }, () => (setDay(''), setWords(withoutSaid(words)))));
   return (
     <div className={cx('row')}>
       <Input
@@ -141,7 +147,7 @@ export function NewPlace({ question, onSay, isBusy }: Props) {
       minutes &&
       onSay(
         { words, line: placeLine(place.name, place.travel, minutes) },
-        () => (setSeeking(false), setPlace(null), setWords('')),
+        () => (setSeeking(false), setPlace(null), setWords(withoutSaid(words))),
       )
     );
   return (
