@@ -187,10 +187,9 @@ export class ShortlistsService {
         order: { id: 'ASC' },
         lock: { mode: 'pessimistic_write' },
       });
+      await manager.delete(ShortlistItemRow, { shortlistId: id, removedAt: Not(IsNull()) });
       const there = await manager.findBy(ShortlistItemRow, { shortlistId: id });
-      const gone = there.filter(({ removedAt }) => removedAt !== null).map((item) => item.id);
-      if (gone.length > 0) await manager.delete(ShortlistItemRow, { id: In(gone) });
-      const known = new Set(there.filter(({ removedAt }) => removedAt === null).map(({ listingKey }) => listingKey));
+      const known = new Set(there.map(({ listingKey }) => listingKey));
       const come = await manager.find(ShortlistItemRow, {
         where: { shortlistId: otherId, removedAt: IsNull() },
         order: { position: 'ASC' },

@@ -17,6 +17,7 @@ import { SentHomes } from '../sentHomes/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { calendarOf } from './calendar.js';
 import type { CalendarVisit } from './calendar.js';
+import { sayWhen } from './sayWhen.js';
 import { ShowingRow } from './showing.entity.js';
 
 const STATUS = {
@@ -149,7 +150,7 @@ export class Invitations {
   private async invite(manager: EntityManager, showing: ShowingRow, agent: AgentRow, subject: string): Promise<number> {
     const startAt = agreedTimeOf(showing);
     const visit = await this.visitOf(showing, agent, 'message');
-    const when = this.sayWhen(startAt);
+    const when = sayWhen(startAt, this.config.zone);
     const sentTo = await this.write(manager, agent, showing.clientId, {
       subject: `${subject}: ${visit.address}, ${when}`,
       paragraphs: [`we see ${visit.address} on ${when}, for about ${visit.minutes} minutes. The calendar file is attached.`],
@@ -231,10 +232,6 @@ export class Invitations {
 
   private local(moment: Date): DateTime {
     return DateTime.fromJSDate(moment, { zone: this.config.zone });
-  }
-
-  private sayWhen(moment: Date): string {
-    return this.local(moment).toFormat("cccc, LLLL d, 'at' h:mm a");
   }
 }
 

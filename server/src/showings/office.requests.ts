@@ -2,7 +2,6 @@ import { Inject, Injectable } from '@nestjs/common';
 import { OFFICE_ANSWERS } from '@perambula/contract';
 import type { OfficeAnswered, ShowingRequest } from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
-import { DateTime } from 'luxon';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { firstName } from '../clients/index.js';
@@ -17,6 +16,7 @@ import { ListingsService } from '../listings/index.js';
 import { MailService, toListingAgent } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { Invitations } from './invitations.js';
+import { sayWhen } from './sayWhen.js';
 import { ShowingRow } from './showing.entity.js';
 
 const SAID = { confirmed: 'confirms', refused: 'refuses', countered: 'offers another time' } as const;
@@ -184,8 +184,8 @@ export class OfficeRequests {
 
   /** The home and the hour, as the office's letters say them. */
   private visitOf({ startAt, minutes }: ShowingRow, record: ListingRecord): string {
-    const when = DateTime.fromJSDate(startAt as Date, { zone: this.config.zone });
-    return `${String(record['UnparsedAddress'])} (listing ${String(record['ListingId'])}) on ${when.toFormat("cccc, LLLL d, 'at' h:mm a")}, for about ${minutes} minutes`;
+    const when = sayWhen(startAt as Date, this.config.zone);
+    return `${String(record['UnparsedAddress'])} (listing ${String(record['ListingId'])}) on ${when}, for about ${minutes} minutes`;
   }
 
   /** Writes to the listing's agent; what waits of an earlier message about the same visit is not sent any more. */

@@ -29,6 +29,10 @@ export const clockTime = (moment: Moment): string => at(moment).toFormat('h:mm a
 /** "Tue, Apr 14, 9:12 am" */
 export const dayAndTime = (moment: Moment): string => `${day(moment)}, ${clockTime(moment)}`;
 
+/** A moment as a field for a day and a time holds it, by the county's clock; and what such a field says, ISO 8601, null where it says none. */
+export const toTimeField = (moment: Moment): string => at(moment).toFormat("yyyy-MM-dd'T'HH:mm");
+export const fromTimeField = (text: string): string | null => DateTime.fromISO(text, { zone: zone() }).toISO();
+
 /** "today 9:12 am", "yesterday 6:40 pm", "Sun 9:40 pm", "Apr 2": as near as a reader needs it. */
 export function ago(moment: Moment, now: Moment): string {
   const [then, today] = [at(moment), at(now)];

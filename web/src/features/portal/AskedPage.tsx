@@ -1,11 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { answerShowingRequest, openShowingRequest } from '@perambula/contract';
 import type { OfficeAnswer, ShowingRequest } from '@perambula/contract';
-import { DateTime } from 'luxon';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
-import { clockTime, day, zone } from '../../shared/format.js';
+import { clockTime, day, fromTimeField, toTimeField } from '../../shared/format.js';
 import { ask, messageOf } from '../../shared/http.js';
 import { queryKeys } from '../../shared/queryKeys.js';
 import { classesOf } from '../../shared/classes.js';
@@ -47,10 +46,10 @@ function Asked({ token, asked }: { readonly token: string; readonly asked: Showi
   const [note, setNote] = useState('');
   const [changes, setChanges] = useState(false);
   const [isOffering, setOffering] = useState(false);
-  const [other, setOther] = useState(() => DateTime.fromISO(asked.startAt, { zone: zone() }).toFormat("yyyy-MM-dd'T'HH:mm"));
+  const [other, setOther] = useState(() => toTimeField(asked.startAt));
   const sent = useMutation({
     mutationFn: (answer: OfficeAnswer) => {
-      const offeredAt = answer === 'countered' ? DateTime.fromISO(other, { zone: zone() }).toISO() : null;
+      const offeredAt = answer === 'countered' ? fromTimeField(other) : null;
       return ask(answerShowingRequest, { body: { token, answer, note: note.trim(), ...(offeredAt ? { offeredAt } : {}) } });
     },
     onSuccess: () => setChanges(false),

@@ -1,8 +1,7 @@
 import type { OfficeAnswer, Showing } from '@perambula/contract';
 import { App, Input, Modal, Radio } from 'antd';
-import { DateTime } from 'luxon';
 import { useState } from 'react';
-import { zone } from '../../shared/format.js';
+import { fromTimeField, toTimeField } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
 import { classesOf } from '../../shared/classes.js';
@@ -23,9 +22,9 @@ export function OfficeSaid({ showing, onClose }: { readonly showing: Showing; re
   const { message } = App.useApp();
   const [answer, setAnswer] = useState<OfficeAnswer>('confirmed');
   const [words, setWords] = useState('');
-  const [other, setOther] = useState(DateTime.fromISO(showing.startAt ?? '', { zone: zone() }).toFormat("yyyy-MM-dd'T'HH:mm"));
+  const [other, setOther] = useState(toTimeField(showing.startAt ?? ''));
   const keep = (): void => {
-    const offeredAt = DateTime.fromISO(other, { zone: zone() }).toISO();
+    const offeredAt = fromTimeField(other);
     note.mutate(
       { answer, note: words.trim(), ...(answer === 'countered' && offeredAt ? { offeredAt } : {}) },
       { onSuccess: onClose, onError: (error) => void message.error(messageOf(error)) },

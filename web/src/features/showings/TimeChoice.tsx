@@ -3,17 +3,13 @@ import { App, Button, Input, Popover } from 'antd';
 import { DateTime } from 'luxon';
 import { useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
-import { clockTime, day, zone } from '../../shared/format.js';
+import { clockTime, day, fromTimeField, toTimeField, zone } from '../../shared/format.js';
 import { messageOf, RequestFailure } from '../../shared/http.js';
 import { useProposeTime, useShowingTimes } from './showings.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './TimeChoice.module.css';
 
 const cx = classesOf(ownCss);
-
-/** As a field for a day and a time has it. */
-const FIELD = "yyyy-MM-dd'T'HH:mm";
-const fieldOf = (time: string): string => DateTime.fromISO(time, { zone: zone() }).toFormat(FIELD);
 
 /** Chooses a time for a visit and asks the listing office for it. */
 export function TimeChoice({ showing }: { readonly showing: Showing }) {
@@ -45,10 +41,10 @@ function TimeForm({ showing, onDone }: { readonly showing: Showing; readonly onD
   const { message } = App.useApp();
   const now = useNow();
   const times = useShowingTimes(showing.id).data ?? [];
-  const usual = DateTime.fromISO(now, { zone: zone() }).plus({ days: 2 }).set({ hour: 16, minute: 0 }).toFormat(FIELD);
-  const when = chosen ?? (times[0] === undefined ? usual : fieldOf(times[0]));
+  const usual = toTimeField(DateTime.fromISO(now, { zone: zone() }).plus({ days: 2 }).set({ hour: 16, minute: 0 }).toJSDate());
+  const when = chosen ?? (times[0] === undefined ? usual : toTimeField(times[0]));
   const send = (withoutAgreement: boolean): void => {
-    const startAt = DateTime.fromISO(when, { zone: zone() }).toISO();
+    const startAt = fromTimeField(when);
     if (!startAt) return;
     propose.mutate(
       { startAt, ...(withoutAgreement ? { withoutAgreement } : {}) },
@@ -76,8 +72,8 @@ function TimeForm({ showing, onDone }: { readonly showing: Showing; readonly onD
               key={time}
               type="button"
               className={cx('time')}
-              aria-pressed={fieldOf(time) === when}
-              onClick={() => (setChosen(fieldOf(time)), setWarned(null))}
+              aria-pressed={toTimeField(time) === when}
+              onClick={() => (setChosen(toTimeField(time)), setWarned(null))}
             >
               {day(time)}, {clockTime(time)}
             </button>
