@@ -2,8 +2,8 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express from 'express';
 import type { Express, NextFunction, Request, RequestHandler, Response } from 'express';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { Failure } from './common/failure.js';
 
@@ -85,7 +85,10 @@ export function refuseForeignOrigins(request: Request, response: Response, next:
 export function serveInterface(app: Express, webDir: string): void {
   // what goes to telephones, on slow lines too; a photograph is as small as it gets already
   app.use(['/api/portal', '/api/visitors', '/media'], compression());
-  app.use('/assets', compression(), express.static(join(webDir, 'assets'), { immutable: true, maxAge: '365d' }));
+  app.use(
+    '/assets',
+    staticGzip(join(webDir, 'assets'), { enableBrotli: true, serveStatic: { immutable: true, maxAge: '365d' } }),
+  );
   const pageOf = (file: string): string => {
     const path = join(webDir, file);
     return existsSync(path) ? readFileSync(path, 'utf8') : '';
