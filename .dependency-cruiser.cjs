@@ -58,10 +58,10 @@ module.exports = {
       to: { path: `^web/src/features/searches/(?:(?:${others})/|[^/]+$)`, pathNot: '\\.module\\.css$' },
     })),
     {
-      name: 'portal-is-light',
+      name: 'telephone-is-light',
       severity: 'error',
-      comment: 'what clients open on a telephone has none of the agents’ components, not even behind its map',
-      from: { path: '^web/src/portalMain\\.tsx$' },
+      comment: 'what is opened on a telephone has none of the components of the desk, not even behind its map',
+      from: { path: '^web/src/(portal|day)Main\\.tsx$' },
       to: { path: 'node_modules/antd/', reachable: true },
     },
     {

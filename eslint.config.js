@@ -52,8 +52,10 @@ export default tseslint.config(
     },
   },
   ...['core', 'contract', 'county'].map((name) => projects([`${name}/**/*.ts`], `${name}/tsconfig.json`, 'tsconfig.tests.json')),
+  projects(['web/worker/**/*.ts'], 'web/worker/tsconfig.json'),
   projects(['server/**/*.ts'], 'server/tsconfig.tests.json'),
-  ...['web', 'e2e', 'bench'].map((name) => projects([`${name}/**/*.{ts,tsx}`], `${name}/tsconfig.json`)),
+  projects(['web/{src/**/*.{ts,tsx},vite.config.ts}'], 'web/tsconfig.json'),
+  ...['e2e', 'bench'].map((name) => projects([`${name}/**/*.ts`], `${name}/tsconfig.json`)),
   {
     files: ['web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks, 'jsx-a11y': jsxA11y },

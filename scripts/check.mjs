@@ -25,6 +25,7 @@ const HELD = [
   types('server/tsconfig.tests.json'),
   types('bench'),
   types('e2e'),
+  types('web/worker'),
   ['form', 'prettier', ['--check', '--log-level', 'warn', '--cache', '--cache-location', cache('form'), '.']],
   ['borders', 'node', ['scripts/borders.mjs']],
   ['dead code', 'knip', ['--cache', '--cache-location', cache('knip')]],

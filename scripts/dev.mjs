@@ -54,9 +54,13 @@ await main(async () => {
   process.once('SIGINT', end);
 });
 
-/** Leads a page's address to its HTML, as the server does: the agent's side, or what clients open from a message. */
+/** Leads a page's address to its HTML, as the server does: the agent's side, what clients open from a message, or a day on the road. */
 function pages(request, _response, next) {
   if (request.headers.accept?.includes('text/html') && !/^\/(api|media|@)/.test(request.url))
-    request.url = /^\/(asked|p|confirm|stop|with)(\/|$)/.test(request.url) ? '/portal.html' : '/index.html';
+    request.url = /^\/(asked|p|confirm|stop|with)(\/|$)/.test(request.url)
+      ? '/portal.html'
+      : /^\/day(\/|$)/.test(request.url)
+        ? '/day.html'
+        : '/index.html';
   next();
 }

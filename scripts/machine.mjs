@@ -78,12 +78,13 @@ export function requireBuild() {
     join(ROOT, workspace, 'assembly'),
     join(ROOT, workspace, 'asconfig.json'),
     join(ROOT, workspace, 'src'),
+    join(ROOT, workspace, 'worker'),
     join(ROOT, workspace, 'package.json'),
   ]);
   const hash = createHash('sha256');
   for (const file of [
     ...sources.flatMap(filesBelow),
-    ...['index.html', 'portal.html', 'vite.config.ts'].map((name) => join(ROOT, 'web', name)),
+    ...['index.html', 'portal.html', 'day.html', 'vite.config.ts'].map((name) => join(ROOT, 'web', name)),
     join(ROOT, 'package-lock.json'),
     join(ROOT, 'scripts/answers.mjs'),
     join(ROOT, 'scripts/bundle.mjs'),

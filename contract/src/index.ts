@@ -3,6 +3,7 @@ export * from './bounds.js';
 export * from './choices.js';
 export * from './clients.js';
 export * from './contacts.js';
+export * from './days.js';
 export * from './demo.js';
 export * from './deployment.js';
 export * from './drafts.js';

@@ -15,6 +15,7 @@ import { CompsModule } from './comps/index.js';
 import type { Config } from './common/config.js';
 import { VisitorsModule } from './visitors/index.js';
 import { databaseOptions } from './database.js';
+import { DaysModule } from './days/index.js';
 import { DemoModule } from './demo/index.js';
 import { DeploymentController } from './deployment/deployment.controller.js';
 import { DeskModule } from './desk/index.js';
@@ -92,6 +93,7 @@ export class AppModule {
         PortalModule,
         PreferencesModule,
         RoundsModule,
+        DaysModule,
         ShortlistsModule,
         PipelineModule,
         RecordsModule,

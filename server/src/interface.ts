@@ -8,6 +8,12 @@ import helmet from 'helmet';
 import { Failure } from './common/failure.js';
 
 const NONCE = '__NONCE__';
+/** The pages that there are: what clients open from a message, an agent's day on the road, and for all else the agent's side. */
+const SIDES = [
+  { below: /^\/(asked|p|confirm|stop|with)(\/|$)/, file: 'portal.html' },
+  { below: /^\/day(\/|$)/, file: 'day.html' },
+  { below: /^\//, file: 'index.html' },
+] as const;
 
 /** Headers that keep pages to what they ship with; styles that are made at run time carry the page's own nonce. */
 export function secure(app: Express): void {
@@ -49,7 +55,7 @@ function headers(nonce: readonly ((request: object, response: object) => string)
 
 /** Whether a request is for a page of the interface, rather than for what it asks and shows. */
 function isPage({ method, path }: Pick<Request, 'method' | 'path'>): boolean {
-  return ['GET', 'HEAD'].includes(method) && !/^\/(api|media|assets)(\/|$)/.test(path);
+  return ['GET', 'HEAD'].includes(method) && !/^\/(api|media|assets)(\/|$)/.test(path) && path !== '/day/worker.js';
 }
 
 interface Layer {
@@ -81,7 +87,7 @@ export function refuseForeignOrigins(request: Request, response: Response, next:
   response.status(failure.status).json(failure.body);
 }
 
-/** Serves the built interface: the agent's side, and the pages that clients open from a message. */
+/** Serves the built interface. */
 export function serveInterface(app: Express, webDir: string): void {
   // what goes to telephones, on slow lines too; a photograph is as small as it gets already
   app.use(['/api/portal', '/api/visitors', '/media'], compression());
@@ -93,10 +99,15 @@ export function serveInterface(app: Express, webDir: string): void {
     const path = join(webDir, file);
     return existsSync(path) ? readFileSync(path, 'utf8') : '';
   };
-  const [agent, client] = [pageOf('index.html'), pageOf('portal.html')];
+  const pages = SIDES.map(({ below, file }) => ({ below, page: pageOf(file) }));
+  // what keeps a day on a telephone is asked for anew whenever there is a network
+  app.get('/day/worker.js', (_request: Request, response: Response) => {
+    response.setHeader('cache-control', 'no-cache');
+    response.sendFile(join(webDir, 'worker.js'));
+  });
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (!isPage(request)) return next();
-    const page = /^\/(asked|p|confirm|stop|with)(\/|$)/.test(request.path) ? client : agent;
+    const page = pages.find(({ below }) => below.test(request.path))?.page ?? '';
     response.setHeader('cache-control', 'no-store');
     response.type('html').send(page.replaceAll(NONCE, String(response.locals['nonce'])));
   });

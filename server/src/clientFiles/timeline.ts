@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import type { EntryKind, Happening, HappeningKind, TimelinePage } from '@perambula/contract';
+import type { EntryKind, Happening, HappeningKind, TimelinePage, VisitNoteKind } from '@perambula/contract';
 import { HAPPENING_KINDS } from '@perambula/contract';
 import { DataSource, In, LessThan, Not } from 'typeorm';
 import type { EntityTarget, FindOptionsWhere, ObjectLiteral } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
+import { VisitNoteRow } from '../days/index.js';
 import { ListingsService } from '../listings/index.js';
 import { OutboxRow } from '../mail/index.js';
 import { ReactionRow, VisitRow } from '../responses/index.js';
@@ -26,6 +27,12 @@ const ENTRIES: Readonly<Partial<Record<HappeningKind, readonly EntryKind[]>>> = 
   search: ['search', 'alert'],
   note: ['note', 'call', 'need'],
   person: ['person'],
+};
+
+/** What of the notes from the road stands under which kind; what somebody thinks of a home stands with what they say elsewhere. */
+const NOTES: Readonly<Partial<Record<HappeningKind, readonly VisitNoteKind[]>>> = {
+  showing: ['seen'],
+  note: ['words', 'photograph'],
 };
 
 /** What an entry that is about something leads to, if not to a search. */
@@ -59,7 +66,8 @@ export class Timeline {
     const written = before ? { createdAt: LessThan(before) } : {};
     const wants = (kind: HappeningKind): boolean => kinds.includes(kind);
     const entryKinds = kinds.flatMap((kind) => ENTRIES[kind] ?? []);
-    const [messages, visits, reactions, showings, entries, people] = await Promise.all([
+    const noteKinds = kinds.flatMap((kind) => NOTES[kind] ?? []);
+    const [messages, visits, reactions, showings, entries, notes, people] = await Promise.all([
       // what a listing office is written about a visit is told by the visit, an answer by its words; a code is nobody's news
       wants('message')
         ? this.latest(
@@ -72,9 +80,10 @@ export class Timeline {
       wants('reaction') ? this.latest(ReactionRow, { clientId, ...until }, 'at') : [],
       wants('showing') ? this.latest(ShowingRow, { clientId, ...written }, 'createdAt') : [],
       entryKinds.length > 0 ? this.latest(TimelineEntryRow, { clientId, kind: In(entryKinds), ...until }, 'at') : [],
+      noteKinds.length > 0 ? this.latest(VisitNoteRow, { clientId, kind: In(noteKinds), ...until }, 'at') : [],
       this.clients.everyoneOf([clientId]),
     ]);
-    const keys = new Set([...visits, ...reactions, ...showings].flatMap(({ listingKey }) => listingKey ?? []));
+    const keys = new Set([...visits, ...reactions, ...showings, ...notes].flatMap(({ listingKey }) => listingKey ?? []));
     for (const { kind, about } of entries) if (kind === 'fromClient' && about) keys.add(about);
     const records = await this.listings.byKeys([...keys]);
     const persons = new Map(people.map(({ id, name }) => [id, name]));
@@ -88,6 +97,7 @@ export class Timeline {
       ...reactions.map((row) => sayReaction(row, names)),
       ...showings.map((row) => sayShowing(row, names)),
       ...entries.map((row) => sayEntry(row, names)),
+      ...notes.map((row) => sayNote(row, names)),
     ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
     return pageOf(all);
   }
@@ -147,6 +157,20 @@ function sayShowing({ id, createdAt, state, listingKey, wish }: ShowingRow, name
     kind: 'showing',
     text: `${SHOWINGS[state]} ${names.home(listingKey)}${wish ? `: “${wish}”` : ''}`,
     about: { kind: 'showing', id },
+    isOwn: false,
+  };
+}
+
+function sayNote({ id, at, kind, text, personId, listingKey }: VisitNoteRow, names: Names): Happening {
+  const home = names.home(listingKey ?? '');
+  const who = personId ? `${names.person(personId)} at` : 'At';
+  const said = kind === 'seen' ? `Seen: ${home}` : kind === 'words' ? `${who} ${home}: “${text}”` : `A photograph of ${home}`;
+  return {
+    id,
+    at: at.toISOString(),
+    kind: kind === 'seen' ? 'showing' : 'note',
+    text: kind === 'photograph' && text ? `${said}: ${text}` : said,
+    about: listingKey ? { kind: 'listing', id: listingKey } : null,
     isOwn: false,
   };
 }

@@ -18,5 +18,6 @@ import { RoundsService } from './rounds.service.js';
   imports: [ClientsModule, ClockModule, DeskModule, ListingsModule, PlacesModule, RoadsModule, SessionsModule, ShowingsModule],
   controllers: [RoundsController],
   providers: [DaySheets, RoundHandouts, RoundOrders, RoundReading, RoundsService],
+  exports: [RoundsService],
 })
 export class RoundsModule {}

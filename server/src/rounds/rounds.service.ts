@@ -262,7 +262,8 @@ export class RoundsService {
     return [row, homes, client?.name ?? ''];
   }
 
-  private async own(agentId: string, id: string): Promise<RoundRow> {
+  /** An agent's own round. @throws Failure where it is none */
+  async own(agentId: string, id: string): Promise<RoundRow> {
     return found(await this.database.getRepository(RoundRow).findOneBy({ id, agentId }), 'round');
   }
 }

@@ -1,7 +1,6 @@
 import { roundAskOf } from '@perambula/contract';
 import type { OfferOutcome, Round, RoundSummary } from '@perambula/contract';
 import { timed } from '@perambula/core';
-import type { ListingRecord, Search } from '@perambula/core';
 import ICAL from 'ical.js';
 import { simpleParser } from 'mailparser';
 import { extractText, getDocumentProxy } from 'unpdf';
@@ -15,24 +14,13 @@ let keys: readonly string[] = [];
 beforeAll(async () => {
   stack = await startTestStack();
   ({ id: clientId } = await stack.juno.fileOf('Amara'));
-  keys = (await homes()).map(({ ListingKey }) => ListingKey);
+  keys = (await stack.juno.homesForSale(30)).map(({ ListingKey }) => ListingKey);
 }, 120_000);
 afterAll(() => stack.end());
 
 /** A Saturday of the demo. */
 const SATURDAY = '2026-04-18';
 
-const homes = async (): Promise<ListingRecord[]> => {
-  const search: Search = {
-    version: 1,
-    kinds: ['Residential'],
-    lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }],
-    bounds: [],
-    order: [{ field: 'ListPrice', direction: 'asc' }],
-  };
-  const body = { search, set: 'fit', limit: 30 };
-  return (await stack.juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', body)).rows;
-};
 const made = async (listingKeys: readonly string[], whose: string | null = clientId): Promise<Round> => {
   const body = { clientId: whose, on: SATURDAY, listingKeys };
   const { id } = await stack.juno.good<{ id: string }>('POST', '/api/rounds', body);

@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Shortlist, Today } from '@perambula/contract';
-import type { ListingRecord, Search } from '@perambula/core';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
 
@@ -10,16 +9,7 @@ let keys: readonly string[] = [];
 beforeAll(async () => {
   stack = await startTestStack();
   ({ id: clientId } = await stack.juno.fileOf('Amara'));
-  const search: Search = {
-    version: 1,
-    kinds: ['Residential'],
-    lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }],
-    bounds: [],
-    order: [],
-  };
-  const body = { search, set: 'fit', limit: 20 };
-  const { rows } = await stack.juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', body);
-  keys = rows.map(({ ListingKey }) => ListingKey);
+  keys = (await stack.juno.homesForSale(20)).map(({ ListingKey }) => ListingKey);
 }, 120_000);
 afterAll(() => stack.end());
 

@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Portal, Showing } from '@perambula/contract';
-import type { ListingRecord, Search } from '@perambula/core';
+import type { ListingRecord } from '@perambula/core';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
 
@@ -13,15 +13,7 @@ let homes: ListingRecord[] = [];
 beforeAll(async () => {
   stack = await startTestStack();
   ({ id: clientId } = await stack.juno.fileOf('Amara'));
-  const search: Search = {
-    version: 1,
-    kinds: ['Residential'],
-    lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }],
-    bounds: [],
-    order: [],
-  };
-  const body = { search, set: 'fit', limit: 40 };
-  const { rows } = await stack.juno.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', body);
+  const rows = await stack.juno.homesForSale(40);
   // a message names the homes whose sellers let their address be shown
   homes = rows.filter((row) => row['InternetAddressDisplayYN'] !== false && row['InternetEntireListingDisplayYN'] !== false);
 }, 120_000);

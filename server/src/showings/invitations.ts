@@ -139,6 +139,30 @@ export class Invitations {
     });
   }
 
+  /** Tells a client who may be written to that visits begin later, or on time after all, in the caller's transaction. Gives their names. */
+  async late(
+    manager: EntityManager,
+    agent: AgentRow,
+    clientId: string,
+    showings: readonly ShowingRow[],
+    minutes: number,
+  ): Promise<string[]> {
+    const readers = await this.clients.readersOf(clientId);
+    if (readers.length === 0) return [];
+    const visits = await this.visitsOf(showings, agent, 'message');
+    const moved = visits.map((visit) => ({ ...visit, startAt: new Date(visit.startAt.getTime() + minutes * 60_000) }));
+    await this.write(manager, agent, clientId, {
+      subject: minutes > 0 ? `About ${minutes} minutes late` : 'On time after all',
+      paragraphs: [
+        minutes > 0 ? `it gets about ${minutes} minutes later today. We see:` : 'we are on time after all. We see:',
+        ...this.lines(moved),
+        `Anything that keeps you from it, tell me: ${agent.phone}.`,
+      ],
+      calendar: null,
+    });
+    return readers.map(({ name }) => name);
+  }
+
   /** The agent's own calendar file: of an agreed showing, or of one that was, to take it out again. */
   async fileOf(agent: AgentRow, id: string): Promise<string> {
     const showing = found(await this.database.getRepository(ShowingRow).findOneBy({ id, agentId: agent.id }), 'showing');

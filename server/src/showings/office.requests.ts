@@ -94,6 +94,28 @@ export class OfficeRequests {
     });
   }
 
+  /** Tells an office that a visit begins later, or on time after all. Gives whether its listing names somebody to tell. */
+  async late(
+    manager: EntityManager,
+    showing: ShowingRow,
+    record: ListingRecord,
+    agent: AgentRow,
+    minutes: number,
+  ): Promise<boolean> {
+    if (!toListingAgent(agent, showing.clientId, record)) return false;
+    const who = `${agent.name} of ${agent.officeName}`;
+    const visit = this.visitOf(showing, record);
+    await this.write(manager, showing, record, agent, {
+      subject: minutes > 0 ? `About ${minutes} minutes late` : 'On time after all',
+      says:
+        minutes > 0
+          ? `${who} comes about ${minutes} minutes late to ${visit}. If that does not suit: ${agent.phone}.`
+          : `${who} comes on time after all to ${visit}.`,
+      button: null,
+    });
+    return true;
+  }
+
   /** @throws Failure when the link is not known, or what it asked for is over */
   async open(token: string): Promise<ShowingRequest> {
     const showing = await this.asked(this.database.manager, token);

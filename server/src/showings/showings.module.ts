@@ -8,6 +8,7 @@ import { SentHomesModule } from '../sentHomes/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { CalendarsController } from './calendars.controller.js';
 import { Invitations } from './invitations.js';
+import { LateWords } from './lateWords.js';
 import { OfficeRequests } from './office.requests.js';
 import { OfficesController } from './offices.controller.js';
 import { ShowingReminders } from './showingReminders.js';
@@ -18,7 +19,7 @@ import { SubscribedCalendars } from './subscribedCalendars.js';
 @Module({
   imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, MailModule, SentHomesModule, SessionsModule],
   controllers: [CalendarsController, OfficesController, ShowingsController],
-  providers: [Invitations, OfficeRequests, ShowingReminders, ShowingsService, SubscribedCalendars],
-  exports: [Invitations, ShowingReminders, ShowingsService, SubscribedCalendars],
+  providers: [Invitations, LateWords, OfficeRequests, ShowingReminders, ShowingsService, SubscribedCalendars],
+  exports: [Invitations, LateWords, ShowingReminders, ShowingsService, SubscribedCalendars],
 })
 export class ShowingsModule {}

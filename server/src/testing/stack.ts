@@ -1,4 +1,5 @@
 import type { ClientFile, ClientSummary, ErrorBody, SavedSearch, Showing } from '@perambula/contract';
+import type { ListingRecord, Search } from '@perambula/core';
 import { createConnection } from 'mysql2/promise';
 import type { Connection } from 'mysql2/promise';
 import { inject } from 'vitest';
@@ -81,6 +82,19 @@ export class Browser {
   async fileOf(name: string): Promise<ClientFile> {
     const clients = await this.good<ClientSummary[]>('GET', '/api/clients');
     return this.good<ClientFile>('GET', `/api/clients/${clients.find((client) => client.name.startsWith(name))?.id}`);
+  }
+
+  /** Homes for sale, the cheapest first. */
+  async homesForSale(atMost: number): Promise<ListingRecord[]> {
+    const search: Search = {
+      version: 1,
+      kinds: ['Residential'],
+      lines: [{ id: 'a', field: 'Status', is: { anyOf: ['Active'] } }],
+      bounds: [],
+      order: [{ field: 'ListPrice', direction: 'asc' }],
+    };
+    const body = { search, set: 'fit', limit: atMost };
+    return (await this.good<{ rows: ListingRecord[] }>('POST', '/api/searches/listings', body)).rows;
   }
 
   async searchOf(name: string): Promise<SavedSearch> {

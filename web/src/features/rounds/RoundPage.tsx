@@ -3,7 +3,7 @@ import type { Round, SheetFor } from '@perambula/contract';
 import { timed } from '@perambula/core';
 import type { TimedRound } from '@perambula/core';
 import { App, Button, Dropdown, Popconfirm } from 'antd';
-import { FileText, Sparkles, Trash2 } from 'lucide-react';
+import { FileText, Smartphone, Sparkles, Trash2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
@@ -123,6 +123,9 @@ function Head({ round, goes, isTried }: HeadProps) {
         >
           <Button icon={<Trash2 size={15} />} aria-label="Delete this round" />
         </Popconfirm>
+        <Button href={`/day/${round.id}`} icon={<Smartphone size={15} />}>
+          On the road
+        </Button>
         {clientId !== null && <SendRound round={round} />}
         {clientId !== null && <AskOffices round={round} />}
       </div>

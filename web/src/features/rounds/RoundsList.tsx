@@ -1,4 +1,6 @@
 import type { RoundSummary } from '@perambula/contract';
+import { Button } from 'antd';
+import { Smartphone } from 'lucide-react';
 import { Link } from 'react-router';
 import { useNow } from '../../shared/clock.api.js';
 import { calendarDay, isoDay } from '../../shared/format.js';
@@ -40,6 +42,11 @@ function RoundLine({ round: { id, name, clientId, clientName, on, homes } }: { r
             <Link to={`/clients/${clientId}`}>{clientName}</Link>
           </p>
         )}
+      </div>
+      <div className="row-actions">
+        <Button href={`/day/${id}`} icon={<Smartphone size={15} />}>
+          On the road
+        </Button>
       </div>
     </li>
   );

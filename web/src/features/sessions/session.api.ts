@@ -3,6 +3,7 @@ import type { Agent } from '@perambula/contract';
 import { getAgent, getDemoAccount, makeFirstAgent, signIn, signOut } from '@perambula/contract';
 import { deployment, setDeployment } from '../../shared/deployment.js';
 import { ask } from '../../shared/http.js';
+import { forgetDays } from '../day/index.js';
 import { queryKeys } from '../../shared/queryKeys.js';
 
 const sessionKeys = queryKeys('session', { staleBy: [] });
@@ -46,8 +47,10 @@ export function useSignOut() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: () => ask(signOut),
-    onSuccess: () => {
+    onSuccess: async () => {
       client.clear();
+      // whoever uses this browser next finds no client of theirs in it; a browser that keeps nothing has nothing to forget
+      await forgetDays().catch(() => undefined);
       window.location.assign('/');
     },
   });

@@ -1,0 +1,142 @@
+import { getRoundDay, keepVisitNote, removeVisitNote } from '@perambula/contract';
+import type { NewVisitNote, RoundDay } from '@perambula/contract';
+import { create } from 'zustand';
+import { ask, messageOf, RequestFailure } from '../../shared/http.js';
+import { dropUnsent, keepDay, keepUnsent, readDay, readUnsent, settleUnsent } from './kept.js';
+import type { Unsent } from './kept.js';
+import { keepPage } from './keepPage.js';
+import type { PageKept } from './keepPage.js';
+import { base64Of } from './shrink.js';
+
+/** What may well be over the next time: it is sent again, and nothing is thought wrong with it. */
+const PASSING: readonly string[] = ['unreachable', 'session.missing', 'server.failed', 'request.tooHeavy', 'request.conflict'];
+
+export type Reached = 'unknown' | 'yes' | 'no' | 'signedOut';
+
+/** What is written on the road, before it has its id and its time. */
+export type Written = Omit<NewVisitNote, 'at' | 'picture'>;
+
+interface State {
+  readonly day: RoundDay | null;
+  /** Milliseconds by which the server's clock is ahead of this one's. */
+  readonly ahead: number;
+  readonly unsent: readonly Unsent[];
+  readonly reached: Reached;
+  readonly page: PageKept;
+  /** What the server said last of what was sent. */
+  readonly says: string;
+  /** Why there is nothing to be shown; "" where there is, or it is not known yet. */
+  readonly failure: string;
+}
+
+const NOTHING: State = { day: null, ahead: 0, unsent: [], reached: 'unknown', page: 'unknown', says: '', failure: '' };
+
+/** The day on the road. Whatever is written is on this telephone before anything else, and reaches the server when it can. */
+export const useDay = create<State>(() => NOTHING);
+
+const { getState: now, setState: set } = useDay;
+
+/** The time by the server's clock, in milliseconds since 1970. */
+export const timeNow = (): number => Date.now() + now().ahead;
+
+/** Opens a round's day: as it is kept here, at once; then as it is now. */
+export async function openDay(roundId: string): Promise<void> {
+  set(NOTHING);
+  const [kept, unsent] = await Promise.all([readDay(roundId), readUnsent(roundId)]);
+  set({ ...kept, unsent });
+  await syncDay(roundId);
+}
+
+let syncing: Promise<void> = Promise.resolve();
+
+/** Sends what waits, one after the other, then reads the day anew. One at a time, however often it is asked for. */
+export function syncDay(roundId: string): Promise<void> {
+  syncing = syncing.then(async () => {
+    await sendAll(roundId);
+    await refresh(roundId);
+  });
+  return syncing;
+}
+
+async function refresh(roundId: string): Promise<void> {
+  try {
+    const day = await ask(getRoundDay, { at: { id: roundId } });
+    const ahead = Date.parse(day.now) - Date.now();
+    set({ day, ahead, reached: 'yes', failure: '' });
+    const page = await keepPage(await keepDay({ day, ahead }));
+    set({ page });
+  } catch (error) {
+    notReached(error);
+    if (!now().day && now().reached !== 'signedOut') set({ failure: messageOf(error) });
+  }
+}
+
+function notReached(error: unknown): void {
+  const code = error instanceof RequestFailure ? error.code : 'unreachable';
+  set({ reached: code === 'session.missing' ? 'signedOut' : PASSING.includes(code) ? 'no' : now().reached });
+}
+
+async function sendAll(roundId: string): Promise<void> {
+  for (const unsent of await readUnsent(roundId)) {
+    if (unsent.refused !== '') continue;
+    try {
+      const says = await send(unsent);
+      await settleUnsent(unsent, null);
+      if (says !== '') set({ says });
+    } catch (error) {
+      notReached(error);
+      if (!(error instanceof RequestFailure) || PASSING.includes(error.code)) return;
+      await settleUnsent(unsent, { ...unsent, refused: error.message });
+    }
+    const left = await readUnsent(roundId);
+    // shown as kept until the day is read anew
+    set(({ day }) => ({ unsent: left, day: day && withSent(day, unsent, left) }));
+  }
+}
+
+async function send({ id, roundId, note, picture }: Unsent): Promise<string> {
+  const at = { id: roundId, noteId: id };
+  if (!note) return ask(removeVisitNote, { at }).then(() => '');
+  const body = picture ? { ...note, picture: await base64Of(picture) } : note;
+  return (await ask(keepVisitNote, { at, body })).says;
+}
+
+function withSent(day: RoundDay, { id, note }: Unsent, left: readonly Unsent[]): RoundDay {
+  if (left.some((each) => each.id === id)) return day;
+  const others = day.notes.filter((each) => each.id !== id);
+  return { ...day, notes: note ? [...others, { ...note, id }] : others };
+}
+
+/** Writes something down: on this telephone at once, and to the server when it can be reached. */
+export async function writeDown(written: Written, picture?: Blob): Promise<void> {
+  const { day } = now();
+  if (!day) return;
+  await wait({
+    id: crypto.randomUUID(),
+    note: { ...written, at: new Date(timeNow()).toISOString() },
+    ...(picture ? { picture } : {}),
+  });
+}
+
+/** Takes a note back; one that is only here goes at once. */
+export async function takeBack(id: string): Promise<void> {
+  const waiting = now().unsent.find((each) => each.id === id);
+  // it may be on its way this very moment, so it is taken back there, too
+  if (waiting?.refused) return drop(id);
+  await wait({ id, note: null });
+}
+
+/** Gives up what the server would not have. */
+export async function drop(id: string): Promise<void> {
+  await dropUnsent(id);
+  set({ unsent: now().unsent.filter((each) => each.id !== id) });
+}
+
+async function wait(what: Pick<Unsent, 'id' | 'note' | 'picture'>): Promise<void> {
+  const roundId = now().day?.id ?? '';
+  const number = Math.max(0, ...now().unsent.map((each) => each.number)) + 1;
+  const unsent: Unsent = { ...what, roundId, refused: '', number };
+  await keepUnsent(unsent);
+  set(({ unsent: others }) => ({ unsent: [...others.filter(({ id }) => id !== unsent.id), unsent], says: '' }));
+  void syncDay(roundId);
+}

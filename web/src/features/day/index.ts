@@ -1,0 +1,1 @@
+export { forgetDays } from './kept.js';
