@@ -81,6 +81,7 @@ test('being late moves the rest of the day', async ({ page }) => {
   const id = await makeRound(page.request);
   await page.goto(`${run.web}/day/${id}`);
   const times = page.getByRole('navigation', { name: 'The homes of the day' }).getByRole('button').locator('.figure');
+  await expect(times).not.toHaveCount(0);
   const before = await times.allInnerTexts();
   await page.getByRole('button', { name: '15 min' }).tap();
   await expect(page.getByRole('heading', { name: '15 minutes late' })).toBeVisible();

@@ -110,7 +110,7 @@ function When({ day, stop, isNext, now }: Pick<Props, 'day' | 'stop' | 'isNext' 
 function Whom({ day, home }: Pick<Props, 'day'> & { readonly home: DayHome }) {
   const numbers = [
     { who: home.listAgent ? `${home.listAgent}, listing agent` : 'Listing agent', number: home.agentMobile },
-    { who: home.office ? `${home.office}, the office` : 'Listing office', number: home.officePhone },
+    { who: home.office ? `${home.office}, office` : 'Listing office', number: home.officePhone },
     ...day.people.map(({ name, phone }) => ({ who: name, number: phone })),
   ].filter(({ number }) => number !== '');
   if (numbers.length === 0) return null;
