@@ -44,6 +44,7 @@ import { RoundsModule } from './rounds/index.js';
 import { ShortlistsModule } from './shortlists/index.js';
 import { ShowingsModule } from './showings/index.js';
 import { StepsModule } from './steps/index.js';
+import { TasksModule } from './tasks/index.js';
 import { TodayModule } from './today/index.js';
 import { WantedModule } from './wanted/index.js';
 
@@ -97,6 +98,7 @@ export class AppModule {
         ShortlistsModule,
         PipelineModule,
         RecordsModule,
+        TasksModule,
         TodayModule,
         AgentDigestsModule,
         NeedsModule,

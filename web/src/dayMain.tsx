@@ -7,15 +7,11 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { DayPage } from './features/day/DayPage.js';
 import { Broken } from './shared/Broken.js';
-import { NothingHere } from './shared/NothingHere.js';
 
 const router = createBrowserRouter([
   {
     errorElement: <Broken />,
-    children: [
-      { path: '/day/:roundId', Component: DayPage },
-      { path: '*', Component: NothingHere },
-    ],
+    children: [{ path: '/day/:roundId', Component: DayPage }],
   },
 ]);
 

@@ -64,14 +64,3 @@ export class LinkRow {
   /** When somebody came by it first, by the demo's time; null while nobody did, or where visits are not counted. */
   @Column('datetime', { precision: 3, nullable: true }) openedAt: Date | null;
 }
-
-@Entity('tasks')
-export class TaskRow {
-  @PrimaryColumn('char', { length: 36 }) id: string;
-  @Index() @Column('char', { length: 36 }) agentId: string;
-  @Column('char', { length: 36, nullable: true }) clientId: string | null;
-  @Column('varchar', { length: 300 }) text: string;
-  @Column('date', { nullable: true }) dueOn: string | null;
-  @Column('datetime', { precision: 3, nullable: true }) doneAt: Date | null;
-  @Column('datetime', { precision: 3 }) createdAt: Date;
-}

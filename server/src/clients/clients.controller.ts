@@ -1,18 +1,9 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, UseGuards } from '@nestjs/common';
-import type { Task } from '@perambula/contract';
+import { Body, Controller, Delete, HttpCode, Param, Patch, Post, UseGuards } from '@nestjs/common';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { ConfirmationsService } from './confirmations.service.js';
 import { ClientsService } from './clients.service.js';
-import {
-  ChangeClientBody,
-  ChangePersonBody,
-  ConfirmBody,
-  NewClientBody,
-  NewTaskBody,
-  PersonBody,
-  TickBody,
-} from './dto/bodies.js';
+import { ChangeClientBody, ChangePersonBody, ConfirmBody, NewClientBody, PersonBody } from './dto/bodies.js';
 
 @Controller('clients')
 @UseGuards(AgentGuard)
@@ -85,29 +76,6 @@ export class ClientsController {
     @Param('personId') personId: string,
   ): Promise<Record<string, never>> {
     await this.clients.withdrawLinksOf(agent.id, id, personId);
-    return {};
-  }
-}
-
-@Controller('tasks')
-@UseGuards(AgentGuard)
-export class TasksController {
-  constructor(private readonly clients: ClientsService) {}
-
-  @Get()
-  list(@CurrentAgent() agent: AgentRow): Promise<Task[]> {
-    return this.clients.tasks(agent.id);
-  }
-
-  @Post()
-  async add(@CurrentAgent() agent: AgentRow, @Body() body: NewTaskBody): Promise<Record<string, never>> {
-    await this.clients.addTask(agent.id, body);
-    return {};
-  }
-
-  @Patch(':id')
-  async tick(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() body: TickBody): Promise<Record<string, never>> {
-    await this.clients.tickTask(agent.id, id, body.done);
     return {};
   }
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { Agreement, ClientSummary, NewPerson, Person, PersonChange, Task } from '@perambula/contract';
+import type { Agreement, ClientSummary, NewPerson, Person, PersonChange } from '@perambula/contract';
 import { today } from '@perambula/core';
 import type { Hours } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
@@ -13,7 +13,7 @@ import { inTransaction } from '../common/transaction.js';
 import { OutboxRow } from '../mail/index.js';
 import { AgentRow } from '../sessions/index.js';
 import { TimelineEntries } from '../timelineEntries/index.js';
-import { ClientRow, PersonRow, TaskRow } from './client.entity.js';
+import { ClientRow, PersonRow } from './client.entity.js';
 import { LinksService } from './links.service.js';
 
 const MOST_SET_ASIDE = 100;
@@ -258,15 +258,6 @@ export class ClientsService {
     await this.withdrawLinks(personId);
   }
 
-  /** Tells the agent that a link into somebody's portal may have been passed on. */
-  async warnOfPlaces(personId: string, places: number): Promise<void> {
-    const { person, client } = await this.person(personId);
-    await this.addTask(client.agentId, {
-      clientId: client.id,
-      text: `${firstName(person.name)}’s portal link was opened from ${places} places within an hour. If that is odd, withdraw it in their file.`,
-    });
-  }
-
   async setVisitsCounted(personId: string, countsVisits: boolean): Promise<void> {
     await this.database.getRepository(PersonRow).update({ id: personId }, { countsVisits });
   }
@@ -279,38 +270,6 @@ export class ClientsService {
   async isAgreed(clientId: string, date = today(this.clock.time())): Promise<boolean> {
     const client = await this.database.getRepository(ClientRow).findOneBy({ id: clientId });
     return client !== null && isCovered(client, date);
-  }
-
-  async tasks(agentId: string): Promise<Task[]> {
-    const rows = await this.database.getRepository(TaskRow).find({ where: { agentId }, order: { createdAt: 'ASC' } });
-    const names = new Map((await this.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
-    return rows.map((row) => ({
-      id: row.id,
-      clientId: row.clientId,
-      clientName: row.clientId ? (names.get(row.clientId) ?? null) : null,
-      text: row.text,
-      dueOn: row.dueOn,
-      doneAt: row.doneAt?.toISOString() ?? null,
-    }));
-  }
-
-  async addTask(agentId: string, task: { text: string; clientId?: string; dueOn?: string }): Promise<void> {
-    if (task.clientId) await this.own(agentId, task.clientId);
-    await this.database.getRepository(TaskRow).insert({
-      id: randomUUID(),
-      agentId,
-      clientId: task.clientId ?? null,
-      text: task.text.trim(),
-      dueOn: task.dueOn ?? null,
-      doneAt: null,
-      createdAt: this.clock.date(),
-    });
-  }
-
-  async tickTask(agentId: string, id: string, done: boolean): Promise<void> {
-    const tasks = this.database.getRepository(TaskRow);
-    const task = found(await tasks.findOneBy({ id, agentId }), 'task');
-    await tasks.update({ id: task.id }, { doneAt: done ? this.clock.date() : null });
   }
 }
 

@@ -1,6 +1,6 @@
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ClientFile, ClientSummary, Shortlist, Task } from '@perambula/contract';
+import type { ClientFile, ClientSummary, Shortlist } from '@perambula/contract';
 import type { ListingRecord } from '@perambula/core';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
@@ -147,28 +147,6 @@ describe('an address', () => {
   it('is not confirmed by a token that nobody was given', async () => {
     for (const token of ['', 'x'.repeat(43), '../..', "' OR 1=1 --"])
       expect((await stack.browser().ask('POST', '/api/confirm', { token })).status).toBe(404);
-  });
-});
-
-describe('what an agent has to do', () => {
-  it('stands with its client and its day, is ticked off and taken up again', async () => {
-    const { id } = await clientNamed('Orla');
-    const add = (body: object) => stack.juno.ask('POST', '/api/tasks', body);
-    await add({ text: ' Ask for the survey ', clientId: id, dueOn: '2026-04-18' });
-    await add({ text: 'Order signs' });
-    expect((await add({ text: '', clientId: id })).status).toBe(422);
-    expect((await add({ text: 'When?', dueOn: 'tomorrow' })).status).toBe(422);
-    const task = async (text: string): Promise<Task | undefined> =>
-      (await stack.juno.good<Task[]>('GET', '/api/tasks')).find((each) => each.text === text);
-    expect(await task('Ask for the survey')).toMatchObject({ clientName: 'Orla Venn', dueOn: '2026-04-18', doneAt: null });
-    const signs = await task('Order signs');
-    expect(signs).toMatchObject({ clientId: null, clientName: null, dueOn: null });
-    await stack.juno.good('PATCH', `/api/tasks/${signs?.id}`, { done: true });
-    expect((await task('Order signs'))?.doneAt).not.toBeNull();
-    await stack.juno.good('PATCH', `/api/tasks/${signs?.id}`, { done: false });
-    expect((await task('Order signs'))?.doneAt).toBeNull();
-    expect((await stack.silas.good<Task[]>('GET', '/api/tasks')).some(({ text }) => text === 'Order signs')).toBe(false);
-    expect((await stack.silas.ask('POST', '/api/tasks', { text: 'Not mine', clientId: id })).status).toBe(404);
   });
 });
 

@@ -1,4 +1,4 @@
-export { ClientRow, LinkRow, PersonRow, TaskRow } from './client.entity.js';
+export { ClientRow, LinkRow, PersonRow } from './client.entity.js';
 export { NewClientBody } from './dto/bodies.js';
 export { ClientsModule } from './clients.module.js';
 export { ClientsService, firstName, isCovered } from './clients.service.js';

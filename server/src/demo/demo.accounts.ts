@@ -6,12 +6,13 @@ import { nextDue, USUAL_QUIET } from '@perambula/core';
 import type { Search } from '@perambula/core';
 import { DataSource } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { ClientRow, PersonRow, TaskRow } from '../clients/index.js';
+import { ClientRow, PersonRow } from '../clients/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { AlertRow } from '../schedules/index.js';
 import { SearchRow } from '../searches/index.js';
 import { AgentRow } from '../sessions/index.js';
+import { TaskRow } from '../tasks/index.js';
 
 interface DemoClient {
   readonly name: string;
@@ -78,7 +79,10 @@ export class DemoAccounts implements OnModuleInit {
         agentId: juno.id,
         clientId: amara.id,
         text: 'Ask about the lender’s letter',
+        listingKey: null,
         dueOn: '2026-04-15',
+        repeats: null,
+        nextId: null,
         doneAt: null,
         createdAt: now,
       });

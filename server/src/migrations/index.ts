@@ -24,3 +24,4 @@ export { Rounds1766600000000 } from './1766600000000-Rounds.js';
 export { Invitations1766700000000 } from './1766700000000-Invitations.js';
 export { ShortlistsInFull1766800000000 } from './1766800000000-ShortlistsInFull.js';
 export { VisitNotes1766900000000 } from './1766900000000-VisitNotes.js';
+export { Tasks1767000000000 } from './1767000000000-Tasks.js';

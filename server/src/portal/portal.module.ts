@@ -11,6 +11,7 @@ import { SentHomesModule } from '../sentHomes/index.js';
 import { ShortlistsModule } from '../shortlists/index.js';
 import { ShowingsModule } from '../showings/index.js';
 import { RoadsModule } from '../roads/index.js';
+import { TasksModule } from '../tasks/index.js';
 import { TimelineEntriesModule } from '../timelineEntries/index.js';
 import { HomePages } from './home.pages.js';
 import { PortalController } from './portal.controller.js';
@@ -30,6 +31,7 @@ import { PortalService } from './portal.service.js';
     SentHomesModule,
     ShortlistsModule,
     ShowingsModule,
+    TasksModule,
     TimelineEntriesModule,
   ],
   controllers: [PortalController],

@@ -21,6 +21,7 @@ import { ShortlistsService } from '../shortlists/index.js';
 import type { SharedShortlist } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
 import type { ShowingRow } from '../showings/index.js';
+import { TasksService } from '../tasks/index.js';
 import { FROM_CLIENTS, TimelineEntries, TimelineEntryRow } from '../timelineEntries/index.js';
 
 /** That a household was told of a home, and why, and the ids of its searches and shortlists that have the home. */
@@ -57,6 +58,7 @@ export class PortalService {
     private readonly verified: ToVerify,
     private readonly alerts: AlertsService,
     private readonly entries: TimelineEntries,
+    private readonly tasks: TasksService,
     @Inject(CONFIG) private readonly config: Pick<Config, 'notice'>,
   ) {}
 
@@ -69,11 +71,17 @@ export class PortalService {
   async enter(token: string, address: string): Promise<void> {
     const personId = await this.personOf(token);
     const places = await this.links.openedFrom(token, address);
-    if (places !== null) await this.clients.warnOfPlaces(personId, places);
-    const { person, agent } = await this.clients.person(personId);
+    const { person, client, agent } = await this.clients.person(personId);
+    if (places !== null) await this.warnOfPlaces(agent.id, client.id, firstName(person.name), places);
     if (!person.countsVisits) return;
     await this.links.opened(token, this.clock.date());
     await this.events.say(agent.id, 'visit');
+  }
+
+  /** Tells the agent that a link into somebody's portal may have been passed on. */
+  private async warnOfPlaces(agentId: string, clientId: string, name: string, places: number): Promise<void> {
+    const text = `${name}’s portal link was opened from ${places} places within an hour. If that is odd, withdraw it in their file.`;
+    await this.tasks.add(agentId, { clientId, text });
   }
 
   /** The person wants nobody to come in by the links that there are. */

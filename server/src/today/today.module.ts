@@ -12,6 +12,7 @@ import { SessionsModule } from '../sessions/index.js';
 import { ShortlistsModule } from '../shortlists/index.js';
 import { ShowingsModule } from '../showings/index.js';
 import { StepsModule } from '../steps/index.js';
+import { TasksModule } from '../tasks/index.js';
 import { TodayController } from './today.controller.js';
 import { TodayService } from './today.service.js';
 
@@ -30,6 +31,7 @@ import { TodayService } from './today.service.js';
     ShortlistsModule,
     ShowingsModule,
     StepsModule,
+    TasksModule,
   ],
   controllers: [TodayController],
   providers: [TodayService],

@@ -18,6 +18,7 @@ import { ShortlistsService } from '../shortlists/index.js';
 import { ShowingsService } from '../showings/index.js';
 import { STEPS, Steps } from '../steps/index.js';
 import type { StepName, StepState } from '../steps/index.js';
+import { TasksService } from '../tasks/index.js';
 import { WhoWants } from '../wanted/index.js';
 
 const DAY_MS = 86_400_000;
@@ -40,6 +41,7 @@ export class TodayService {
     private readonly steps: Steps,
     private readonly correspondence: Correspondence,
     private readonly listening: ListeningService,
+    private readonly tasks: TasksService,
   ) {}
 
   async today(agentId: string): Promise<Today> {
@@ -50,7 +52,7 @@ export class TodayService {
       this.clients.all(agentId),
       this.searches.list(agentId),
       this.showings.list(agentId),
-      this.clients.tasks(agentId),
+      this.tasks.list(agentId),
       this.database.getRepository(OutboxRow).find({
         where: [
           { agentId: agentId, state: 'held' },

@@ -2,7 +2,7 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import { REACH_BY } from '@perambula/contract';
 import type { ReachBy } from '@perambula/contract';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
 import { IsAddress, IsDay, IsLine, IsText, IsZone, MayBeLeftOut } from '../../common/fields.js';
 
 export class PersonBody {
@@ -53,16 +53,6 @@ export class ChangeClientBody {
   @ValidateNested()
   @Type(() => AgreementBody)
   agreement?: AgreementBody | null;
-}
-
-export class NewTaskBody {
-  @ApiProperty() @IsLine(300, 'Type what there is to do.') text: string;
-  @ApiPropertyOptional() @MayBeLeftOut() @IsUUID() clientId?: string;
-  @ApiPropertyOptional() @MayBeLeftOut() @IsDay('The day is a date such as 2026-04-18.') dueOn?: string;
-}
-
-export class TickBody {
-  @ApiProperty() @IsBoolean() done: boolean;
 }
 
 export class ConfirmBody {

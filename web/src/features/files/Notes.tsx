@@ -1,17 +1,16 @@
 import type { ClientFile } from '@perambula/contract';
 import { App, Input } from 'antd';
-import { useAddTask } from '../today/index.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeClient } from '../clients/index.js';
+import { TasksOfFile } from '../tasks/index.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './Notes.module.css';
 
 const cx = classesOf(ownCss);
 
-/** The agent's own notes on a client, kept when the field is left, and a follow-up to leave for later. */
+/** The agent's own notes on a client, kept when the field is left, and what is to be followed up. */
 export function Notes({ file }: { readonly file: ClientFile }) {
   const change = useChangeClient(file.id);
-  const task = useAddTask();
   const { message } = App.useApp();
   const fail = (error: unknown): void => void message.error(messageOf(error));
   return (
@@ -27,18 +26,7 @@ export function Notes({ file }: { readonly file: ClientFile }) {
           change.mutate({ notes: target.value }, { onSuccess: () => void message.success('Kept.'), onError: fail })
         }
       />
-      <h2>To follow up</h2>
-      <Input.Search
-        key={task.submittedAt}
-        aria-label="New task"
-        placeholder={`Something to do for ${file.name}`}
-        enterButton="Leave it on Today"
-        loading={task.isPending}
-        onSearch={(text) =>
-          text.trim() &&
-          task.mutate({ text, clientId: file.id }, { onSuccess: () => void message.success('On Today now.'), onError: fail })
-        }
-      />
+      <TasksOfFile clientId={file.id} />
     </div>
   );
 }

@@ -10,6 +10,7 @@ import { classesOf } from '../../shared/classes.js';
 import { isoDay } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
+import { Afterwards } from './Afterwards.js';
 import { AskOffices } from './AskOffices.js';
 import { BeforeYouGo } from './BeforeYouGo.js';
 import { LeftOut } from './LeftOut.js';
@@ -49,6 +50,7 @@ function Opened({ round }: { readonly round: Round }) {
       <div className={cx('homes')}>
         <Timeline round={round} goes={goes} order={tried ?? kept} onTry={setTried} />
         <LeftOut round={round} />
+        <Afterwards round={round} />
       </div>
       <aside className={cx('side')}>
         <BeforeYouGo round={round} />

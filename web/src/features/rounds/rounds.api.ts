@@ -3,13 +3,16 @@ import {
   acceptRoundOffer,
   addToRound,
   askForRound,
+  changeItem,
   changeRound,
   changeRoundHome,
   createRound,
   getDaySheet,
   getOfferOutcome,
   getRound,
+  getRoundDay,
   listRounds,
+  listShortlists,
   orderRoundBest,
   removeRound,
   removeRoundHome,
@@ -24,7 +27,12 @@ import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js'
 const roundKeys = queryKeys(
   'rounds',
   { staleBy: [...MARKET_CHANGES, 'showing', 'round'] },
-  { list: () => ['list'], one: (id: string) => ['one', id], offer: (id: string, homeId: string) => ['one', id, 'offer', homeId] },
+  {
+    list: () => ['list'],
+    one: (id: string) => ['one', id],
+    offer: (id: string, homeId: string) => ['one', id, 'offer', homeId],
+    day: (id: string) => ['day', id],
+  },
 );
 
 export function useRounds() {
@@ -33,6 +41,35 @@ export function useRounds() {
 
 export function useRound(id: string) {
   return useQuery({ queryKey: roundKeys.one(id), queryFn: ({ signal }) => ask(getRound, { at: { id }, signal }) });
+}
+
+/** A round's day, with what was written on the road. */
+export function useRoundDay(id: string, isWanted: boolean) {
+  return useQuery({
+    queryKey: roundKeys.day(id),
+    queryFn: ({ signal }) => ask(getRoundDay, { at: { id }, signal }),
+    enabled: isWanted,
+  });
+}
+
+/** Drops a home from all shortlists of a client. Gives from how many. */
+export function useDropHome(clientId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (listingKey: string): Promise<number> => {
+      const items = (await ask(listShortlists)).flatMap((list) =>
+        list.clientId === clientId
+          ? list.items
+              .filter((item) => item.listingKey === listingKey && item.stage !== 'dropped')
+              .map(({ id }) => ({ list, id }))
+          : [],
+      );
+      for (const { list, id: itemId } of items)
+        await ask(changeItem, { at: { id: list.id, itemId }, body: { stage: 'dropped', why: 'Seen, and not for them' } });
+      return items.length;
+    },
+    onSuccess: () => makeStale(client, 'shortlist'),
+  });
 }
 
 export function useCreateRound() {

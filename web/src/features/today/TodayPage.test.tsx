@@ -31,7 +31,16 @@ const message: Today['held'][number] = {
   createdAt: NOW,
   lastError: null,
 };
-const task: Task = { id: 't1', clientId: null, clientName: null, text: 'Ask the lender', dueOn: null, doneAt: null };
+const task: Task = {
+  id: 't1',
+  clientId: null,
+  clientName: null,
+  text: 'Ask the lender',
+  home: null,
+  dueOn: null,
+  repeats: null,
+  doneAt: null,
+};
 const answers = (today: Partial<Today>, more: object = {}): Record<string, unknown> => ({
   'GET today': { ...NOTHING, ...today },
   'GET session': { id: 'a', name: 'Juno Albright' },

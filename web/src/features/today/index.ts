@@ -1,1 +1,1 @@
-export { useAddTask, useTodayCount } from './today.api.js';
+export { useTodayCount } from './today.api.js';

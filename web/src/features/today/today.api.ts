@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { addTask, changeHeldHome, getToday, heldHomes, noteLooked, passMessage, tickTask } from '@perambula/contract';
+import { changeHeldHome, getToday, heldHomes, noteLooked, passMessage } from '@perambula/contract';
 import type { HeldHome, Today } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
@@ -53,8 +53,3 @@ export function useChangeHeldHome(messageId: string) {
     },
   });
 }
-
-export const useAddTask = () =>
-  useTodayChange('task', (body: { text: string; clientId?: string; dueOn?: string }) => ask(addTask, { body }));
-export const useTickTask = () =>
-  useTodayChange('task', ({ id, done }: { id: string; done: boolean }) => ask(tickTask, { at: { id }, body: { done } }));

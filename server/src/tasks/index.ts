@@ -1,0 +1,3 @@
+export { TaskRow } from './task.entity.js';
+export { TasksModule } from './tasks.module.js';
+export { TasksService } from './tasks.service.js';

@@ -1,0 +1,81 @@
+import type { DayHome, RoundDay, Task, Verdict, VisitNote } from '@perambula/contract';
+import { VERDICT_SAID } from '../../shared/verdicts.js';
+
+/** What was written about one home of a round. */
+export interface Written {
+  readonly home: DayHome;
+  /** When it was seen, ISO 8601; null where that was not said. */
+  readonly seenAt: string | null;
+  /** What each of the household thinks, as they said last, by first name. */
+  readonly thinks: readonly { readonly name: string; readonly verdict: Verdict }[];
+  readonly words: readonly VisitNote[];
+  readonly photographs: readonly VisitNote[];
+}
+
+/** The homes of which something was written down, in the order of the round. */
+export function writtenOf({ homes, people, notes }: Pick<RoundDay, 'homes' | 'people' | 'notes'>): readonly Written[] {
+  return homes.flatMap((home) => {
+    const of = notes.filter(({ listingKey }) => listingKey === home.listingKey);
+    if (of.length === 0) return [];
+    const kind = (wanted: VisitNote['kind']): VisitNote[] => of.filter((note) => note.kind === wanted);
+    const thinks = people.flatMap(({ id, name }) => {
+      const verdict = kind('reaction').findLast(({ personId }) => personId === id)?.verdict;
+      return verdict ? [{ name, verdict }] : [];
+    });
+    return [
+      {
+        ...{ home, thinks, words: kind('words'), photographs: kind('photograph') },
+        seenAt: kind('seen').at(-1)?.at ?? null,
+      },
+    ];
+  });
+}
+
+/** "Abena says no, Corin likes it: they differ." */
+export function sayThinks(thinks: Written['thinks']): string {
+  if (thinks.length === 0) return '';
+  const said = thinks.map(({ name, verdict }) => `${name} ${VERDICT_SAID[verdict]}`).join(', ');
+  const agree = new Set(thinks.map(({ verdict }) => verdict)).size === 1;
+  return thinks.length === 1 ? `${said}.` : `${said}: they ${agree ? 'agree' : 'differ'}.`;
+}
+
+/** A next step that is proposed for a home that was seen: done in a tap, it is a task with its day. */
+export interface NextStep {
+  readonly label: string;
+  readonly text: string;
+  /** Days from now by which it is to be done. */
+  readonly days: number;
+}
+
+/** What is proposed after a visit: whoever likes a home wants to see it again and to talk of an offer; the listing agent is thanked. */
+export function nextSteps({ home, thinks }: Pick<Written, 'home' | 'thinks'>): readonly NextStep[] {
+  const street = home.address.split(',')[0] ?? home.address;
+  const likes = thinks.filter(({ verdict }) => verdict === 'like').length;
+  const refuses = thinks.filter(({ verdict }) => verdict === 'notForUs').length;
+  const isWanted = likes > 0 && refuses === 0;
+  return [
+    {
+      label: 'Thank the listing agent',
+      text: `Thank ${home.listAgent || 'the listing agent'} for the visit to ${street}`,
+      days: 1,
+    },
+    ...(isWanted
+      ? [
+          { label: 'Offer talk', text: `Talk of an offer for ${street}`, days: 1 },
+          { label: 'Comps', text: `Comps for ${street}`, days: 1 },
+        ]
+      : []),
+    ...(refuses < thinks.length || thinks.length === 0
+      ? [{ label: 'Second visit', text: `A second visit to ${street}`, days: 3 }]
+      : []),
+  ];
+}
+
+/** Whether nobody wants a home: then it can be dropped. */
+export const isRefused = (thinks: Written['thinks']): boolean =>
+  thinks.length > 0 && thinks.every(({ verdict }) => verdict === 'notForUs');
+
+/** The task that a next step became, if it did. */
+export function taskOf(tasks: readonly Task[], listingKey: string, { text }: NextStep): Task | undefined {
+  return tasks.find((task) => task.home?.listingKey === listingKey && task.text === text);
+}

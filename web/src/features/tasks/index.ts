@@ -1,0 +1,2 @@
+export { Tasks, TasksOfFile } from './Tasks.js';
+export { useAddTask, useTasks } from './tasks.api.js';
