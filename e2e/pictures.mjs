@@ -81,10 +81,6 @@ await main(async () => {
   await take('needs');
 
   await anew();
-  await typed('houses under 450k within 20 minutes of Ferry Square, 3 beds, not bank-owned');
-  await take('finder', page, 1200);
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('Escape');
   await typed('homes within 20 minutes of Ferry Square and within 20 minutes of Tansy Hill station');
   await page.keyboard.press('Enter');
   await take('minutes', page, 6000);
@@ -137,6 +133,8 @@ await main(async () => {
   await page.context().clearCookies();
   const phone = await telephone.newPage();
   await phone.request.post(`${run.web}/api/session`, { data: run.signIn });
+  await phone.goto(`${run.web}/day/${round.id}`);
+  await take('day', phone);
   await phone.goto(`${run.web}/search/${search.id}`);
   await phone.waitForTimeout(DRAWN_MS);
   await phone.getByText('Map', { exact: true }).click();
