@@ -5,7 +5,7 @@ import { useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { isoDay } from '../../shared/format.js';
 import { isToday, lateBy, minutesNow, notesOf, stopsOf } from './day.rules.js';
-import { openDay, syncDay, timeNow, useDay } from './day.store.js';
+import { openDay, syncDay, useDay } from './day.store.js';
 import { Home } from './Home.js';
 import { HowKept } from './HowKept.js';
 import { Late } from './Late.js';
@@ -138,14 +138,12 @@ function Day({ day }: { readonly day: RoundDay }) {
   );
 }
 
-/** The time by the server's clock, as it goes on. */
+/** The time by the server's clock, as it goes on, in milliseconds since 1970. */
 function useTime(): number {
-  const [time, setTime] = useState(timeNow);
-  const { ahead } = useDay();
+  const [here, setHere] = useState(() => Date.now());
   useEffect(() => {
-    setTime(timeNow());
-    const timer = setInterval(() => setTime(timeNow()), TICK_MS);
+    const timer = setInterval(() => setHere(Date.now()), TICK_MS);
     return () => clearInterval(timer);
-  }, [ahead]);
-  return time;
+  }, []);
+  return here + useDay().ahead;
 }

@@ -36,9 +36,6 @@ export const useDay = create<State>(() => NOTHING);
 
 const { getState: now, setState: set } = useDay;
 
-/** The time by the server's clock, in milliseconds since 1970. */
-export const timeNow = (): number => Date.now() + now().ahead;
-
 /** Opens a round's day: as it is kept here, at once; then as it is now. */
 export async function openDay(roundId: string): Promise<void> {
   set(NOTHING);
@@ -113,7 +110,7 @@ export async function writeDown(written: Written, picture?: Blob): Promise<void>
   if (!day) return;
   await wait({
     id: crypto.randomUUID(),
-    note: { ...written, at: new Date(timeNow()).toISOString() },
+    note: { ...written, at: new Date(Date.now() + now().ahead).toISOString() },
     ...(picture ? { picture } : {}),
   });
 }
