@@ -167,7 +167,10 @@ describe('being late', () => {
     // what is seen waits for nobody any more
     await keep(round, { kind: 'seen', listingKey: first?.listingKey ?? '' });
     const [id, late] = [randomUUID(), { kind: 'late', listingKey: null, minutes: 15, tells: true } as const];
-    const { says } = await keep(round, late, id);
+    // from two windows at once, and once more
+    const answers = await Promise.all([1, 2, 3].map(() => keep(round, late, id)));
+    expect(answers.filter(({ says }) => says !== '')).toHaveLength(1);
+    const says = answers.map((each) => each.says).join('');
     const ahead = showings.filter(({ listingKey }) => listingKey !== first?.listingKey);
     expect(says).toMatch(new RegExp(`^Told by e-mail: ${ahead.length} listing agents, `));
     expect(await keep(round, late, id)).toEqual({ says: '' });

@@ -1,9 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import type { NewVisitNote } from '@perambula/contract';
 import { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
+import { inTransaction } from '../common/transaction.js';
 import { Responses } from '../responses/index.js';
 import { RoundsService } from '../rounds/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -40,14 +42,27 @@ export class VisitNotes {
   async keep(agent: AgentRow, roundId: string, id: string, note: NewVisitNote): Promise<{ says: string }> {
     const { clientId } = await this.rounds.own(agent.id, roundId);
     if (!UUID.test(id)) throw new Failure('request.invalid', 'A note’s id is a UUID in small letters.', { path: 'noteId' });
-    const before = await this.notes().findOneBy({ id });
-    if (before && (before.agentId !== agent.id || before.roundId !== roundId)) found(null, 'note');
     if (note.personId !== null) await this.guardPerson(clientId, note.personId);
     const row = { id, agentId: agent.id, roundId, clientId, ...this.read(note) };
-    await this.notes().upsert(row, { conflictPaths: ['id'], skipUpdateIfNoValuesChanged: true });
+    // who is told of being late is told by the same transaction: neither twice, nor never
+    const says = await inTransaction(this.database, async (manager) => {
+      const isNew = await this.write(manager, row);
+      return isNew && row.kind === 'late' && note.tells && clientId !== null
+        ? this.late.tell(manager, agent, roundId, clientId, row.minutes ?? 0)
+        : '';
+    });
     if (row.kind === 'reaction' && clientId !== null) await this.hear(clientId, row);
-    if (row.kind !== 'late' || before || !note.tells || clientId === null) return { says: '' };
-    return { says: await this.late.tell(agent, roundId, clientId, row.minutes ?? 0) };
+    return { says };
+  }
+
+  /** Writes a note down, or over what it was before. Gives whether it is new. @throws Failure where it is another's */
+  private async write(manager: EntityManager, row: VisitNoteRow): Promise<boolean> {
+    const inserted = await manager.createQueryBuilder().insert().into(VisitNoteRow).values(row).orIgnore().execute();
+    if ((inserted.raw as { readonly affectedRows: number }).affectedRows === 1) return true;
+    const { id, agentId, roundId, ...change } = row;
+    found((await manager.existsBy(VisitNoteRow, { id, agentId, roundId })) || null, 'note');
+    await manager.update(VisitNoteRow, { id }, change);
+    return false;
   }
 
   async remove(agentId: string, roundId: string, id: string): Promise<void> {

@@ -5,7 +5,7 @@ import { useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { isoDay } from '../../shared/format.js';
 import { isToday, lateBy, minutesNow, notesOf, stopsOf } from './day.rules.js';
-import { openDay, syncDay, useDay } from './day.store.js';
+import { keepUp, openDay, syncDay, useDay } from './day.store.js';
 import { Home } from './Home.js';
 import { HowKept } from './HowKept.js';
 import { Late } from './Late.js';
@@ -22,7 +22,7 @@ export function DayPage() {
   useEffect(() => {
     void openDay(roundId);
     const again = (): void => void syncDay(roundId);
-    const seen = (): void => void (document.visibilityState === 'visible' && again());
+    const seen = (): void => void (document.visibilityState === 'visible' && keepUp(roundId));
     addEventListener('online', again);
     document.addEventListener('visibilitychange', seen);
     const timer = setInterval(seen, TICK_MS);
@@ -46,6 +46,7 @@ export function DayPage() {
         <>
           <h1>This day could not be opened</h1>
           <p role="alert">{failure}</p>
+          <HowKept roundId={roundId} />
           <p>
             <button type="button" className={cx('button')} onClick={() => void syncDay(roundId)}>
               Try again

@@ -12,6 +12,9 @@ const server = {
   puts: 0,
   reach: 'yes' as 'yes' | 'no' | 'signedOut',
   refuses: '',
+  /** The words of a note at which it fails, and whether the round is there for whoever asks. */
+  failsAt: '',
+  isThere: true,
   /** Held until it is let go, where a test wants to do something while a note is on its way. */
   hold: null as Promise<void> | null,
 };
@@ -21,9 +24,12 @@ const answer = (status: number, body: unknown): Response => new Response(JSON.st
 async function served(path: string, { method = 'GET', body }: RequestInit = {}): Promise<Response> {
   if (server.reach === 'no') throw new TypeError('Failed to fetch');
   if (server.reach === 'signedOut') return answer(401, { code: 'session.missing', message: 'Sign in.', details: {} });
+  if (!server.isThere) return answer(404, { code: 'thing.missing', message: 'There is no such round.', details: {} });
   const id = path.split('/').at(-1) ?? '';
   if (method === 'PUT') {
     server.puts++;
+    if (server.failsAt && String(body).includes(server.failsAt))
+      return answer(500, { code: 'server.failed', message: 'Something failed.', details: {} });
     if (server.refuses) return answer(400, { code: 'request.invalid', message: server.refuses, details: {} });
     server.notes.set(id, { ...(JSON.parse(String(body)) as NewVisitNote), id });
     await server.hold;
@@ -44,7 +50,7 @@ const shown = (): string[] => {
 const onServer = (): string[] => [...server.notes.values()].map(({ text }) => text);
 
 beforeEach(async () => {
-  Object.assign(server, { notes: new Map(), puts: 0, reach: 'yes', refuses: '', hold: null });
+  Object.assign(server, { notes: new Map(), puts: 0, reach: 'yes', refuses: '', failsAt: '', isThere: true, hold: null });
   vi.stubGlobal('fetch', (path: string, init?: RequestInit) => served(path, init));
   await forgetDays();
   for (const { id } of await readUnsent(DAY.id)) await dropUnsent(id);
@@ -98,6 +104,28 @@ describe('a day on the road', () => {
     expect(onServer()).toEqual(['Kept.']);
     expect(useDay.getState().unsent).toMatchObject([{ refused: 'Say which home the note is about.' }]);
     expect(shown()).toContain('Refused.');
+  });
+
+  it('sends the others where the server fails at one, which waits', async () => {
+    await openDay(DAY.id);
+    server.reach = 'no';
+    for (const text of ['one', 'odd', 'three']) await words(text);
+    Object.assign(server, { reach: 'yes', failsAt: 'odd' });
+    await syncDay(DAY.id);
+    expect([onServer(), useDay.getState().unsent.length]).toEqual([['one', 'three'], 1]);
+    server.failsAt = '';
+    await syncDay(DAY.id);
+    expect([onServer(), useDay.getState().unsent]).toEqual([['one', 'three', 'odd'], []]);
+  });
+
+  it('that is another agent’s, who used this browser before, is not shown and not kept', async () => {
+    await openDay(DAY.id);
+    server.isThere = false;
+    await openDay(DAY.id);
+    expect(useDay.getState()).toMatchObject({ day: null, failure: 'There is no such round.' });
+    server.reach = 'no';
+    await openDay(DAY.id);
+    expect(useDay.getState().day).toBeNull();
   });
 
   it('takes back what is on its way that very moment', async () => {

@@ -2,14 +2,19 @@ import { getRoundDay, keepVisitNote, removeVisitNote } from '@perambula/contract
 import type { NewVisitNote, RoundDay } from '@perambula/contract';
 import { create } from 'zustand';
 import { ask, messageOf, RequestFailure } from '../../shared/http.js';
-import { dropUnsent, keepDay, keepUnsent, readDay, readUnsent, settleUnsent } from './kept.js';
-import type { Unsent } from './kept.js';
+import { dropUnsent, forgetDay, keepDay, keepUnsent, readDay, readUnsent, settleUnsent } from './kept.js';
+import type { KeptDay, Unsent } from './kept.js';
 import { keepPage } from './keepPage.js';
 import type { PageKept } from './keepPage.js';
 import { base64Of } from './shrink.js';
 
+/** Nothing can be sent. */
+const UNREACHED: readonly string[] = ['unreachable', 'session.missing'];
 /** What may well be over the next time: it is sent again, and nothing is thought wrong with it. */
-const PASSING: readonly string[] = ['unreachable', 'session.missing', 'server.failed', 'request.tooHeavy', 'request.conflict'];
+const PASSING: readonly string[] = [...UNREACHED, 'server.failed', 'request.tooHeavy', 'request.conflict'];
+
+/** For how long a day that was read is as good as new. */
+const FRESH_MS = 60_000;
 
 export type Reached = 'unknown' | 'yes' | 'no' | 'signedOut';
 
@@ -39,12 +44,25 @@ const { getState: now, setState: set } = useDay;
 /** Opens a round's day: as it is kept here, at once; then as it is now. */
 export async function openDay(roundId: string): Promise<void> {
   set(NOTHING);
-  const [kept, unsent] = await Promise.all([readDay(roundId), readUnsent(roundId)]);
-  set({ ...kept, unsent });
+  try {
+    const [kept, unsent] = await Promise.all([readDay(roundId), readUnsent(roundId)]);
+    set({ ...kept, unsent });
+  } catch {
+    // a browser that keeps nothing still shows what the server says
+    set({ page: 'failed' });
+  }
   await syncDay(roundId);
 }
 
 let syncing: Promise<void> = Promise.resolve();
+let readAt = 0;
+
+/** Sends what waits, and reads the day anew where it was not for a while, or could not be. */
+export function keepUp(roundId: string): Promise<void> {
+  const { reached, unsent } = now();
+  const isFresh = reached === 'yes' && Date.now() - readAt < FRESH_MS;
+  return isFresh && unsent.every(({ refused }) => refused !== '') ? Promise.resolve() : syncDay(roundId);
+}
 
 /** Sends what waits, one after the other, then reads the day anew. One at a time, however often it is asked for. */
 export function syncDay(roundId: string): Promise<void> {
@@ -59,12 +77,25 @@ async function refresh(roundId: string): Promise<void> {
   try {
     const day = await ask(getRoundDay, { at: { id: roundId } });
     const ahead = Date.parse(day.now) - Date.now();
+    readAt = Date.now();
     set({ day, ahead, reached: 'yes', failure: '' });
-    const page = await keepPage(await keepDay({ day, ahead }));
-    set({ page });
+    set({ page: await keepWhole({ day, ahead }) });
   } catch (error) {
     notReached(error);
+    // it was deleted, or is another agent's, who used this browser before
+    if (error instanceof RequestFailure && error.code === 'thing.missing') {
+      await forgetDay(roundId).catch(() => undefined);
+      set({ day: null });
+    }
     if (!now().day && now().reached !== 'signedOut') set({ failure: messageOf(error) });
+  }
+}
+
+async function keepWhole(day: KeptDay): Promise<PageKept> {
+  try {
+    return await keepPage(await keepDay(day));
+  } catch {
+    return 'failed';
   }
 }
 
@@ -74,7 +105,7 @@ function notReached(error: unknown): void {
 }
 
 async function sendAll(roundId: string): Promise<void> {
-  for (const unsent of await readUnsent(roundId)) {
+  for (const unsent of await readUnsent(roundId).catch(() => [])) {
     if (unsent.refused !== '') continue;
     try {
       const says = await send(unsent);
@@ -82,7 +113,9 @@ async function sendAll(roundId: string): Promise<void> {
       if (says !== '') set({ says });
     } catch (error) {
       notReached(error);
-      if (!(error instanceof RequestFailure) || PASSING.includes(error.code)) return;
+      if (!(error instanceof RequestFailure) || UNREACHED.includes(error.code)) return;
+      // one that the server cannot take now holds up none of the others
+      if (PASSING.includes(error.code)) continue;
       await settleUnsent(unsent, { ...unsent, refused: error.message });
     }
     const left = await readUnsent(roundId);
@@ -133,7 +166,14 @@ async function wait(what: Pick<Unsent, 'id' | 'note' | 'picture'>): Promise<void
   const roundId = now().day?.id ?? '';
   const number = Math.max(0, ...now().unsent.map((each) => each.number)) + 1;
   const unsent: Unsent = { ...what, roundId, refused: '', number };
-  await keepUnsent(unsent);
+  try {
+    await keepUnsent(unsent);
+  } catch {
+    set({
+      says: 'This browser keeps nothing, so this was not written down. Leave private browsing, or make room on the telephone.',
+    });
+    return;
+  }
   set(({ unsent: others }) => ({ unsent: [...others.filter(({ id }) => id !== unsent.id), unsent], says: '' }));
   void syncDay(roundId);
 }

@@ -58,6 +58,11 @@ export async function keepDay(day: KeptDay): Promise<readonly KeptDay[]> {
   return all.filter((each) => !over.includes(each));
 }
 
+/** Forgets one day: it is gone, or another's. */
+export async function forgetDay(roundId: string): Promise<void> {
+  await (await kept()).delete('days', roundId);
+}
+
 /** In the order in which they were written. */
 export async function readUnsent(roundId: string): Promise<readonly Unsent[]> {
   const all = await (await kept()).getAllFromIndex('unsent', 'byRound', roundId);
