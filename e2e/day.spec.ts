@@ -28,7 +28,7 @@ async function makeRound(request: APIRequestContext): Promise<string> {
     order: [],
   };
   const { rows } = await ask<{ rows: ListingRecord[] }>('POST', 'searches/listings', { search, set: 'fit', limit: 3 });
-  const body = { clientId: client?.id, on: '2026-04-18', listingKeys: rows.map(({ ListingKey }) => ListingKey) };
+  const body = { clientId: client?.id, on: '2026-04-25', listingKeys: rows.map(({ ListingKey }) => ListingKey) };
   return (await ask<{ id: string }>('POST', 'rounds', body)).id;
 }
 
