@@ -13,6 +13,9 @@ const UNREACHED: readonly string[] = ['unreachable', 'session.missing'];
 /** What may well be over the next time: it is sent again, and nothing is thought wrong with it. */
 const PASSING: readonly string[] = [...UNREACHED, 'server.failed', 'request.tooHeavy', 'request.conflict'];
 
+/** A network that takes longer is as good as none; a photograph may take its time. */
+const LONGEST_READ_MS = 15_000;
+const LONGEST_SEND_MS = 60_000;
 /** For how long a day that was read is as good as new. */
 const FRESH_MS = 60_000;
 
@@ -67,7 +70,8 @@ export function keepUp(roundId: string): Promise<void> {
 /** Sends what waits, one after the other, then reads the day anew. One at a time, however often it is asked for. */
 export function syncDay(roundId: string): Promise<void> {
   syncing = syncing.then(async () => {
-    await sendAll(roundId);
+    // what cannot be read or written on this telephone waits for the next time
+    await sendAll(roundId).catch(() => undefined);
     await refresh(roundId);
   });
   return syncing;
@@ -75,7 +79,7 @@ export function syncDay(roundId: string): Promise<void> {
 
 async function refresh(roundId: string): Promise<void> {
   try {
-    const day = await ask(getRoundDay, { at: { id: roundId } });
+    const day = await ask(getRoundDay, { at: { id: roundId }, signal: AbortSignal.timeout(LONGEST_READ_MS) });
     const ahead = Date.parse(day.now) - Date.now();
     readAt = Date.now();
     set({ day, ahead, reached: 'yes', failure: '' });
@@ -125,10 +129,10 @@ async function sendAll(roundId: string): Promise<void> {
 }
 
 async function send({ id, roundId, note, picture }: Unsent): Promise<string> {
-  const at = { id: roundId, noteId: id };
-  if (!note) return ask(removeVisitNote, { at }).then(() => '');
+  const given = { at: { id: roundId, noteId: id }, signal: AbortSignal.timeout(LONGEST_SEND_MS) };
+  if (!note) return ask(removeVisitNote, given).then(() => '');
   const body = picture ? { ...note, picture: await base64Of(picture) } : note;
-  return (await ask(keepVisitNote, { at, body })).says;
+  return (await ask(keepVisitNote, { ...given, body })).says;
 }
 
 function withSent(day: RoundDay, { id, note }: Unsent, left: readonly Unsent[]): RoundDay {
