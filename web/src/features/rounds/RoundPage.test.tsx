@@ -157,6 +157,32 @@ describe('the page of a round', () => {
     expect(screen.getByText(/One home is not agreed yet, and not named/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Send' }));
     expect(await screen.findByText('Sent to 2 people.')).toBeTruthy();
-    expect(asked.at(-1)?.what).toMatch(/^(POST rounds\/r\/message|GET rounds\/)$/);
+    expect(asked.map(({ what }) => what)).toContain('POST rounds/r/message');
+  });
+
+  it('tells afterwards what was said, and a next step becomes a task by a click', async () => {
+    const note = { at: '2026-04-18T15:00:00Z', listingKey: '44', personId: null, verdict: null, text: '', minutes: null };
+    const { asked } = drawn(<RoundPage />, {
+      'GET rounds/': round([home('44'), home('18')]),
+      'GET rounds/r/day': {
+        homes: [{ ...home('44'), listAgent: 'Ines Okafor' }, home('18')],
+        people: [{ id: 'p', name: 'Amara', phone: '' }],
+        notes: [
+          { ...note, id: '1', kind: 'reaction', personId: 'p', verdict: 'like' },
+          { ...note, id: '2', kind: 'words', text: 'The cellar is dry.' },
+        ],
+      },
+      'GET tasks': [],
+      'GET clock': { now: '2026-04-18T22:00:00Z', zone: 'America/New_York', movable: true },
+      'POST tasks': { id: 't' },
+    });
+    const said = within(await screen.findByRole('region', { name: 'What was said' }));
+    expect(said.getAllByRole('listitem').map(({ textContent }) => textContent)).toEqual([
+      expect.stringMatching(/^44 Tollgate Rd.*Amara likes it\..*“The cellar is dry\.”/),
+    ]);
+    await userEvent.click(said.getByRole('button', { name: 'Offer talk' }));
+    await expect
+      .poll(() => asked.find(({ what }) => what === 'POST tasks')?.body)
+      .toMatchObject({ text: 'Talk of an offer for 44 Tollgate Rd', listingKey: '44', clientId: 'c' });
   });
 });
