@@ -17,8 +17,8 @@ export class CalendarsController {
 
   @Get('calendar')
   @UseGuards(AgentGuard)
-  get(@CurrentAgent() { calendarHash }: AgentRow): { isOpen: boolean } {
-    return { isOpen: calendarHash !== null };
+  async get(@CurrentAgent() agent: AgentRow): Promise<{ isOpen: boolean }> {
+    return { isOpen: await this.calendars.isOpen(agent) };
   }
 
   @Post('calendar')

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { DataSource, In, MoreThan } from 'typeorm';
+import { DataSource, In, IsNull, MoreThan, Not } from 'typeorm';
 import { ClientsService, LinksService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -33,6 +33,11 @@ export class SubscribedCalendars {
     const token = newToken();
     await this.database.getRepository(AgentRow).update({ id }, { calendarHash: hashOf(token) });
     return addressOf(`${this.config.publicUrl}/api/calendars/${token}`);
+  }
+
+  /** Whether an agent's address is open now: whoever is signed in is known from a moment before. */
+  isOpen({ id }: AgentRow): Promise<boolean> {
+    return this.database.getRepository(AgentRow).existsBy({ id, calendarHash: Not(IsNull()) });
   }
 
   async close({ id }: AgentRow): Promise<void> {
