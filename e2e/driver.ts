@@ -124,7 +124,7 @@ export class Agent {
   async moveClock(step: 'One hour on' | 'One day on' | 'One week on'): Promise<void> {
     await this.click(this.page.getByRole('banner').getByRole('button', { name: /Move the demo’s clock/ }));
     const done = this.page.waitForResponse((response) => response.url().endsWith('/api/demo/clock') && response.ok(), {
-      timeout: 60_000,
+      timeout: 150_000,
     });
     await this.click(this.page.getByRole('menuitem', { name: step }));
     await done;
