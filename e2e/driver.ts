@@ -135,7 +135,7 @@ export class Agent {
     await this.click(this.page.getByRole('button', { name: /read its mailbox$/ }));
     await this.click(this.page.getByRole('menuitem', { name: /^Mailbox/ }));
     const entry = this.page.getByRole('navigation', { name: 'Messages' }).getByRole('link').filter({ hasText: words }).first();
-    await expect(entry).toBeVisible({ timeout: 15_000 });
+    await expect(entry).toBeVisible({ timeout: 60_000 });
     await this.click(entry);
     await this.click(this.page.getByText('Plain text', { exact: true }));
     const text = this.page.getByRole('region', { name: 'The message as plain text' });
