@@ -3,7 +3,7 @@ import { sayMinutes } from '@perambula/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
-import { isoDay } from '../../shared/format.js';
+import { isoDay, street } from '../../shared/format.js';
 import { isToday, lateBy, minutesNow, notesOf, stopsOf } from './day.rules.js';
 import { keepUp, openDay, syncDay, useDay } from './day.store.js';
 import { Home } from './Home.js';
@@ -125,7 +125,7 @@ function Day({ day }: { readonly day: RoundDay }) {
                 >
                   <span className={cx(stop.isSeen ? 'number is-seen' : 'number')}>{stop.number}</span>
                   <span className={cx('where')}>
-                    <b>{stop.home.address.split(',')[0]}</b>
+                    <b>{street({ UnparsedAddress: stop.home.address })}</b>
                     <span className="soft">{stop.isSeen ? 'Seen' : stop.isShut ? 'Shut by then' : ''}</span>
                   </span>
                   <span className="figure">{sayMinutes(stop.startAt)}</span>

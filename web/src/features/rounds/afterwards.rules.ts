@@ -1,4 +1,5 @@
 import type { DayHome, RoundDay, Task, Verdict, VisitNote } from '@perambula/contract';
+import { street } from '../../shared/format.js';
 import { VERDICT_SAID } from '../../shared/verdicts.js';
 
 /** What was written about one home of a round. */
@@ -49,24 +50,24 @@ export interface NextStep {
 
 /** What is proposed after a visit: whoever likes a home wants to see it again and to talk of an offer; the listing agent is thanked. */
 export function nextSteps({ home, thinks }: Pick<Written, 'home' | 'thinks'>): readonly NextStep[] {
-  const street = home.address.split(',')[0] ?? home.address;
+  const where = street({ UnparsedAddress: home.address });
   const likes = thinks.filter(({ verdict }) => verdict === 'like').length;
   const refuses = thinks.filter(({ verdict }) => verdict === 'notForUs').length;
   const isWanted = likes > 0 && refuses === 0;
   return [
     {
       label: 'Thank the listing agent',
-      text: `Thank ${home.listAgent || 'the listing agent'} for the visit to ${street}`,
+      text: `Thank ${home.listAgent || 'the listing agent'} for the visit to ${where}`,
       days: 1,
     },
     ...(isWanted
       ? [
-          { label: 'Offer talk', text: `Talk of an offer for ${street}`, days: 1 },
-          { label: 'Comps', text: `Comps for ${street}`, days: 1 },
+          { label: 'Offer talk', text: `Talk of an offer for ${where}`, days: 1 },
+          { label: 'Comps', text: `Comps for ${where}`, days: 1 },
         ]
       : []),
     ...(refuses < thinks.length || thinks.length === 0
-      ? [{ label: 'Second visit', text: `A second visit to ${street}`, days: 3 }]
+      ? [{ label: 'Second visit', text: `A second visit to ${where}`, days: 3 }]
       : []),
   ];
 }
