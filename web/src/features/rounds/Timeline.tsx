@@ -6,14 +6,14 @@ import type { Round, RoundHome } from '@perambula/contract';
 import { dollars, sayMinutes } from '@perambula/core';
 import type { RoundVisit, TimedRound } from '@perambula/core';
 import { App } from 'antd';
-import { GripVertical } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { clockTime, street } from '../../shared/format.js';
+import { Grip } from '../../shared/Grip.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
-import { useRowSensors } from '../../shared/useRowSensors.js';
+import { useDrag } from '../../shared/useDrag.js';
 import { HomeSettings } from './HomeSettings.js';
 import { isWaiting, sayHours, sayOccupant } from './round.rules.js';
 import { useReorderRound } from './rounds.api.js';
@@ -39,18 +39,25 @@ interface Props {
 export function Timeline({ round, goes, order, onTry }: Props) {
   const reorder = useReorderRound(round.id);
   const { message } = App.useApp();
-  const sensors = useRowSensors();
+  const sensors = useDrag();
   /** The rows as they stood when the drag began: what is dragged over moves by itself. */
   const [begun, setBegun] = useState<readonly string[] | null>(null);
   const rows = begun ?? order;
   const movedBy = ({ active, over }: DragOverEvent | DragEndEvent): string[] | null =>
     over && active.id !== over.id ? arrayMove([...rows], rows.indexOf(String(active.id)), rows.indexOf(String(over.id))) : null;
+  const keep = (next: readonly string[]): void => {
+    onTry(next);
+    reorder.mutate(next, { onError: (error) => void message.error(messageOf(error)), onSettled: () => onTry(null) });
+  };
   const end = (event: DragEndEvent): void => {
     const next = movedBy(event);
     setBegun(null);
-    if (!next) return onTry(null);
-    onTry(next);
-    reorder.mutate(next, { onError: (error) => void message.error(messageOf(error)), onSettled: () => onTry(null) });
+    if (next) keep(next);
+    else onTry(null);
+  };
+  const step = (id: string, by: 1 | -1): void => {
+    const [from, to] = [order.indexOf(id), order.indexOf(id) + by];
+    if (to >= 0 && to < order.length) keep(arrayMove([...order], from, to));
   };
   const scale = scaleOf(goes);
   return (
@@ -79,7 +86,15 @@ export function Timeline({ round, goes, order, onTry }: Props) {
               const home = round.homes.find((each) => each.id === id);
               const visit = goes.visits.find((each) => each.id === id);
               return home && visit ? (
-                <Row key={id} round={round} home={home} visit={visit} number={order.indexOf(id) + 1} scale={scale} />
+                <Row
+                  key={id}
+                  round={round}
+                  home={home}
+                  visit={visit}
+                  number={order.indexOf(id) + 1}
+                  scale={scale}
+                  onStep={(by) => step(id, by)}
+                />
               ) : null;
             })}
           </ol>
@@ -116,10 +131,11 @@ interface RowProps {
   readonly visit: RoundVisit;
   readonly number: number;
   readonly scale: Scale;
+  readonly onStep: (by: 1 | -1) => void;
 }
 
-function Row({ round, home, visit, number, scale }: RowProps) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: home.id });
+function Row({ round, home, visit, number, scale, onStep }: RowProps) {
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: home.id });
   const name = street({ UnparsedAddress: home.address });
   return (
     <li
@@ -127,15 +143,7 @@ function Row({ round, home, visit, number, scale }: RowProps) {
       className={cx(isDragging ? 'row is-dragged' : 'row')}
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >
-      <button
-        type="button"
-        className={cx('grip')}
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${name}; press space, then the arrow keys`}
-      >
-        <GripVertical size={16} aria-hidden="true" />
-      </button>
+      <Grip name={name} place={`${number} of ${round.homes.length}`} listeners={listeners} onStep={onStep} />
       <span className={cx(isWaiting(round, home) ? 'number is-open' : 'number')}>{number}</span>
       <Link to={`/listings/${home.listingKey}`} className={cx('picture')} tabIndex={-1} aria-hidden="true">
         <Picture listingKey={home.listingKey} alt="" />

@@ -89,11 +89,12 @@ export function useAddToRound() {
   });
 }
 
-/** A change of one round, whose answer is how it stands then. */
+/** A change of one round, whose answer is how it stands then; each waits until the one before it is answered. */
 function useRoundChange<T>(id: string, change: (input: T) => Promise<Round>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: change,
+    scope: { id: `round ${id}` },
     onSuccess: (round) => client.setQueryData(roundKeys.one(id), round),
   });
 }

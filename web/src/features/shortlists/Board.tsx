@@ -4,16 +4,15 @@ import { CSS } from '@dnd-kit/utilities';
 import { STAGES } from '@perambula/contract';
 import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
 import { App, Select } from 'antd';
-import { GripVertical } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { price, street } from '../../shared/format.js';
+import { Grip } from '../../shared/Grip.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
-import { useRowSensors } from '../../shared/useRowSensors.js';
+import { useDrag } from '../../shared/useDrag.js';
 import { VERDICT_SAID } from '../../shared/verdicts.js';
-import { columnStep } from './columnStep.js';
 import { News } from './News.js';
 import { STAGE_LABEL } from './shortlists.rules.js';
 import { useChangeItem } from './shortlists.api.js';
@@ -25,20 +24,26 @@ const cx = classesOf(ownCss);
 /** A shortlist's homes by how far they got; dragged, or put by a choice, from stage to stage. */
 export function Board({ shortlist }: { readonly shortlist: Shortlist }) {
   const change = useChangeItem(shortlist.id);
-  const sensors = useRowSensors(columnStep);
+  const sensors = useDrag();
   const { message } = App.useApp();
   /** Where a home is put, until the server has it. */
   const [put, setPut] = useState<Readonly<Record<string, Stage>>>({});
+  /** The home that a key moved last: its handle keeps the focus. */
+  const [followed, setFollowed] = useState<string | null>(null);
   const stageOf = (item: ShortlistItem): Stage => put[item.id] ?? item.stage;
-  const move = (itemId: string, stage: Stage): void => {
+  const move = (itemId: string, stage: Stage, isByKey = false): void => {
+    setFollowed(isByKey ? itemId : null);
     setPut((before) => ({ ...before, [itemId]: stage }));
-    change.mutate(
-      { itemId, stage },
-      {
-        onError: (error) => void message.error(messageOf(error)),
-        onSettled: () => setPut((before) => Object.fromEntries(Object.entries(before).filter(([id]) => id !== itemId))),
-      },
-    );
+    change
+      .mutateAsync({ itemId, stage })
+      .catch((error: unknown) => message.error(messageOf(error)))
+      .finally(() =>
+        setPut((now) => Object.fromEntries(Object.entries(now).filter(([id, at]) => id !== itemId || at !== stage))),
+      );
+  };
+  const step = (item: ShortlistItem, by: 1 | -1): void => {
+    const stage = STAGES[STAGES.indexOf(stageOf(item)) + by];
+    if (stage) move(item.id, stage, true);
   };
   const drop = ({ active, over }: DragEndEvent): void => {
     const item = shortlist.items.find(({ id }) => id === active.id);
@@ -50,7 +55,17 @@ export function Board({ shortlist }: { readonly shortlist: Shortlist }) {
       <div className={cx('board')}>
         {STAGES.map((stage) => (
           <Column key={stage} stage={stage} items={shortlist.items.filter((item) => stageOf(item) === stage)}>
-            {(item) => <Card key={item.id} shortlist={shortlist} item={item} stage={stage} onMove={(to) => move(item.id, to)} />}
+            {(item) => (
+              <Card
+                key={item.id}
+                shortlist={shortlist}
+                item={item}
+                stage={stage}
+                isFollowed={followed === item.id}
+                onMove={(to) => move(item.id, to)}
+                onStep={(by) => step(item, by)}
+              />
+            )}
           </Column>
         ))}
       </div>
@@ -80,11 +95,13 @@ interface CardProps {
   readonly shortlist: Shortlist;
   readonly item: ShortlistItem;
   readonly stage: Stage;
+  readonly isFollowed: boolean;
   readonly onMove: (stage: Stage) => void;
+  readonly onStep: (by: 1 | -1) => void;
 }
 
-function Card({ shortlist, item, stage, onMove }: CardProps) {
-  const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: item.id });
+function Card({ shortlist, item, stage, isFollowed, onMove, onStep }: CardProps) {
+  const { listeners, setNodeRef, transform, isDragging } = useDraggable({ id: item.id });
   const name = street(item.listing);
   return (
     <li
@@ -96,15 +113,7 @@ function Card({ shortlist, item, stage, onMove }: CardProps) {
         <Picture listingKey={item.listingKey} alt="" />
       </div>
       <p className={cx('name')}>
-        <button
-          type="button"
-          className={cx('grip')}
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${name}; press space, then the arrow keys`}
-        >
-          <GripVertical size={15} aria-hidden="true" />
-        </button>
+        <Grip name={name} place={STAGE_LABEL[stage]} listeners={listeners} isFollowed={isFollowed} onStep={onStep} />
         <Link to={`/listings/${item.listingKey}`} className="quiet-link strong">
           {name}
         </Link>

@@ -3,10 +3,10 @@ import { CSS } from '@dnd-kit/utilities';
 import { STAGES } from '@perambula/contract';
 import type { Shortlist, ShortlistItem } from '@perambula/contract';
 import { App, Input, Select } from 'antd';
-import { GripVertical } from 'lucide-react';
 import { Link } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { facts, price, street } from '../../shared/format.js';
+import { Grip } from '../../shared/Grip.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
@@ -29,6 +29,7 @@ export function ItemRow({
   shortlist,
   isHovered,
   onHover,
+  onStep,
 }: {
   readonly item: ShortlistItem;
   readonly index: number;
@@ -37,8 +38,9 @@ export function ItemRow({
   readonly shortlist: Shortlist;
   readonly isHovered: boolean;
   readonly onHover: (key: string | null) => void;
+  readonly onStep: (by: 1 | -1) => void;
 }) {
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.id, disabled: !isMovable });
+  const { listeners, setNodeRef, transform, transition } = useSortable({ id: item.id, disabled: !isMovable });
   const name = street(item.listing);
   return (
     <li
@@ -48,16 +50,13 @@ export function ItemRow({
       onMouseLeave={() => onHover(null)}
       style={{ transform: CSS.Transform.toString(transform), transition }}
     >
-      <button
-        type="button"
-        className={cx('grip')}
-        {...attributes}
-        {...listeners}
-        disabled={!isMovable}
-        aria-label={`Move ${name}; press space, then the arrow keys`}
-      >
-        <GripVertical size={16} aria-hidden="true" />
-      </button>
+      <Grip
+        name={name}
+        place={`${index + 1} of ${shortlist.items.length}`}
+        listeners={listeners}
+        isDisabled={!isMovable}
+        onStep={onStep}
+      />
       <span className={cx('shortlist-number figure')}>{index + 1}</span>
       <Link to={`/listings/${item.listingKey}`} className={cx('shortlist-picture')} tabIndex={-1} aria-hidden="true">
         <Picture listingKey={item.listingKey} alt="" />

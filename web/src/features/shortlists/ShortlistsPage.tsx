@@ -8,7 +8,7 @@ import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
-import { useRowSensors } from '../../shared/useRowSensors.js';
+import { useDrag } from '../../shared/useDrag.js';
 import { useParameters } from '../../shared/useParameters.js';
 import { Empty, Failed, Waiting } from '../../shared/Waiting.js';
 import { PdfOfHomes, SendHomes } from '../choices/index.js';
@@ -88,8 +88,8 @@ function ofSameClient(all: readonly Shortlist[], { id, clientId }: Shortlist): S
 function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly others: readonly Shortlist[] }) {
   const [parameters, set] = useParameters();
   const by = (parameters.get('order') ?? 'own') in ORDERS ? ((parameters.get('order') ?? 'own') as Order) : 'own';
-  const { order, items, drop } = useOrder(shortlist);
-  const sensors = useRowSensors();
+  const { order, items, drop, step } = useOrder(shortlist);
+  const sensors = useDrag();
   const homes = useMemo(
     () => shortlist.items.map(({ listing, listingKey }) => ({ ...listing, ListingKey: listingKey })),
     [shortlist.items],
@@ -136,7 +136,9 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
           />
         )}
         <AddByNumbers shortlist={shortlist} />
-        {!isBoard && by === 'own' && items.length > 1 && <span className="soft">Drag a home to change the order.</span>}
+        {!isBoard && by === 'own' && items.length > 1 && (
+          <span className="soft">Drag a home to change the order, or move it with the arrow keys.</span>
+        )}
         {isBoard && <span className="soft">Drag a home to its stage. Asked, booked and seen come of its showings.</span>}
       </div>
       {items.length === 0 && (
@@ -168,6 +170,7 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
                   shortlist={shortlist}
                   isHovered={hovered === item.listingKey}
                   onHover={setHovered}
+                  onStep={(by) => step(item.id, by)}
                 />
               ))}
             </ol>
@@ -183,17 +186,22 @@ function useOrder(shortlist: Shortlist): {
   readonly order: readonly string[];
   readonly items: readonly ShortlistItem[];
   readonly drop: (event: DragEndEvent) => void;
+  readonly step: (itemId: string, by: 1 | -1) => void;
 } {
   const reorder = useReorder(shortlist.id);
   const { message } = App.useApp();
   const [moved, setMoved] = useState<readonly string[] | null>(null);
   const order = moved ?? shortlist.items.map(({ id }) => id);
   const items = order.flatMap((id) => shortlist.items.find((item) => item.id === id) ?? []);
-  const drop = ({ active, over }: DragEndEvent): void => {
-    if (!over || active.id === over.id) return;
-    const next = arrayMove([...order], order.indexOf(String(active.id)), order.indexOf(String(over.id)));
+  const move = (from: number, to: number): void => {
+    if (from === to || to < 0 || to >= order.length) return;
+    const next = arrayMove([...order], from, to);
     setMoved(next);
     reorder.mutate(next, { onError: (error) => void message.error(messageOf(error)), onSettled: () => setMoved(null) });
   };
-  return { order, items, drop };
+  const drop = ({ active, over }: DragEndEvent): void => {
+    if (over) move(order.indexOf(String(active.id)), order.indexOf(String(over.id)));
+  };
+  const step = (itemId: string, by: 1 | -1): void => move(order.indexOf(itemId), order.indexOf(itemId) + by);
+  return { order, items, drop, step };
 }

@@ -23,10 +23,12 @@ export function useShortlists() {
   return useQuery({ queryKey: shortlistKeys.all, queryFn: () => ask(listShortlists) });
 }
 
-function useShortlistChange<T>(change: (input: T) => Promise<Shortlist>) {
+/** `turn` names what is changed step by step: each such change waits until the one before it is answered. */
+function useShortlistChange<T>(change: (input: T) => Promise<Shortlist>, turn?: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: change,
+    ...(turn && { scope: { id: turn } }),
     onSuccess: (shortlist) => {
       client.setQueryData<Shortlist[]>(shortlistKeys.all, (all) =>
         all?.map((each) => (each.id === shortlist.id ? shortlist : each)),
@@ -45,8 +47,10 @@ export const useAddToShortlist = () =>
   );
 
 export const useChangeItem = (id: string) =>
-  useShortlistChange(({ itemId, ...body }: { itemId: string; note?: string; stage?: Stage; why?: string }) =>
-    ask(changeItem, { at: { id, itemId }, body }),
+  useShortlistChange(
+    ({ itemId, ...body }: { itemId: string; note?: string; stage?: Stage; why?: string }) =>
+      ask(changeItem, { at: { id, itemId }, body }),
+    `items of ${id}`,
   );
 
 export const useRemoveItem = (id: string) => useShortlistChange((itemId: string) => ask(removeItem, { at: { id, itemId } }));
@@ -71,4 +75,4 @@ export const useShare = (id: string) =>
   useShortlistChange((shared: boolean) => ask(shareShortlist, { at: { id }, body: { shared } }));
 
 export const useReorder = (id: string) =>
-  useShortlistChange((itemIds: readonly string[]) => ask(reorderItems, { at: { id }, body: { itemIds } }));
+  useShortlistChange((itemIds: readonly string[]) => ask(reorderItems, { at: { id }, body: { itemIds } }), `order of ${id}`);
