@@ -39,6 +39,8 @@ export interface ClientSummary {
 
 export interface ClientFile extends ClientSummary {
   readonly notes: string;
+  /** Whether they are asked in the evening how the homes were that they saw. */
+  readonly asksAfter: boolean;
   /** When the household may be written to. */
   readonly hours: Hours;
   readonly savedSearches: readonly SavedSearch[];
@@ -54,6 +56,7 @@ export interface ClientChange {
   readonly name?: string;
   readonly notes?: string;
   readonly agreement?: Agreement | null;
+  readonly asksAfter?: boolean;
 }
 
 /** Somebody new of a household. */

@@ -49,6 +49,8 @@ export interface DayHome extends Pick<
   readonly listAgent: string;
   readonly office: string;
   readonly officePhone: string;
+  /** What each of the household thinks of it since the day of the round, as they said last. */
+  readonly thinks: readonly { readonly personId: string; readonly verdict: Verdict; readonly note: string }[];
   /** What was said of it before: by whom, and what. */
   readonly said: readonly { readonly who: string; readonly text: string }[];
   /** The way to it. */

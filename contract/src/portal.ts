@@ -6,6 +6,9 @@ import type { Showing } from './showings.js';
 export const VERDICTS = ['like', 'unsure', 'notForUs'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
+/** What a client said of a home, after their name. */
+export const VERDICT_SAID: Readonly<Record<Verdict, string>> = { like: 'likes it', unsure: 'is unsure', notForUs: 'says no' };
+
 export interface Reaction {
   readonly person: string;
   readonly verdict: Verdict;
@@ -21,10 +24,11 @@ export interface PortalHome {
   readonly of: readonly string[];
   readonly toldAt: string;
   readonly isNew: boolean;
-  readonly reaction: { readonly verdict: Verdict; readonly note: string } | null;
+  /** What the reader says of it, and when they said so last, ISO 8601. */
+  readonly reaction: { readonly verdict: Verdict; readonly note: string; readonly at: string } | null;
   /** What others of the household say of it, who let it be seen. */
   readonly others: readonly { readonly person: string; readonly verdict: Verdict; readonly note: string }[];
-  readonly showing: Pick<Showing, 'state' | 'startAt'> | null;
+  readonly showing: Pick<Showing, 'state' | 'startAt' | 'minutes'> | null;
 }
 
 export interface Portal {
@@ -45,8 +49,8 @@ export interface Portal {
     readonly cadence: Cadence;
     readonly state: AlertState['state'];
   }[];
-  /** Shortlists that the agent shares. */
-  readonly shortlists: readonly { readonly id: string; readonly name: string }[];
+  /** Shortlists that the agent shares, with their homes by key, in the household's order. */
+  readonly shortlists: readonly { readonly id: string; readonly name: string; readonly keys: readonly string[] }[];
   readonly homes: readonly PortalHome[];
   readonly lastVisitAt: string | null;
   readonly countsVisits: boolean;
@@ -138,6 +142,12 @@ export const writeToAgent = post('portal/written')
 export const changeOwnAlert = patch('portal/searches/:id/alert')
   .takes<{ readonly cadence?: Cadence; readonly state?: AlertState['state'] }>()
   .gives<object>();
+
+/** Puts the homes of a shared shortlist in the household's own order. */
+export const orderShared = put('portal/shortlists/:id/order').takes<{ readonly keys: readonly string[] }>().gives<object>();
+
+/** Takes a home off a shared shortlist, as not for the reader, or puts it back. */
+export const dropShared = put('portal/shortlists/:id/homes/:key').takes<{ readonly dropped: boolean }>().gives<object>();
 
 export const countVisits = put('portal/visits').takes<{ readonly counted: boolean }>().gives<object>();
 

@@ -57,6 +57,8 @@ export interface Round {
   readonly id: string;
   readonly clientId: string | null;
   readonly clientName: string;
+  /** Whether the client is asked that evening how the homes were. */
+  readonly asksAfter: boolean;
   readonly name: string;
   /** The day, ISO 8601. */
   readonly on: string;

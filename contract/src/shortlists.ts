@@ -13,6 +13,8 @@ export interface ShortlistItem {
   readonly stage: Stage;
   /** Why it was dropped; "" where nothing was said. */
   readonly why: string;
+  /** Its place in the household's own order, from 0; null where they gave it none. */
+  readonly ownPosition: number | null;
   readonly addedAt: string;
   readonly sinceAdded: NewsSince;
   /** When the household was told of it last, and what is different since; null where they never were. */

@@ -26,6 +26,11 @@ const router = createBrowserRouter([
         path: '/p/change/:searchId',
         lazy: async () => ({ Component: (await import('./features/portal/WishPage.js')).WishPage }),
       },
+      { path: '/p/seen', lazy: async () => ({ Component: (await import('./features/portal/SeenPage.js')).SeenPage }) },
+      {
+        path: '/p/list/:shortlistId',
+        lazy: async () => ({ Component: (await import('./features/portal/ListPage.js')).ListPage }),
+      },
       { path: '/p/beside', lazy: async () => ({ Component: (await import('./features/portal/BesidePage.js')).BesidePage }) },
       // its catalogue of facts comes when the first home is opened
       { path: '/p/home/:key', lazy: async () => ({ Component: (await import('./features/portal/HomePage.js')).HomePage }) },

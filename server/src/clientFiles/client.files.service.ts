@@ -36,6 +36,7 @@ export class ClientFilesService {
     return {
       ...withCounts(found(client, 'client'), savedSearches),
       notes: row.notes,
+      asksAfter: row.asksAfter,
       hours: hoursOf(row, this.config.zone),
       savedSearches,
       shortlists: shortlists.map(({ id, name, items }) => ({

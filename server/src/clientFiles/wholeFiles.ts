@@ -68,6 +68,7 @@ export class WholeFiles {
         ClientRow,
         { id: clientId },
         {
+          asksAfter: into.asksAfter && other.asksAfter,
           notes: [into.notes, other.notes].filter((each) => each.trim()).join('\n\n'),
           ...(isAgreed
             ? {}

@@ -19,6 +19,8 @@ export class ClientRow {
   /** When nothing is sent, `HH:mm`; null for the usual hours. */
   @Column('varchar', { length: 5, nullable: true }) quietFrom: string | null;
   @Column('varchar', { length: 5, nullable: true }) quietUntil: string | null;
+  /** Whether they are asked in the evening how the homes were that they saw. */
+  @Column('boolean', { default: true }) asksAfter: boolean;
   /** How they came, if not by the agent. */
   @Column('varchar', { length: 10, nullable: true }) cameBy: 'page' | null;
   /** Changes of searches, learned from answers, that the agent does not want to hear of again. */

@@ -190,12 +190,13 @@ export class ClientsService {
   async change(
     agentId: string,
     clientId: string,
-    changes: { name?: string; notes?: string; agreement?: Agreement | null },
+    changes: { name?: string; notes?: string; agreement?: Agreement | null; asksAfter?: boolean },
   ): Promise<void> {
     const client = await this.own(agentId, clientId);
-    const { name, notes, agreement } = changes;
+    const { name, notes, agreement, asksAfter } = changes;
     if (name !== undefined) client.name = name.trim();
     if (notes !== undefined) client.notes = notes;
+    if (asksAfter !== undefined) client.asksAfter = asksAfter;
     if (agreement !== undefined) {
       if (agreement && agreement.from > agreement.until)
         throw new Failure('request.invalid', 'The agreement ends before it begins. Change one of its dates.', {

@@ -25,3 +25,4 @@ export { Invitations1766700000000 } from './1766700000000-Invitations.js';
 export { ShortlistsInFull1766800000000 } from './1766800000000-ShortlistsInFull.js';
 export { VisitNotes1766900000000 } from './1766900000000-VisitNotes.js';
 export { Tasks1767000000000 } from './1767000000000-Tasks.js';
+export { AskedAfter1767100000000 } from './1767100000000-AskedAfter.js';

@@ -28,8 +28,10 @@ import {
   CardsQuery,
   CodeBody,
   CountedBody,
+  DroppedBody,
   OpenBody,
   OwnAlertBody,
+  OwnOrderBody,
   ReactionBody,
   SharedBody,
   WishBody,
@@ -183,6 +185,29 @@ export class PortalController {
     @Body() body: OwnAlertBody,
   ): Promise<Record<string, never>> {
     await this.portal.changeAlert(personId, id, body);
+    return {};
+  }
+
+  @Put('shortlists/:id/order')
+  @UseGuards(PortalGuard)
+  async orderShared(
+    @Visitor() personId: string,
+    @Param('id') id: string,
+    @Body() { keys }: OwnOrderBody,
+  ): Promise<Record<string, never>> {
+    await this.portal.orderShared(personId, id, keys);
+    return {};
+  }
+
+  @Put('shortlists/:id/homes/:key')
+  @UseGuards(PortalGuard)
+  async dropShared(
+    @Visitor() personId: string,
+    @Param('id') id: string,
+    @Param('key') key: string,
+    @Body() { dropped }: DroppedBody,
+  ): Promise<Record<string, never>> {
+    await this.portal.dropShared(personId, id, key, dropped);
     return {};
   }
 

@@ -126,7 +126,7 @@ export class PortalService {
         cadence: alert?.cadence ?? 'eachMorning',
         state: alert?.state ?? 'stopped',
       })),
-      shortlists: shared.map(({ id, name }) => ({ id, name })),
+      shortlists: shared.map(({ id, name, homes }) => ({ id, name, keys: homes.map(({ listingKey }) => listingKey) })),
       homes: await this.homes(
         client.id,
         personId,
@@ -210,7 +210,7 @@ export class PortalService {
           of,
           toldAt: at.toISOString(),
           isNew: since === null || at > since,
-          reaction: reaction ? { verdict: reaction.verdict, note: reaction.note } : null,
+          reaction: reaction ? { verdict: reaction.verdict, note: reaction.note, at: reaction.at.toISOString() } : null,
           others: said.flatMap(({ personId: by, listingKey, verdict, note }) => {
             const person = shared.get(by);
             return person !== undefined && listingKey === key ? [{ person, verdict, note }] : [];
@@ -281,6 +281,34 @@ export class PortalService {
     await this.events.say(agent.id, 'reaction');
   }
 
+  /** The household's own order of a shared shortlist. */
+  async orderShared(personId: string, id: string, keys: readonly string[]): Promise<void> {
+    const { client, agent } = await this.clients.person(personId);
+    await this.shortlists.orderByHousehold(client.id, id, keys);
+    await this.events.say(agent.id, 'reaction');
+  }
+
+  /** Takes a home off a shared shortlist, which says that it is not for the reader, or puts it back. */
+  async dropShared(personId: string, id: string, listingKey: string, dropped: boolean): Promise<void> {
+    const { person, client, agent } = await this.clients.person(personId);
+    await this.shortlists.dropByHousehold(client.id, id, listingKey, dropped, firstName(person.name));
+    if (dropped) {
+      const said = (await this.responses.reactionsOf([client.id])).find(
+        (each) => each.personId === personId && each.listingKey === listingKey,
+      );
+      const at = this.clock.date();
+      await this.responses.reacted({
+        clientId: client.id,
+        personId,
+        listingKey,
+        verdict: 'notForUs',
+        note: said?.note ?? '',
+        at,
+      });
+    }
+    await this.events.say(agent.id, 'reaction');
+  }
+
   async askToSee(personId: string, listingKey: string, wish: string): Promise<void> {
     const { client, agent } = await this.guardTold(personId, listingKey);
     await this.showings.ask(agent.id, client.id, listingKey, wish.trim());
@@ -336,6 +364,6 @@ export function cardOf(record: ListingRecord): PortalCard {
 }
 
 /** A visit as its client knows it: what the agent and an office settle among themselves is waited for. */
-function visitShown({ state, startAt }: ShowingRow): PortalHome['showing'] {
-  return { state: state === 'countered' ? 'proposed' : state, startAt: startAt?.toISOString() ?? null };
+function visitShown({ state, startAt, minutes }: ShowingRow): PortalHome['showing'] {
+  return { state: state === 'countered' ? 'proposed' : state, startAt: startAt?.toISOString() ?? null, minutes };
 }

@@ -248,7 +248,7 @@ describe('a portal', () => {
     expect(shared.sharedAt).not.toBeNull();
     await stack.juno.good('POST', `${at}/items`, { listingKeys: [later] });
     const portal = await open();
-    expect(portal.shortlists).toEqual([{ id: made.id, name: 'For Saturday' }]);
+    expect(portal.shortlists).toEqual([{ id: made.id, name: 'For Saturday', keys: [seen, toldBefore?.listingKey, later] }]);
     const ofIt = portal.homes.filter(({ of }) => of.includes(made.id));
     expect(new Set(ofIt.map(({ listingKey }) => listingKey))).toEqual(new Set([seen, later, toldBefore?.listingKey]));
     const found = (key: string | undefined) => ofIt.find(({ listingKey }) => listingKey === key);
@@ -262,6 +262,30 @@ describe('a portal', () => {
     await reader.good('PUT', `/api/portal/homes/${seen}/reaction`, { verdict: 'like', note: 'the light' });
     const [list] = (await stack.juno.good<Shortlist[]>('GET', '/api/shortlists')).filter(({ id }) => id === made.id);
     expect(list?.items.find(({ listingKey }) => listingKey === seen)?.reactions).toMatchObject([{ note: 'the light' }]);
+
+    // the household puts it in its own order, and takes off what is not for them
+    const own = `/api/portal/shortlists/${made.id}`;
+    await reader.good('PUT', `${own}/order`, { keys: [later, seen] });
+    expect((await open()).shortlists[0]?.keys).toEqual([later, seen, toldBefore?.listingKey]);
+    await reader.good('PUT', `${own}/homes/${seen}`, { dropped: true });
+    expect((await open()).shortlists[0]?.keys).toEqual([later, toldBefore?.listingKey]);
+    const theirs = await stack.juno.good<Shortlist>('GET', at);
+    expect(theirs.items.map(({ listingKey }) => listingKey)[0]).toBe(seen);
+    expect(theirs.items.find(({ listingKey }) => listingKey === seen)).toMatchObject({
+      ...{ stage: 'dropped', why: 'Amara took it off.', ownPosition: 1 },
+      reactions: [{ verdict: 'notForUs', note: 'the light' }],
+    });
+    await reader.good('PUT', `${own}/homes/${seen}`, { dropped: false });
+    expect((await open()).shortlists[0]?.keys).toEqual([later, seen, toldBefore?.listingKey]);
+    expect((await reader.ask('PUT', `${own}/homes/none`, { dropped: true })).status).toBe(404);
+    const { id: notShared } = await stack.juno.good<Shortlist>('POST', '/api/shortlists', {
+      ...{ clientId, name: 'Mine', listingKeys: [seen] },
+    });
+    for (const [path, body] of [
+      [`${notShared}/order`, { keys: [seen] }],
+      [`${notShared}/homes/${seen}`, { dropped: true }],
+    ] as const)
+      expect((await reader.ask('PUT', `/api/portal/shortlists/${path}`, body)).status).toBe(404);
 
     // to share what is shared changes nothing, and the file's timeline tells it once
     await stack.juno.good('PUT', `${at}/sharing`, { shared: true });

@@ -4,6 +4,7 @@ import type { LeftOutHome, Round, RoundHome, RoundLeg, RoundOutline, RoundShowin
 import { clockOf, positionOf, readInstructions, sayStep, timed } from '@perambula/core';
 import type { Day, Journey, ListingRecord, LonLat, TravelTable } from '@perambula/core';
 import { DateTime } from 'luxon';
+import type { ClientRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -30,19 +31,20 @@ export class RoundReading {
   ) {}
 
   /** All of it, with the ways from home to home. */
-  async read(row: RoundRow, rows: readonly RoundHomeRow[], clientName: string): Promise<Round> {
-    const round = await this.outline(row, rows, clientName);
+  async read(row: RoundRow, rows: readonly RoundHomeRow[], client: ClientRow | null): Promise<Round> {
+    const round = await this.outline(row, rows, client);
     return { ...round, legs: await this.legsOf(round) };
   }
 
   /** What its order is found by, and its times are told by. */
-  async outline(row: RoundRow, rows: readonly RoundHomeRow[], clientName: string): Promise<RoundOutline> {
+  async outline(row: RoundRow, rows: readonly RoundHomeRow[], client: ClientRow | null): Promise<RoundOutline> {
     const [homes, leftOut] = [rows.filter(({ isLeftOut }) => !isLeftOut), rows.filter(({ isLeftOut }) => isLeftOut)];
     const listed = [...homes, ...leftOut];
     const read = await this.homesOf(row, listed);
     const { id, clientId, name, on, begin, end, leaveAt, backBy, aim, isOwnOrder, isProven } = row;
     return {
-      ...{ id, clientId, clientName, name, on, begin, end, leaveAt, backBy, aim, isOwnOrder, isProven },
+      ...{ clientName: client?.name ?? '', asksAfter: client?.asksAfter ?? false },
+      ...{ id, clientId, name, on, begin, end, leaveAt, backBy, aim, isOwnOrder, isProven },
       homes: read.slice(0, homes.length),
       leftOut: read.slice(homes.length).map((home, i): LeftOutHome => ({ ...home, change: leftOut[i]?.change ?? null })),
       table: await this.tableOf(row, read),

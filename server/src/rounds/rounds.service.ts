@@ -14,6 +14,7 @@ import { timed } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
+import type { ClientRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { Failure, found } from '../common/failure.js';
 import { inTransaction } from '../common/transaction.js';
@@ -254,12 +255,12 @@ export class RoundsService {
     return street && office ? { name: 'Office', at: office.at } : null;
   }
 
-  /** A round, its homes in their order, and the name of its client. */
-  private async rowsOf(agentId: string, id: string): Promise<[RoundRow, RoundHomeRow[], string]> {
+  /** A round, its homes in their order, and its client. */
+  private async rowsOf(agentId: string, id: string): Promise<[RoundRow, RoundHomeRow[], ClientRow | null]> {
     const row = await this.own(agentId, id);
     const homes = await this.database.getRepository(RoundHomeRow).find({ where: { roundId: id }, order: { position: 'ASC' } });
     const client = row.clientId ? await this.clients.own(agentId, row.clientId) : null;
-    return [row, homes, client?.name ?? ''];
+    return [row, homes, client];
   }
 
   /** An agent's own round. @throws Failure where it is none */

@@ -20,6 +20,8 @@ export class ShortlistItemRow {
   @Column('char', { length: 36 }) shortlistId: string;
   @Column('varchar', { length: 60 }) listingKey: string;
   @Column('int') position: number;
+  /** Its place in the household's own order; null where they gave it none. */
+  @Column('int', { nullable: true }) ownPosition: number | null;
   @Column('varchar', { length: 2000 }) note: string;
   /** As the agent says; what its showings say besides counts, too. */
   @Column('varchar', { length: 12 }) stage: Stage;

@@ -250,6 +250,9 @@ export class ShortlistsService {
       where: { shortlistId: In(rows.map(({ id }) => id)), stage: Not('dropped'), removedAt: IsNull() },
       order: { position: 'ASC' },
     });
+    // what came after they ordered the others stands at the end
+    const theirs = (item: ShortlistItemRow): number => item.ownPosition ?? Infinity;
+    items.sort((a, b) => (theirs(a) === theirs(b) ? 0 : theirs(a) - theirs(b)));
     return rows.map(({ id, name, sharedAt }) => ({
       id,
       name,
@@ -257,6 +260,35 @@ export class ShortlistsService {
         .filter(({ shortlistId }) => shortlistId === id)
         .map(({ listingKey, addedAt }) => ({ listingKey, at: sharedAt !== null && sharedAt > addedAt ? sharedAt : addedAt })),
     }));
+  }
+
+  /** A household puts the homes of a shared shortlist in its own order; those that it does not name come after them. */
+  async orderByHousehold(clientId: string, id: string, listingKeys: readonly string[]): Promise<void> {
+    await this.guardShared(clientId, id);
+    await inTransaction(this.database, async (manager) => {
+      const items = await manager.find(ShortlistItemRow, { where: { shortlistId: id }, lock: { mode: 'pessimistic_write' } });
+      for (const item of items) {
+        const place = listingKeys.indexOf(item.listingKey);
+        await manager.update(ShortlistItemRow, { id: item.id }, { ownPosition: place < 0 ? null : place });
+      }
+    });
+  }
+
+  /** Somebody of a household takes a home off a shared shortlist, or puts it back. @throws Failure where it is not on it */
+  async dropByHousehold(clientId: string, id: string, listingKey: string, dropped: boolean, who: string): Promise<void> {
+    await this.guardShared(clientId, id);
+    const { affected } = await this.database
+      .getRepository(ShortlistItemRow)
+      .update(
+        { shortlistId: id, listingKey, removedAt: IsNull() },
+        dropped ? { stage: 'dropped', why: `${who} took it off.` } : { stage: 'considering', why: '' },
+      );
+    found(affected || null, 'home on this shortlist');
+  }
+
+  private async guardShared(clientId: string, id: string): Promise<void> {
+    const where = { id, clientId, sharedAt: Not(IsNull()), archivedAt: IsNull() };
+    found((await this.database.getRepository(ShortlistRow).existsBy(where)) || null, 'shortlist in this portal');
   }
 
   async isSharedWith(clientId: string, listingKey: string): Promise<boolean> {
@@ -298,6 +330,7 @@ export class ShortlistsService {
           listingKey: item.listingKey,
           note: item.note,
           why: item.why,
+          ownPosition: item.ownPosition,
           stage: stageOf(
             item.stage,
             showings.filter((showing) => showing.clientId === clientId && showing.listingKey === item.listingKey),

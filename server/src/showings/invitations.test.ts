@@ -167,6 +167,37 @@ describe('a visit in a client’s calendar', () => {
     expect(of.length).toBe((await stack.juno.fileOf('Amara')).people.filter(({ confirmedAt }) => confirmedAt).length);
     expect(of[0]?.text).toMatch(/tomorrow we see:/);
   });
+
+  it('is asked about once when it is over, unless its file says not to', async () => {
+    const seen = await agreed(homes[10], 26);
+    await stack.juno.good('POST', `/api/showings/${seen.id}/message`);
+    await lettersAbout(seen.address, 1, isClient);
+    const past = async (id: string): Promise<void> => {
+      const startAt = Date.parse((await showing(id)).startAt ?? '');
+      await stack.juno.good('POST', '/api/demo/clock', { advance: minutes(startAt + 24 * HOUR_MS - (await now())) });
+    };
+    await past(seen.id);
+    const asked = (await lettersAbout(seen.address, 2, isClient)).filter(({ subject }) => subject.startsWith('How was'));
+    const readers = (await stack.juno.fileOf('Amara')).people.filter(({ confirmedAt }) => confirmedAt).length;
+    expect(asked.map(({ subject }) => subject)).toEqual(Array(readers).fill(`How was ${seen.address}?`));
+    const [, token] = /\/p\/([\w-]+)\?after/.exec(asked[0]?.text ?? '') ?? [];
+    const reader = stack.browser();
+    await reader.good('POST', '/api/portal/session', { token });
+    const portal = await reader.good<Portal>('GET', '/api/portal');
+    const home = portal.homes.find(({ listingKey }) => listingKey === homes[10]?.ListingKey);
+    expect(home?.showing?.state).toBe('confirmed');
+    expect(Date.parse(home?.showing?.startAt ?? '')).toBeLessThan(Date.parse(portal.now));
+
+    await stack.juno.good('PATCH', `/api/clients/${clientId}`, { asksAfter: false });
+    const quiet = await agreed(homes[11], 26);
+    await stack.juno.good('POST', `/api/showings/${quiet.id}/message`);
+    await lettersAbout(quiet.address, 1, isClient);
+    await past(quiet.id);
+    const all = await stack.mailbox();
+    expect(all.filter(({ subject }) => subject === `How was ${quiet.address}?`)).toEqual([]);
+    expect(all.filter(({ subject }) => subject === `How was ${seen.address}?`)).toHaveLength(readers);
+    await stack.juno.good('PATCH', `/api/clients/${clientId}`, { asksAfter: true });
+  });
 });
 
 describe('a listing office', () => {

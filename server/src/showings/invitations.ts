@@ -36,6 +36,8 @@ interface Said {
   /** The file for each; null where none is needed. */
   readonly calendar: ((person: PersonRow) => string) | null;
   readonly fileId?: string | null;
+  /** Where its button leads, within the portal; to all of it where nothing is said. */
+  readonly button?: { readonly label: string; readonly query: string };
 }
 
 /** A client's visits in their calendar: sent once, and every change of them told from then on (RFC 5546). */
@@ -120,22 +122,45 @@ export class Invitations {
   }
 
   /** Reminds a client of visits that they have in their calendar, in one message; those that were changed meanwhile are left out. */
-  async remind(clientId: string, ids: readonly string[]): Promise<void> {
+  remind(clientId: string, ids: readonly string[]): Promise<void> {
+    return this.tellOnce('toldBeforeAt', clientId, ids, (visits, agent) => ({
+      subject: visits.length === 1 ? 'Tomorrow: a visit' : `Tomorrow: ${visits.length} visits`,
+      paragraphs: ['tomorrow we see:', ...this.lines(visits), `If anything keeps you from it, call me: ${agent.phone}.`],
+      calendar: null,
+    }));
+  }
+
+  /** Asks each of a client how the homes were that they saw, in one message that leads to a page for it. */
+  askAfter(clientId: string, ids: readonly string[]): Promise<void> {
+    return this.tellOnce('askedAfterAt', clientId, ids, (visits) => ({
+      subject: visits.length === 1 ? `How was ${visits[0]?.address}?` : `How were the ${visits.length} homes?`,
+      paragraphs: [
+        `${visits.length === 1 ? 'you saw a home' : `you saw ${visits.length} homes`} on ${sayDay(visits, this.config.zone)}:`,
+        ...visits.map(({ address }) => address),
+        'Say what you think of each while it is fresh: a tap is enough.',
+      ],
+      calendar: null,
+      button: { label: visits.length === 1 ? 'Say how it was' : 'Say how they were', query: '?after' },
+    }));
+  }
+
+  /** Tells a client of some of their visits, and keeps when, so that it is told once. */
+  private async tellOnce(
+    when: 'toldBeforeAt' | 'askedAfterAt',
+    clientId: string,
+    ids: readonly string[],
+    say: (visits: readonly CalendarVisit[], agent: AgentRow) => Said,
+  ): Promise<void> {
     await inTransaction(this.database, async (manager) => {
       const rows = await manager.find(ShowingRow, {
-        where: { id: In(ids), clientId, state: 'confirmed', toldBeforeAt: IsNull() },
+        where: { id: In(ids), clientId, state: 'confirmed', [when]: IsNull() },
         order: { startAt: 'ASC' },
         lock: { mode: 'pessimistic_write' },
       });
       const agent = await manager.findOneBy(AgentRow, { id: rows[0]?.agentId ?? '' });
       if (!agent) return;
-      const visits = await this.visitsOf(rows, agent, 'message');
-      await this.write(manager, agent, clientId, {
-        subject: visits.length === 1 ? 'Tomorrow: a visit' : `Tomorrow: ${visits.length} visits`,
-        paragraphs: ['tomorrow we see:', ...this.lines(visits), `If anything keeps you from it, call me: ${agent.phone}.`],
-        calendar: null,
-      });
-      await manager.update(ShowingRow, { id: In(rows.map(({ id }) => id)) }, { toldBeforeAt: this.clock.date() });
+      await this.write(manager, agent, clientId, say(await this.visitsOf(rows, agent, 'message'), agent));
+      await manager.update(ShowingRow, { id: In(rows.map(({ id }) => id)) }, { [when]: this.clock.date() });
     });
   }
 
@@ -201,7 +226,7 @@ export class Invitations {
     manager: EntityManager,
     agent: AgentRow,
     clientId: string,
-    { subject, paragraphs, calendar, fileId }: Said,
+    { subject, paragraphs, calendar, fileId, button }: Said,
   ): Promise<number> {
     const readers = await this.clients.readersOf(clientId);
     if (readers.length === 0)
@@ -216,7 +241,7 @@ export class Invitations {
           greeting: `Hello ${firstName(person.name)},`,
           paragraphs: [...paragraphs],
           homes: [],
-          button: { label: 'Open your portal', url: portalUrl },
+          button: { label: button?.label ?? 'Open your portal', url: portalUrl + (button?.query ?? '') },
           agent,
           stopUrl,
         },
@@ -257,6 +282,11 @@ export class Invitations {
   private local(moment: Date): DateTime {
     return DateTime.fromJSDate(moment, { zone: this.config.zone });
   }
+}
+
+/** The day of some visits: "Saturday, April 18". */
+function sayDay([first]: readonly CalendarVisit[], zone: string): string {
+  return first ? DateTime.fromJSDate(first.startAt, { zone }).toFormat('cccc, LLLL d') : '';
 }
 
 /** @throws Failure unless the listing office has agreed to it */

@@ -18,6 +18,8 @@ export class ShowingRow {
   /** Whether the client has it in a calendar, and when they were reminded of it. */
   @Column('boolean', { default: false }) isInvited: boolean;
   @Column('datetime', { precision: 3, nullable: true }) toldBeforeAt: Date | null;
+  /** When the client was asked how it was. */
+  @Column('datetime', { precision: 3, nullable: true }) askedAfterAt: Date | null;
   @Column('int') minutes: number;
   @Column('varchar', { length: 500 }) wish: string;
   @Column('varchar', { length: 300 }) answer: string;

@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { DateTime } from 'luxon';
 import { Between, DataSource, IsNull, LessThan, MoreThan, MoreThanOrEqual } from 'typeorm';
+import type { FindOptionsWhere } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -20,9 +21,14 @@ const OFFICE_OPENS = 9;
 const OFFICE_CLOSES = 18;
 /** A client is reminded from this hour of the day before. */
 const EVE_HOUR = 17;
+/** A client is asked from this hour on how the homes of the day were; where that was missed, the day after, from when offices open. */
+const ASKED_FROM_HOUR = 18;
 const BATCH = 100;
 
-/** Reminds listing offices of what they have not answered, and clients of tomorrow's visits. */
+/** What a showing keeps of when somebody was told. */
+type Told = 'remindedAt' | 'toldBeforeAt' | 'askedAfterAt';
+
+/** Reminds listing offices of what they have not answered, and clients of tomorrow's visits; asks them how those of the day were. */
 @Injectable()
 export class ShowingReminders {
   constructor(
@@ -37,18 +43,36 @@ export class ShowingReminders {
   async run(): Promise<void> {
     await this.remindOffices();
     await this.remindClients();
+    await this.askClients();
   }
 
-  /** When a client is to be reminded next; null while no reminder is ahead. */
+  /** When a client is to be reminded or asked next; null while neither is ahead. */
   async nextDue(): Promise<Date | null> {
     const now = this.local(this.clock.now());
     const first = now.startOf('day').plus({ days: now.hour < EVE_HOUR ? 1 : 2 });
-    const next = await this.database.getRepository(ShowingRow).findOne({
-      where: { state: 'confirmed', isInvited: true, toldBeforeAt: IsNull(), startAt: MoreThanOrEqual(first.toJSDate()) },
-      order: { startAt: 'ASC' },
+    const told = await this.nextVisit({ toldBeforeAt: IsNull(), startAt: MoreThanOrEqual(first.toJSDate()) });
+    const seen = await this.nextVisit({
+      askedAfterAt: IsNull(),
+      startAt: MoreThanOrEqual(
+        now
+          .startOf('day')
+          .plus({ days: now.hour < ASKED_FROM_HOUR ? 0 : 1 })
+          .toJSDate(),
+      ),
     });
-    if (!next?.startAt) return null;
-    return this.local(next.startAt.getTime()).startOf('day').minus({ days: 1 }).set({ hour: EVE_HOUR }).toJSDate();
+    const due = [
+      ...(told ? [told.startOf('day').minus({ days: 1 }).set({ hour: EVE_HOUR })] : []),
+      ...(seen ? [seen.set({ hour: ASKED_FROM_HOUR, minute: 0 })] : []),
+    ];
+    return due.length > 0 ? (DateTime.min(...due)?.toJSDate() ?? null) : null;
+  }
+
+  /** When the next visit begins that a client has in a calendar, of those that are so. */
+  private async nextVisit(where: FindOptionsWhere<ShowingRow>): Promise<DateTime | null> {
+    const next = await this.database
+      .getRepository(ShowingRow)
+      .findOne({ where: { ...where, state: 'confirmed', isInvited: true }, order: { startAt: 'ASC' } });
+    return next?.startAt ? this.local(next.startAt.getTime()) : null;
   }
 
   private async remindOffices(): Promise<void> {
@@ -89,18 +113,41 @@ export class ShowingReminders {
   }
 
   private async remindClient(clientId: string, due: readonly ShowingRow[]): Promise<void> {
+    // nobody is left to be told
+    if ((await this.clients.readersOf(clientId)).length === 0) return;
     const ids = due.filter((row) => row.clientId === clientId).map(({ id }) => id);
+    await this.tell(ids, 'toldBeforeAt', () => this.invitations.remind(clientId, ids));
+  }
+
+  /** Of each household's visits of a day once, in one message, when the last of them is over. */
+  private async askClients(): Promise<void> {
+    const now = this.local(this.clock.now());
+    if (now.hour < OFFICE_OPENS) return;
+    const today = now.startOf('day');
+    const until = now.hour < ASKED_FROM_HOUR ? today : today.plus({ days: 1 });
+    const seen = await this.database.query<{ clientId: string; ids: string }[]>(
+      `SELECT s.clientId, GROUP_CONCAT(s.id) AS ids FROM showings s JOIN clients c ON c.id = s.clientId
+       WHERE c.asksAfter = 1 AND c.archivedAt IS NULL AND s.state = 'confirmed' AND s.isInvited = 1 AND s.askedAfterAt IS NULL
+         AND s.startAt >= ? AND s.startAt < ?
+       GROUP BY s.clientId HAVING MAX(s.startAt + INTERVAL s.minutes MINUTE) <= ? LIMIT ?`,
+      [today.minus({ days: 1 }).toJSDate(), until.toJSDate(), now.toJSDate(), BATCH],
+    );
+    for (const { clientId, ids } of seen) {
+      const of = ids.split(',');
+      await this.tell(of, 'askedAfterAt', () => this.invitations.askAfter(clientId, of));
+    }
+  }
+
+  private async tell(ids: readonly string[], when: Told, write: () => Promise<void>): Promise<void> {
     try {
-      // nobody is left to be told
-      if ((await this.clients.readersOf(clientId)).length === 0) return;
-      await this.invitations.remind(clientId, ids);
+      await write();
     } catch (error) {
-      for (const id of ids) await this.setAside(id, 'toldBeforeAt', error);
+      for (const id of ids) await this.setAside(id, when, error);
     }
   }
 
   /** What cannot be said now cannot be said later either, and keeps nothing else back. */
-  private async setAside(id: string, what: 'remindedAt' | 'toldBeforeAt', error: unknown): Promise<void> {
+  private async setAside(id: string, what: Told, error: unknown): Promise<void> {
     if (!(error instanceof Failure)) log.warn({ error, showing: id }, 'reminder not written');
     await this.database.getRepository(ShowingRow).update({ id }, { [what]: this.clock.date() });
   }

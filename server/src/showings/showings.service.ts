@@ -151,6 +151,7 @@ export class ShowingsService {
       listingKey,
       state: 'asked',
       ...{ startAt: null, offeredAt: null, askedOfficeAt: null, remindedAt: null, toldBeforeAt: null },
+      askedAfterAt: null,
       minutes: VISIT_MINUTES,
       wish,
       answer: '',
@@ -170,7 +171,7 @@ export class ShowingsService {
       const proposed = {
         ...showing,
         state: 'proposed' as const,
-        ...{ startAt, offeredAt: null, remindedAt: null, toldBeforeAt: null },
+        ...{ startAt, offeredAt: null, remindedAt: null, toldBeforeAt: null, askedAfterAt: null },
         askedOfficeAt: this.clock.date(),
         minutes: minutes ?? showing.minutes,
         answer: '',
@@ -194,7 +195,7 @@ export class ShowingsService {
       await this.guardTime(showing, record, showing.offeredAt, withoutAgreement);
       Object.assign(showing, {
         state: 'confirmed',
-        ...{ startAt: showing.offeredAt, offeredAt: null, toldBeforeAt: null },
+        ...{ startAt: showing.offeredAt, offeredAt: null, toldBeforeAt: null, askedAfterAt: null },
         answer: `${String(record['ListOfficeName'] ?? 'The listing office')} offered this time; you took it.`.slice(0, 300),
         revision: showing.revision + 1,
       });

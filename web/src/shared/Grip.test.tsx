@@ -1,7 +1,9 @@
 // @vitest-environment jsdom
-import { fireEvent, render, screen } from '@testing-library/react';
-import { expect, it, vi } from 'vitest';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, expect, it, vi } from 'vitest';
 import { Grip } from './Grip.js';
+
+afterEach(cleanup);
 
 it('moves its row a place at a time by the arrow keys, and by no other', () => {
   const steps = vi.fn();

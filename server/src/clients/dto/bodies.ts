@@ -2,7 +2,7 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import { REACH_BY } from '@perambula/contract';
 import type { ReachBy } from '@perambula/contract';
-import { ArrayMaxSize, IsArray, IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
 import { IsAddress, IsDay, IsLine, IsText, IsZone, MayBeLeftOut } from '../../common/fields.js';
 
 export class PersonBody {
@@ -53,6 +53,7 @@ export class ChangeClientBody {
   @ValidateNested()
   @Type(() => AgreementBody)
   agreement?: AgreementBody | null;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsBoolean() asksAfter?: boolean;
 }
 
 export class ConfirmBody {

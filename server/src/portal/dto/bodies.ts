@@ -4,7 +4,7 @@ import type { Verdict } from '@perambula/contract';
 import { CADENCES } from '@perambula/core';
 import type { Cadence } from '@perambula/core';
 import { Transform } from 'class-transformer';
-import { IsBoolean, IsIn, Matches } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString, Matches, MaxLength } from 'class-validator';
 import { IsLine, IsTested, IsText, MayBeLeftOut } from '../../common/fields.js';
 
 export class OpenBody {
@@ -45,6 +45,20 @@ export class OwnAlertBody {
   @MayBeLeftOut()
   @IsIn(['running', 'paused', 'stopped'])
   state?: 'running' | 'paused' | 'stopped';
+}
+
+export class OwnOrderBody {
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @MaxLength(60, { each: true })
+  keys: string[];
+}
+
+export class DroppedBody {
+  @ApiProperty() @IsBoolean() dropped: boolean;
 }
 
 export class SharedBody {

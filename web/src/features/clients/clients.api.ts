@@ -18,7 +18,7 @@ import {
   takeContacts,
   withdrawLinks,
 } from '@perambula/contract';
-import type { Agreement, ContactHousehold, NewPerson, PersonChange } from '@perambula/contract';
+import type { ClientChange, ContactHousehold, NewPerson, PersonChange } from '@perambula/contract';
 import type { Hours } from '@perambula/core';
 import { ask } from '../../shared/http.js';
 import { makeStale, queryKeys } from '../../shared/queryKeys.js';
@@ -77,9 +77,7 @@ export const useWithdrawLinks = (clientId: string) =>
 export const useLeave = (clientId: string) =>
   useClientChange((personId: string) => ask(leaveHousehold, { at: { id: clientId, personId } }));
 export const useChangeClient = (clientId: string) =>
-  useClientChange((body: { name?: string; notes?: string; agreement?: Agreement | null }) =>
-    ask(changeClient, { at: { id: clientId }, body }),
-  );
+  useClientChange((body: ClientChange) => ask(changeClient, { at: { id: clientId }, body }));
 
 export const useChangePerson = (clientId: string, personId: string) =>
   useClientChange((body: PersonChange) => ask(changePerson, { at: { id: clientId, personId }, body }));

@@ -5,11 +5,12 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { messageOf } from '../../shared/http.js';
 import { onPage } from '../../shared/onPage.js';
-import { useArchive, useClients, useDeleteClient, useMerge } from '../clients/index.js';
+import { useArchive, useChangeClient, useClients, useDeleteClient, useMerge } from '../clients/index.js';
 
 /** What is done with a whole file: put away, merged with another, deleted. */
 export function FileMenu({ file }: { readonly file: ClientFile }) {
   const archive = useArchive(file.id);
+  const change = useChangeClient(file.id);
   const remove = useDeleteClient(file.id);
   const { message, modal } = App.useApp();
   const navigate = useNavigate();
@@ -24,6 +25,19 @@ export function FileMenu({ file }: { readonly file: ClientFile }) {
         ),
       onError: failed,
     });
+  const askAfter = (): void =>
+    change.mutate(
+      { asksAfter: !file.asksAfter },
+      {
+        onSuccess: () =>
+          void message.success(
+            file.asksAfter
+              ? 'They are not asked any more how the homes were that they saw.'
+              : 'They are asked in the evening, by a message to each, how the homes were that they saw.',
+          ),
+        onError: failed,
+      },
+    );
   const askToDelete = (): void =>
     void modal.confirm({
       getContainer: onPage,
@@ -47,6 +61,11 @@ export function FileMenu({ file }: { readonly file: ClientFile }) {
         menu={{
           items: [
             { key: 'sent', label: 'What was sent to them', onClick: () => void navigate(`/sent?client=${file.id}`) },
+            {
+              key: 'after',
+              label: file.asksAfter ? 'Do not ask them how visits were' : 'Ask them in the evening how visits were',
+              onClick: askAfter,
+            },
             { key: 'merge', label: 'Merge another file into this one …', onClick: () => setMerges(true) },
             { key: 'away', label: isAway ? 'Take the file out again' : 'Put the file away', onClick: putAway },
             { type: 'divider' },

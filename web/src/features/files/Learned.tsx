@@ -2,9 +2,9 @@ import type { ClientFile, Learned as LearnedAnswer, LearnedChange } from '@peram
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
+import { useLearned, useSetAside } from '../learned/index.js';
 import { useDraft, useTryInSearch } from '../searches/index.js';
 import filesCss from './files.module.css';
-import { useLearned, useSetAside } from './learned.api.js';
 import { sayEffect, sayHowSure } from './learned.rules.js';
 import ownCss from './Learned.module.css';
 

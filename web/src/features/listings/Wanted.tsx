@@ -1,6 +1,6 @@
+import { VERDICT_SAID } from '@perambula/contract';
 import type { WantedAnswer } from '@perambula/contract';
 import { Link } from 'react-router';
-import { VERDICT_SAID } from '../../shared/verdicts.js';
 import { firstNames } from '../../shared/format.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
 import { useWanted } from './listing.api.js';

@@ -10,7 +10,11 @@ import { PortalPage } from './PortalPage.js';
 import { besideOf, withBeside } from './portal.rules.js';
 
 const of = (key: string, facts: object) => ({ ...card(key), listing: { ...card(key).listing, ...facts } });
-const PORTAL = portal(home('27', { reaction: { verdict: 'like', note: '' } }), home('28'), home('29'));
+const PORTAL = portal(
+  home('27', { reaction: { verdict: 'like', note: '', at: '2026-04-14T13:00:00Z' } }),
+  home('28'),
+  home('29'),
+);
 const answers = {
   'GET portal': PORTAL,
   'GET portal/homes': [of('27', { BedroomsTotal: 3, YearBuilt: 1932 }), of('28', { BedroomsTotal: 3, YearBuilt: 2004 })],

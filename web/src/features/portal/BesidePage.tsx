@@ -1,12 +1,12 @@
 import type { Portal, PortalCard } from '@perambula/contract';
 import { homesTable } from '@perambula/core';
-import { ChevronLeft } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { besideOf, VERDICT_LABEL } from './portal.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
+import { PageBar } from './PageBar.js';
 import { Problem } from './Problem.js';
 import { useCards, usePortal } from './portal.api.js';
 import { Credit } from './WhatItIs.js';
@@ -30,13 +30,10 @@ function Beside({ portal }: { readonly portal: Portal }) {
   const cards = useCards(keys);
   return (
     <div className={cx('portal')}>
-      <header className={cx('bar')}>
-        <Link to={`/p?${params.toString()}`} aria-label="Back to your homes" className={cx('back')}>
-          <ChevronLeft size={20} aria-hidden="true" />
-        </Link>
+      <PageBar to={`/p?${params.toString()}`} back="Back to your homes">
         <h1 className={cx('title')}>Side by side</h1>
         <span />
-      </header>
+      </PageBar>
       <main className={cx('sheet')}>
         {keys.length < 2 && <p>Choose two homes or more among yours, by “Side by side” below each.</p>}
         {keys.length >= 2 && cards.isPending && <Opening what="Opening the homes …" />}

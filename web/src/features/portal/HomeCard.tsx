@@ -37,7 +37,7 @@ export function HomeCard({ home, card, now, tab }: Props) {
       <div className={cx('text')}>
         <WhatItIs card={card} page={page} />
         <Verdicts home={home} />
-        <Visit home={home} times={[]} />
+        <Visit home={home} times={[]} now={now} />
         <PutBeside listingKey={home.listingKey} address={address} />
         <Credit listing={listing} now={now} />
       </div>

@@ -33,7 +33,7 @@ const page = (
 const homes = portal(
   home('27', { others: [{ person: 'Teo', verdict: 'unsure', note: 'the stairs' }] }),
   home('28'),
-  home('9', { isNew: false, reaction: { verdict: 'like', note: '' } }),
+  home('9', { isNew: false, reaction: { verdict: 'like', note: '', at: '2026-04-14T13:00:00Z' } }),
 );
 const answers = {
   'GET portal': homes,

@@ -1,5 +1,4 @@
 import type { Portal, PortalCard, PortalHome, PortalHomeAnswer } from '@perambula/contract';
-import { ChevronLeft } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { daysOnMarket, dayAndTime, clockTime, dateOf, isoDate } from '../../shared/format.js';
@@ -13,6 +12,7 @@ import { WriteToAgent } from './AgentLine.js';
 import { AskForCode } from './AskForCode.js';
 import { Gallery } from './Gallery.js';
 import { NotOpened, Opening } from './NotOpened.js';
+import { PageBar } from './PageBar.js';
 import { Problem } from './Problem.js';
 import { tellOpened, useCards, usePortal, usePortalHome, useToVerify } from './portal.api.js';
 import { PortalFoot } from './PortalFoot.js';
@@ -57,10 +57,7 @@ function Home({ home, portal }: { readonly home: PortalHome; readonly portal: Po
   const answer = usePortalHome(key);
   return (
     <div className={cx('portal')}>
-      <header className={cx('bar')}>
-        <Link to={`/p?show=${tab}`} aria-label="Back to your homes" className={cx('back')}>
-          <ChevronLeft size={20} aria-hidden="true" />
-        </Link>
+      <PageBar to={`/p?show=${tab}`} back="Back to your homes">
         <span>
           <b>
             {at + 1} of {of[tab].length}
@@ -68,7 +65,7 @@ function Home({ home, portal }: { readonly home: PortalHome; readonly portal: Po
           <span className="soft">{labelsOf(of)[tab].replace(/ \d+$/, '')}</span>
         </span>
         <WriteToAgent agent={portal.agent} listingKey={key} />
-      </header>
+      </PageBar>
       <main>
         {answer.isPending && <Opening what="Opening the home …" />}
         {answer.isError && (
@@ -102,7 +99,7 @@ function Sheet({ home, portal, answer }: SheetProps) {
           <span className={cx('chip')}>{home.why}</span> {sayForSale(listing, portal.now)}
         </p>
         <Verdicts home={home} />
-        <Visit home={home} times={times} />
+        <Visit home={home} times={times} now={portal.now} />
         <Ways answer={answer} />
         <ToVerify homeKey={home.listingKey} />
         <p className={cx('remarks')}>{String(listing['PublicRemarks'] ?? '')}</p>

@@ -54,7 +54,7 @@ describe('a client’s portal', () => {
     };
     const told = portal(home('1', { of: ['s1'] }), home('2', { of: ['l1', 's1'] }), home('3'));
     drawn(<PortalPage />, {
-      'GET portal': { ...told, searches: [search], shortlists: [{ id: 'l1', name: 'For Saturday' }] },
+      'GET portal': { ...told, searches: [search], shortlists: [{ id: 'l1', name: 'For Saturday', keys: ['2'] }] },
       'GET portal/homes': [card('1'), card('2'), card('3')],
     });
     expect(await screen.findAllByRole('article')).toHaveLength(3);
@@ -70,7 +70,10 @@ describe('a client’s portal', () => {
     drawn(
       <PortalPage />,
       {
-        'GET portal': portal(home('1'), home('2', { isNew: false, reaction: { verdict: 'unsure', note: '' } })),
+        'GET portal': portal(
+          home('1'),
+          home('2', { isNew: false, reaction: { verdict: 'unsure', note: '', at: '2026-04-14T13:00:00Z' } }),
+        ),
         'GET portal/homes': [card('2')],
       },
       '/?show=unsure',

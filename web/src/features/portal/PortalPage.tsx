@@ -7,7 +7,7 @@ import { AskForCode } from './AskForCode.js';
 import { Chips } from './Chips.js';
 import { HomesInPages } from './HomesInPages.js';
 import { HomesMapped } from './HomesMapped.js';
-import { besideOf, groupsOf, homesBy, labelsOf, listed, tabOf, TABS } from './portal.rules.js';
+import { besideOf, groupsOf, homesBy, isSaidSince, labelsOf, listed, seenLately, tabOf, TABS } from './portal.rules.js';
 import type { HomesBy, Tab } from './portal.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
 import { usePortal } from './portal.api.js';
@@ -37,7 +37,8 @@ function Homes({ portal }: { readonly portal: Portal }) {
   const of = homesBy(homes.filter((home) => group === null || home.of.includes(group)));
   const tab = tabOf(params.get('show'), of);
   const mapped = params.get('as') === 'map';
-  // the home that the message's link was about
+  // what the message's link was about: the homes that they saw, or one home
+  if (params.has('after')) return <Navigate to="/p/seen" replace />;
   if (homes.some(({ listingKey }) => listingKey === asked)) return <Navigate to={`/p/home/${asked}`} replace />;
   const shown = of[tab];
   return (
@@ -143,7 +144,8 @@ function PortalHead({
   readonly fresh: number;
   readonly children: ReactNode;
 }) {
-  const { agent, searches, lastVisitAt } = portal;
+  const { agent, searches, shortlists, lastVisitAt, homes, now } = portal;
+  const unsaid = [...seenLately(homes, now).values()].flat().filter((home) => !isSaidSince(home));
   const title =
     fresh > 0 ? `${fresh} new ${fresh === 1 ? 'home' : 'homes'}${lastVisitAt ? ` since ${day(lastVisitAt)}` : ''}` : 'Your homes';
   return (
@@ -154,6 +156,19 @@ function PortalHead({
         <p key={id} className={cx('portal-search')}>
           <b>{name}</b>, {state === 'running' ? CADENCE_LABEL[cadence].toLowerCase() : state}. {sentence}{' '}
           <a href="#how-often">Change how often</a> or <Link to={`/p/change/${id}`}>what it looks for</Link>
+        </p>
+      ))}
+      {unsaid.length > 0 && (
+        <p className={cx('portal-search')}>
+          <Link to="/p/seen">
+            {unsaid.length === 1 ? 'How was the home you saw?' : `How were the ${unsaid.length} homes you saw?`}
+          </Link>
+        </p>
+      )}
+      {shortlists.map(({ id, name, keys }) => (
+        <p key={id} className={cx('portal-search')}>
+          <b>{name}</b>, {keys.length} {keys.length === 1 ? 'home' : 'homes'} that {agent.name.split(' ')[0]} chose.{' '}
+          <Link to={`/p/list/${id}`}>Put them in your order</Link>
         </p>
       ))}
       {children}

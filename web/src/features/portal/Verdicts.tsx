@@ -1,6 +1,5 @@
-import { VERDICTS } from '@perambula/contract';
+import { VERDICT_SAID, VERDICTS } from '@perambula/contract';
 import type { PortalHome, Verdict } from '@perambula/contract';
-import { VERDICT_SAID } from '../../shared/verdicts.js';
 import { classesOf } from '../../shared/classes.js';
 import portalCss from './portal.module.css';
 import ownCss from './Verdicts.module.css';

@@ -5,7 +5,7 @@ import { classesOf } from '../../shared/classes.js';
 import { Chips } from './Chips.js';
 import { Problem } from './Problem.js';
 import { useAskToSee } from './portal.api.js';
-import { sayTimes } from './portal.rules.js';
+import { isSeen, sayTimes } from './portal.rules.js';
 import portalCss from './portal.module.css';
 import ownCss from './Visit.module.css';
 
@@ -15,14 +15,16 @@ interface Props {
   readonly home: PortalHome;
   /** When the agent could show it, ISO 8601; none where they are not known. */
   readonly times: readonly string[];
+  readonly now: string;
 }
 
 /** When a home is seen; or the wish to see it, at one of the agent's times or another. */
-export function Visit({ home: { listingKey, showing }, times }: Props) {
+export function Visit({ home, times, now }: Props) {
+  const { listingKey, showing } = home;
   if (showing?.state === 'confirmed' && showing.startAt)
     return (
       <p className={cx('visit')}>
-        You see it {day(showing.startAt)} at {clockTime(showing.startAt)}
+        {isSeen(home, now) ? 'You saw it' : 'You see it'} {day(showing.startAt)} at {clockTime(showing.startAt)}
       </p>
     );
   if (showing?.state === 'asked')

@@ -2,9 +2,8 @@ import type { Portal, Wish, WishEffect } from '@perambula/contract';
 import { LONGEST_WISH, MOST_WISHED } from '@perambula/contract';
 import { readWish } from '@perambula/core';
 import type { DrawnShape } from '@perambula/core';
-import { ChevronLeft } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link, Navigate, useParams } from 'react-router';
+import { Navigate, useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { zone } from '../../shared/format.js';
 import { useSettled } from '../../shared/useSettled.js';
@@ -12,14 +11,14 @@ import { useMapPlaces } from '../namedPlaces/index.js';
 import { DrawnAreas } from './DrawnAreas.js';
 import { boundsOf } from './drawnAreas.rules.js';
 import { NotOpened, Opening } from './NotOpened.js';
+import { PageBar } from './PageBar.js';
 import { Problem } from './Problem.js';
 import { usePortal, usePropose, useWishEffect, useWishWords } from './portal.api.js';
 import portalCss from './portal.module.css';
-import barCss from './HomePage.module.css';
 import writeCss from './WritePage.module.css';
 import ownCss from './WishPage.module.css';
 
-const cx = classesOf(portalCss, barCss, writeCss, ownCss);
+const cx = classesOf(portalCss, writeCss, ownCss);
 
 const RESTS_MS = 350;
 
@@ -53,15 +52,12 @@ function Wishing({ portal: { agent, now }, search }: Props) {
   };
   return (
     <div className={cx('portal')}>
-      <header className={cx('bar')}>
-        <Link to="/p" aria-label="Back" className={cx('back')}>
-          <ChevronLeft size={20} aria-hidden="true" />
-        </Link>
+      <PageBar to="/p" back="Back">
         <span>
           <b>{search.name}</b>
           <span className="soft">{search.sentence}</span>
         </span>
-      </header>
+      </PageBar>
       <main className={cx('write')}>
         <h1 className={cx('title')}>What should be different?</h1>
         <form className={cx('writing')} onSubmit={(event) => (event.preventDefault(), send())}>

@@ -1,17 +1,16 @@
 import type { Portal } from '@perambula/contract';
-import { ChevronLeft } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { dayAndTime } from '../../shared/format.js';
 import { NotOpened, Opening } from './NotOpened.js';
+import { PageBar } from './PageBar.js';
 import { Problem } from './Problem.js';
 import { useCards, usePortal, useWrite } from './portal.api.js';
 import portalCss from './portal.module.css';
-import barCss from './HomePage.module.css';
 import ownCss from './WritePage.module.css';
 
-const cx = classesOf(portalCss, barCss, ownCss);
+const cx = classesOf(portalCss, ownCss);
 
 /** What somebody and their agent wrote to each other, and room for more. */
 export function WritePage() {
@@ -32,10 +31,7 @@ function Written({ portal: { agent, homes, written } }: { readonly portal: Porta
   const first = agent.name.split(' ')[0] ?? agent.name;
   return (
     <div className={cx('portal')}>
-      <header className={cx('bar')}>
-        <Link to={about ? `/p/home/${about}` : '/p'} aria-label="Back" className={cx('back')}>
-          <ChevronLeft size={20} aria-hidden="true" />
-        </Link>
+      <PageBar to={about ? `/p/home/${about}` : '/p'} back="Back">
         <span>
           <b>{agent.name}</b>
           <span className="soft">{agent.officeName}</span>
@@ -43,7 +39,7 @@ function Written({ portal: { agent, homes, written } }: { readonly portal: Porta
         <a className={cx('portal-button')} href={`tel:${agent.phone}`}>
           Call {agent.phone}
         </a>
-      </header>
+      </PageBar>
       <main className={cx('write')}>
         <h1 className="sr-only">Write to {first}</h1>
         {written.length === 0 && (

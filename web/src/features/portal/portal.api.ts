@@ -3,6 +3,7 @@ import {
   askToSee,
   changeOwnAlert,
   countVisits,
+  dropShared,
   getPortal,
   getPortalCards,
   getPortalHome,
@@ -12,6 +13,7 @@ import {
   noteVisit,
   openVisitsCalendar,
   openPortal,
+  orderShared,
   proposeWish,
   react,
   shareReactions,
@@ -95,6 +97,12 @@ function usePortalChange<T>(change: (input: T) => Promise<unknown>) {
 export const useReact = (key: string) =>
   usePortalChange((body: { verdict: Verdict; note: string }) => ask(react, { at: { key }, body }));
 export const useAskToSee = (key: string) => usePortalChange((wish: string) => ask(askToSee, { at: { key }, body: { wish } }));
+export const useOrderShared = (id: string) =>
+  usePortalChange((keys: readonly string[]) => ask(orderShared, { at: { id }, body: { keys } }));
+export const useDropShared = (id: string) =>
+  usePortalChange(({ key, dropped }: { key: string; dropped: boolean }) =>
+    ask(dropShared, { at: { id, key }, body: { dropped } }),
+  );
 export const useMailCode = () => useMutation({ mutationFn: () => ask(mailCode) });
 
 /** What the code shows is then asked for anew. */

@@ -21,7 +21,7 @@ describe('why somebody thinks so of a home', () => {
 });
 
 describe('where those of a household differ', () => {
-  const like = { verdict: 'like', note: '' } as const;
+  const like = { verdict: 'like', note: '', at: '2026-04-14T13:00:00Z' } as const;
   it('is where two who spoke do not say the same', () => {
     const of = homesBy([
       home('1', { reaction: like, others: [{ person: 'Teo', verdict: 'notForUs', note: 'the stairs' }] }),

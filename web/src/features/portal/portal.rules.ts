@@ -45,6 +45,30 @@ export function groupsOf({ homes, searches, shortlists }: Portal): ReadonlyMap<s
   return new Map(groups.length < 2 ? [] : groups.map(({ id, name }) => [id, name]));
 }
 
+/** Days for which a home that was seen is asked about. */
+const ASKED_DAYS = 14;
+
+/** Whether the household has seen a home by its visit. */
+export function isSeen({ showing }: PortalHome, now: string): boolean {
+  if (showing?.state !== 'confirmed' || showing.startAt === null) return false;
+  return Date.parse(showing.startAt) + showing.minutes * 60_000 <= Date.parse(now);
+}
+
+/** The homes that the household saw lately, by the day, the latest day first, each day's in the order in which they were seen. */
+export function seenLately(homes: readonly PortalHome[], now: string): ReadonlyMap<string, readonly PortalHome[]> {
+  const at = ({ showing }: PortalHome): number => Date.parse(showing?.startAt ?? '');
+  const seen = homes
+    .filter((home) => isSeen(home, now) && at(home) > Date.parse(now) - ASKED_DAYS * 86_400_000)
+    .sort((a, b) => at(a) - at(b));
+  const days = [...new Set(seen.map(({ showing }) => day(showing?.startAt ?? '')))].reverse();
+  return new Map(days.map((on) => [on, seen.filter(({ showing }) => day(showing?.startAt ?? '') === on)]));
+}
+
+/** Whether the reader said what they think of a home since they saw it. */
+export function isSaidSince({ reaction, showing }: PortalHome): boolean {
+  return reaction !== null && showing?.startAt != null && reaction.at >= showing.startAt;
+}
+
 export const TABS = ['new', 'all', 'like', 'unsure', 'differ', 'visits'] as const;
 export type Tab = (typeof TABS)[number];
 export type HomesBy = Readonly<Record<Tab, readonly PortalHome[]>>;
@@ -107,6 +131,13 @@ export function withBeside(params: URLSearchParams, key: string): URLSearchParam
   if (after.length > 0) words.set('beside', after.join(','));
   else words.delete('beside');
   return words;
+}
+
+/** Things with one of them a place further on, or back. */
+export function stepped(all: readonly string[], one: string, by: 1 | -1): readonly string[] {
+  const from = all.indexOf(one);
+  const other = all[from + by];
+  return other === undefined ? all : all.map((each) => (each === one ? other : each === other ? one : each));
 }
 
 /** "Teo", "Teo and Ada" */

@@ -7,6 +7,7 @@ import { classesOf } from '../../shared/classes.js';
 import { useNow } from '../../shared/clock.api.js';
 import { calendarDay, clockTime, isoDay, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
+import { useLearned } from '../learned/index.js';
 import { useAddTask, useTasks } from '../tasks/index.js';
 import { isRefused, nextSteps, sayThinks, taskOf, writtenOf } from './afterwards.rules.js';
 import type { NextStep, Written } from './afterwards.rules.js';
@@ -29,7 +30,29 @@ export function Afterwards({ round }: { readonly round: Round }) {
           <Home key={each.home.id} round={round} written={each} tasks={tasks} />
         ))}
       </ul>
+      {round.clientId !== null && <OfTheSearch clientId={round.clientId} />}
     </section>
+  );
+}
+
+/** What all that they said of homes speaks for changing in their searches. */
+function OfTheSearch({ clientId }: { readonly clientId: string }) {
+  const changes = useLearned(clientId).data?.changes ?? [];
+  if (changes.length === 0) return null;
+  return (
+    <p>
+      Their answers so far speak for{' '}
+      {changes.map(({ key, label, after, searchName }, i) => (
+        <span key={key}>
+          {i > 0 && '; '}
+          <b>
+            {label}: {after}
+          </b>{' '}
+          in “{searchName}”
+        </span>
+      ))}
+      . <Link to={`/clients/${clientId}#learned`}>See what it rests on</Link>
+    </p>
   );
 }
 
@@ -50,6 +73,13 @@ function Home({ round, written, tasks }: HomeProps) {
         <span className="soft figure">{seenAt && `seen at ${clockTime(seenAt)}`}</span>
       </p>
       {thinks.length > 0 && <p>{sayThinks(thinks)}</p>}
+      {thinks
+        .filter(({ note }) => note !== '')
+        .map(({ name, note }) => (
+          <p key={name}>
+            {name}: “{note}”
+          </p>
+        ))}
       {words.map(({ id, text }) => (
         <p key={id}>“{text}”</p>
       ))}

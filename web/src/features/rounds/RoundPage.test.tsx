@@ -34,6 +34,7 @@ const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round =>
     id: 'r',
     clientId: 'c',
     clientName: 'Amara & Teo',
+    asksAfter: true,
     name: 'Saturday round',
     on: '2026-04-18',
     begin: { name: 'Office', at: [-66, 40.6] },
@@ -165,21 +166,27 @@ describe('the page of a round', () => {
     const { asked } = drawn(<RoundPage />, {
       'GET rounds/': round([home('44'), home('18')]),
       'GET rounds/r/day': {
-        homes: [{ ...home('44'), listAgent: 'Ines Okafor' }, home('18')],
-        people: [{ id: 'p', name: 'Amara', phone: '' }],
-        notes: [
-          { ...note, id: '1', kind: 'reaction', personId: 'p', verdict: 'like' },
-          { ...note, id: '2', kind: 'words', text: 'The cellar is dry.' },
+        homes: [
+          { ...home('44'), listAgent: 'Ines Okafor', thinks: [{ personId: 'p', verdict: 'like', note: 'So much light' }] },
+          { ...home('18'), thinks: [] },
         ],
+        people: [{ id: 'p', name: 'Amara', phone: '' }],
+        notes: [{ ...note, id: '2', kind: 'words', text: 'The cellar is dry.' }],
       },
       'GET tasks': [],
+      'GET clients/c/learned': {
+        changes: [{ key: 'k', label: 'Garage spaces', after: '1 or more', searchName: 'First home' }],
+        begin: null,
+      },
       'GET clock': { now: '2026-04-18T22:00:00Z', zone: 'America/New_York', movable: true },
       'POST tasks': { id: 't' },
     });
     const said = within(await screen.findByRole('region', { name: 'What was said' }));
     expect(said.getAllByRole('listitem').map(({ textContent }) => textContent)).toEqual([
-      expect.stringMatching(/^44 Tollgate Rd.*Amara likes it\..*“The cellar is dry\.”/),
+      expect.stringMatching(/^44 Tollgate Rd.*Amara likes it\..*Amara: “So much light”.*“The cellar is dry\.”/),
     ]);
+    expect(await said.findByText(/Their answers so far speak for/)).toBeTruthy();
+    expect(said.getByText('Garage spaces: 1 or more')).toBeTruthy();
     await userEvent.click(said.getByRole('button', { name: 'Offer talk' }));
     await expect
       .poll(() => asked.find(({ what }) => what === 'POST tasks')?.body)

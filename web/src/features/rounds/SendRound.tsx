@@ -16,6 +16,7 @@ export function SendRound({ round }: { readonly round: Round }) {
       description={
         <>
           In one message, with one calendar file and the day on paper.
+          {round.asksAfter && ' They are asked that evening how the homes were.'}
           {open > 0 && <br />}
           {open > 0 && `${open === 1 ? 'One home is' : `${open} homes are`} not agreed yet, and not named.`}
         </>

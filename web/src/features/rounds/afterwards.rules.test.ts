@@ -2,7 +2,12 @@ import type { DayHome, VisitNote } from '@perambula/contract';
 import { describe, expect, it } from 'vitest';
 import { isRefused, nextSteps, sayThinks, writtenOf } from './afterwards.rules.js';
 
-const home = { listingKey: 'A', address: '44 Tollgate Rd, Port Ostrey', listAgent: 'Ines Okafor' } as DayHome;
+const home = {
+  listingKey: 'A',
+  address: '44 Tollgate Rd, Port Ostrey',
+  listAgent: 'Ines Okafor',
+  thinks: [] as DayHome['thinks'],
+} as DayHome;
 const people = [
   { id: 'p1', name: 'Abena', phone: '' },
   { id: 'p2', name: 'Corin', phone: '' },
@@ -25,25 +30,29 @@ const labels = (thinks: Parameters<typeof sayThinks>[0]): string[] => nextSteps(
 describe('what was written of a round', () => {
   it('stands by homes, with what each thinks as they said last; a home without a word is left out', () => {
     const notes = [
-      note({ kind: 'reaction', personId: 'p1', verdict: 'like' }),
-      note({ kind: 'reaction', personId: 'p1', verdict: 'notForUs' }),
-      note({ kind: 'reaction', personId: 'p2', verdict: 'like' }),
       note({ text: 'Dry cellar.' }),
       note({ kind: 'seen', at: '2026-04-18T15:00:00.000Z' }),
       note({ kind: 'late', listingKey: null, minutes: 15 }),
     ];
     const other = { ...home, listingKey: 'B' };
-    expect(writtenOf({ homes: [other, home], people, notes })).toMatchObject([
+    const thinks = [
+      { personId: 'p2', verdict: 'like', note: '' },
+      { personId: 'p1', verdict: 'notForUs', note: 'Too dark' },
+      { personId: 'gone', verdict: 'like', note: '' },
+    ] as const;
+    const evening = { ...home, listingKey: 'C', thinks: thinks.slice(0, 1) };
+    expect(writtenOf({ homes: [other, { ...home, thinks }, evening], people, notes })).toMatchObject([
       {
         home: { listingKey: 'A' },
         seenAt: '2026-04-18T15:00:00.000Z',
         thinks: [
-          { name: 'Abena', verdict: 'notForUs' },
+          { name: 'Abena', verdict: 'notForUs', note: 'Too dark' },
           { name: 'Corin', verdict: 'like' },
         ],
         words: [{ text: 'Dry cellar.' }],
         photographs: [],
       },
+      { home: { listingKey: 'C' }, seenAt: null, thinks: [{ name: 'Corin', verdict: 'like' }] },
     ]);
   });
 });

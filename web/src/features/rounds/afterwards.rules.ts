@@ -1,6 +1,6 @@
+import { VERDICT_SAID } from '@perambula/contract';
 import type { DayHome, RoundDay, Task, Verdict, VisitNote } from '@perambula/contract';
 import { street } from '../../shared/format.js';
-import { VERDICT_SAID } from '../../shared/verdicts.js';
 
 /** What was written about one home of a round. */
 export interface Written {
@@ -8,21 +8,23 @@ export interface Written {
   /** When it was seen, ISO 8601; null where that was not said. */
   readonly seenAt: string | null;
   /** What each of the household thinks, as they said last, by first name. */
-  readonly thinks: readonly { readonly name: string; readonly verdict: Verdict }[];
+  readonly thinks: readonly { readonly name: string; readonly verdict: Verdict; readonly note: string }[];
   readonly words: readonly VisitNote[];
   readonly photographs: readonly VisitNote[];
 }
 
-/** The homes of which something was written down, in the order of the round. */
+/** What each of some people thinks of a home. */
+type Thinks = readonly Pick<Written['thinks'][number], 'name' | 'verdict'>[];
+
+/** The homes of which something was written down, or somebody said what they think, in the order of the round. */
 export function writtenOf({ homes, people, notes }: Pick<RoundDay, 'homes' | 'people' | 'notes'>): readonly Written[] {
   return homes.flatMap((home) => {
     const of = notes.filter(({ listingKey }) => listingKey === home.listingKey);
-    if (of.length === 0) return [];
+    if (of.length === 0 && home.thinks.length === 0) return [];
     const kind = (wanted: VisitNote['kind']): VisitNote[] => of.filter((note) => note.kind === wanted);
-    const thinks = people.flatMap(({ id, name }) => {
-      const verdict = kind('reaction').findLast(({ personId }) => personId === id)?.verdict;
-      return verdict ? [{ name, verdict }] : [];
-    });
+    const thinks = people.flatMap(({ id, name }) =>
+      home.thinks.filter(({ personId }) => personId === id).map(({ verdict, note }) => ({ name, verdict, note })),
+    );
     return [
       {
         ...{ home, thinks, words: kind('words'), photographs: kind('photograph') },
@@ -33,7 +35,7 @@ export function writtenOf({ homes, people, notes }: Pick<RoundDay, 'homes' | 'pe
 }
 
 /** "Abena says no, Corin likes it: they differ." */
-export function sayThinks(thinks: Written['thinks']): string {
+export function sayThinks(thinks: Thinks): string {
   if (thinks.length === 0) return '';
   const said = thinks.map(({ name, verdict }) => `${name} ${VERDICT_SAID[verdict]}`).join(', ');
   const agree = new Set(thinks.map(({ verdict }) => verdict)).size === 1;
@@ -49,7 +51,7 @@ export interface NextStep {
 }
 
 /** What is proposed after a visit: whoever likes a home wants to see it again and to talk of an offer; the listing agent is thanked. */
-export function nextSteps({ home, thinks }: Pick<Written, 'home' | 'thinks'>): readonly NextStep[] {
+export function nextSteps({ home, thinks }: { readonly home: DayHome; readonly thinks: Thinks }): readonly NextStep[] {
   const where = street({ UnparsedAddress: home.address });
   const likes = thinks.filter(({ verdict }) => verdict === 'like').length;
   const refuses = thinks.filter(({ verdict }) => verdict === 'notForUs').length;
@@ -73,8 +75,7 @@ export function nextSteps({ home, thinks }: Pick<Written, 'home' | 'thinks'>): r
 }
 
 /** Whether nobody wants a home: then it can be dropped. */
-export const isRefused = (thinks: Written['thinks']): boolean =>
-  thinks.length > 0 && thinks.every(({ verdict }) => verdict === 'notForUs');
+export const isRefused = (thinks: Thinks): boolean => thinks.length > 0 && thinks.every(({ verdict }) => verdict === 'notForUs');
 
 /** The task that a next step became, if it did. */
 export function taskOf(tasks: readonly Task[], listingKey: string, { text }: NextStep): Task | undefined {

@@ -1,7 +1,7 @@
 import { DndContext, rectIntersection, useDraggable, useDroppable } from '@dnd-kit/core';
 import type { DragEndEvent } from '@dnd-kit/core';
 import { CSS } from '@dnd-kit/utilities';
-import { STAGES } from '@perambula/contract';
+import { STAGES, VERDICT_SAID } from '@perambula/contract';
 import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
 import { App, Select } from 'antd';
 import { useState } from 'react';
@@ -12,7 +12,6 @@ import { Grip } from '../../shared/Grip.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { useDrag } from '../../shared/useDrag.js';
-import { VERDICT_SAID } from '../../shared/verdicts.js';
 import { News } from './News.js';
 import { STAGE_LABEL } from './shortlists.rules.js';
 import { useChangeItem } from './shortlists.api.js';

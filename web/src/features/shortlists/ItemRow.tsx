@@ -1,6 +1,6 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { STAGES } from '@perambula/contract';
+import { STAGES, VERDICT_SAID } from '@perambula/contract';
 import type { Shortlist, ShortlistItem } from '@perambula/contract';
 import { App, Input, Select } from 'antd';
 import { Link } from 'react-router';
@@ -10,7 +10,6 @@ import { Grip } from '../../shared/Grip.js';
 import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
-import { VERDICT_SAID } from '../../shared/verdicts.js';
 import { PlanVisit } from '../showings/index.js';
 import { News } from './News.js';
 import { STAGE_LABEL } from './shortlists.rules.js';

@@ -13,6 +13,7 @@ const item = (key: string, fields: Record<string, unknown> = {}, more: Partial<S
   stage: 'considering',
   addedAt: '2026-04-14T13:00:00Z',
   why: '',
+  ownPosition: null,
   sinceAdded: { price: null, status: null },
   sentAt: null,
   sinceSent: null,

@@ -14,6 +14,7 @@ const item = (id: string, more: Partial<ShortlistItem> = {}): ShortlistItem => (
   note: '',
   stage: 'considering',
   why: '',
+  ownPosition: null,
   addedAt: '2026-04-01T13:00:00Z',
   sinceAdded: { price: null, status: null },
   sentAt: null,

@@ -81,6 +81,11 @@ function ShortlistLink({ shortlist, isOpen }: { readonly shortlist: Shortlist; r
   );
 }
 
+/** Whether the household put the homes in an order of its own. */
+function hasTheirOrder({ items }: Shortlist): boolean {
+  return items.some(({ ownPosition }) => ownPosition !== null);
+}
+
 function ofSameClient(all: readonly Shortlist[], { id, clientId }: Shortlist): Shortlist[] {
   return all.filter((each) => each.clientId === clientId && each.id !== id);
 }
@@ -131,7 +136,9 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
             aria-label="Order"
             value={by}
             className={cx('order')}
-            options={Object.entries(ORDERS).map(([value, label]) => ({ value, label }))}
+            options={Object.entries(ORDERS)
+              .filter(([value]) => value !== 'theirs' || hasTheirOrder(shortlist))
+              .map(([value, label]) => ({ value, label }))}
             onChange={(value) => set({ order: value === 'own' ? null : value })}
           />
         )}

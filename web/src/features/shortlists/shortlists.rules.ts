@@ -16,6 +16,7 @@ export const STAGE_LABEL: Readonly<Record<Stage, string>> = {
 /** The orders in which a shortlist's homes are looked at; only the agent's own is kept. */
 export const ORDERS = {
   own: 'In your order',
+  theirs: 'In their order',
   cheapest: 'Price, low first',
   dearest: 'Price, high first',
   liked: 'Best liked first',
@@ -26,6 +27,7 @@ export type Order = keyof typeof ORDERS;
 export function inOrder(items: readonly ShortlistItem[], order: Order): readonly ShortlistItem[] {
   const by: Readonly<Record<Order, (item: ShortlistItem) => number>> = {
     own: () => 0,
+    theirs: ({ ownPosition }) => ownPosition ?? Number.MAX_SAFE_INTEGER,
     cheapest: ({ listing }) => Number(listing['ListPrice']),
     dearest: ({ listing }) => -Number(listing['ListPrice']),
     liked: (item) => -likingOf(item),

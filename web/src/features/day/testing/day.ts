@@ -5,7 +5,7 @@ export function homeOf(of: Partial<DayHome> = {}): DayHome {
     ...{ id: 'a', listingKey: 'A', address: '44 Tollgate Rd, Port Ostrey', price: 431_000, status: 'Active', at: [-66, 40.6] },
     ...{ open: [{ from: 0, until: 1440 }], instructions: '', agentMobile: '555-0133', facts: '4 bd · 2½ ba' },
     ...{ startAt: 610, endAt: 635, drive: 10, state: 'confirmed', listAgent: 'Ines Okafor', office: 'Harborline Homes' },
-    ...{ officePhone: '555-0117', said: [], way: null },
+    ...{ officePhone: '555-0117', thinks: [], said: [], way: null },
     ...of,
   };
 }

@@ -1,0 +1,1 @@
+export { useLearned, useSetAside } from './learned.api.js';
