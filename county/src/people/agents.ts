@@ -4,6 +4,7 @@ import { DAY } from '../lives.js';
 import { Door } from './door.js';
 import { HOUSEHOLDS } from './households.js';
 import type { Household } from './households.js';
+import { DeskRounds } from './rounds.js';
 
 /** An agent is at the desk from this hour on each weekday. */
 const AT_DESK = 8.5;
@@ -66,6 +67,7 @@ export class DeskAgent {
   private signedIn = false;
   private doneOn = '';
   private readonly sent = new Set<string>();
+  private readonly rounds: DeskRounds;
 
   constructor(
     private readonly name: Household['agent'],
@@ -75,6 +77,7 @@ export class DeskAgent {
     origin: string,
   ) {
     this.door = new Door(origin);
+    this.rounds = new DeskRounds(this.door, ends);
   }
 
   /** When they are at their desk next, milliseconds since 1970 UTC. */
@@ -99,6 +102,7 @@ export class DeskAgent {
       const { cameBy = [], written = [] } = (await this.door.ask<Today>('GET', 'today')) ?? {};
       await this.answer(written);
       await this.shortlist(cameBy);
+      await this.rounds.work(moment);
       await this.arrange(moment);
       await this.door.ask('POST', 'today/looked');
     }

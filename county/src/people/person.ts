@@ -23,6 +23,11 @@ const QUESTIONS = [
   'How loud is the road in the morning?',
 ] as const;
 
+/** What a home turns out to be when one stands in it; by then some like it less. */
+const SEEN_OTHERWISE = ['darker than it looks', 'the road is louder than I thought', 'the rooms are small'] as const;
+const SEEN_SO = ['even better than the pictures', 'we could live here', 'the light is lovely'] as const;
+const DISAPPOINTS = 0.4;
+
 /** What a portal says, as far as people go by it. */
 interface SeenPortal {
   readonly countsVisits: boolean;
@@ -32,8 +37,8 @@ interface SeenPortal {
     readonly listingKey: string;
     /** Told since they came last. */
     readonly isNew: boolean;
-    readonly reaction: { readonly verdict: string } | null;
-    readonly showing: object | null;
+    readonly reaction: { readonly verdict: string; readonly at: string } | null;
+    readonly showing: { readonly state: string; readonly startAt: string | null } | null;
   }[];
 }
 
@@ -153,6 +158,7 @@ export class Person {
         if (state === 'running' && cadence !== 'weekly')
           await this.door.ask('PATCH', `portal/searches/${id}/alert`, { cadence: 'weekly' });
     await this.wish(portal, at);
+    await this.sayAfter(portal, at);
     const fresh = returns
       ? portal.homes.filter(({ listingKey }) => listingKey === this.memory.favourite)
       : portal.homes.filter((home) => home.reaction === null && this.looksAt(home, at)).slice(0, MOST_AT_A_TIME);
@@ -163,6 +169,18 @@ export class Person {
     this.memory.favourite = liked.findLast((key) => key !== null) ?? this.memory.favourite;
     if (temper.returns && this.memory.favourite !== null && randomOf(this.seed, 73, Math.floor(at / HOUR)).chance(0.6))
       this.plan(waking(at + DAY), 'return', token);
+  }
+
+  /** Of the homes that they saw with their agent they say, once, what they think now. */
+  private async sayAfter({ homes }: SeenPortal, at: number): Promise<void> {
+    for (const { listingKey, showing, reaction } of homes) {
+      const startAt = showing?.state === 'confirmed' ? Date.parse(showing.startAt ?? '') : Infinity;
+      if (!(startAt < at - HOUR) || (reaction && Date.parse(reaction.at) >= startAt)) continue;
+      const random = randomOf(this.seed, 97, Number(listingKey.replace(/\D/g, '')));
+      const [verdict, notes] = random.chance(DISAPPOINTS) ? ['notForUs', SEEN_OTHERWISE] : ['like', SEEN_SO];
+      const note = random.chance(this.who.temper.writes) ? random.pick(notes) : '';
+      await this.door.ask('PUT', `portal/homes/${listingKey}/reaction`, { verdict, note });
+    }
   }
 
   /** They say once how they would have their search, after a look at what that would do. */

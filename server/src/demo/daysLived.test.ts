@@ -1,7 +1,17 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ClientFile, ClientNeed, ClientSummary, ForecastAnswer, Showing, Today } from '@perambula/contract';
+import type {
+  ClientFile,
+  ClientNeed,
+  ClientSummary,
+  ForecastAnswer,
+  Round,
+  RoundDay,
+  RoundSummary,
+  Showing,
+  Today,
+} from '@perambula/contract';
 import { createConnection } from 'mysql2/promise';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -97,6 +107,21 @@ describe('a demo that has been lived in for thirty days', () => {
     expect(needs.some(({ question, personId }) => question === 'place' && personId === teo)).toBe(true);
     const wishes = await rowsOf<{ text: string }>("SELECT text FROM timeline_entries WHERE kind = 'wish'");
     expect(wishes.map(({ text }) => text)).toContain('Up to 540k, and Mallow Green too, if it has a bedroom on the main floor');
+  });
+
+  it('has rounds, of which people said in the evening what they think, and one ahead that offices answered', async () => {
+    const { now } = await juno.good<{ now: string }>('GET', '/api/clock');
+    const summaries = await juno.good<RoundSummary[]>('GET', '/api/rounds');
+    const [ahead] = summaries.filter(({ on }) => on > now.slice(0, 10));
+    const next = await juno.good<Round>('GET', `/api/rounds/${ahead?.id}`);
+    expect(next.homes.length + next.leftOut.length).toBeGreaterThan(1);
+    expect(next.homes.filter(({ showing }) => showing?.state === 'confirmed').length).toBeGreaterThan(0);
+    const over = summaries.filter(({ on }) => on < now.slice(0, 10));
+    const days = await Promise.all(over.map(({ id }) => juno.good<RoundDay>('GET', `/api/rounds/${id}/day`)));
+    expect(days.flatMap(({ notes }) => notes).some(({ kind, text }) => kind === 'words' && text !== '')).toBe(true);
+    expect(days.flatMap(({ homes }) => homes).some(({ thinks }) => thinks.length > 0)).toBe(true);
+    const asked = await rowsOf("SELECT id FROM outbox WHERE state = 'sent' AND subject LIKE 'How w%'");
+    expect(asked.length).toBeGreaterThan(0);
   });
 
   it('says how the forecast of an alert did: what came is what was sent since', async () => {

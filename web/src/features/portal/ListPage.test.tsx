@@ -35,10 +35,11 @@ describe('a shared shortlist in the hands of its household', () => {
     await userEvent.click(screen.getByRole('button', { name: '3 Lantern Ln, Port Ostrey further up' }));
     expect(order()).toEqual(['3', '1', '2']);
     expect(screen.getByRole<HTMLButtonElement>('button', { name: '3 Lantern Ln, Port Ostrey further up' }).disabled).toBe(true);
-    expect(asked.filter(({ what }) => what.startsWith('PUT')).map(({ body }) => body)).toEqual([
-      { keys: ['1', '3', '2'] },
-      { keys: ['3', '1', '2'] },
-    ]);
+    await userEvent.click(screen.getByRole('button', { name: '2 Lantern Ln, Port Ostrey to the top' }));
+    expect(order()).toEqual(['2', '3', '1']);
+    await expect
+      .poll(() => asked.filter(({ what }) => what.startsWith('PUT')).map(({ body }) => body))
+      .toEqual([{ keys: ['1', '3', '2'] }, { keys: ['3', '1', '2'] }, { keys: ['2', '3', '1'] }]);
   });
 
   it('loses what they take off, which stays in sight to be put back', async () => {

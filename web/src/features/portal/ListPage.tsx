@@ -1,5 +1,5 @@
 import type { Portal, PortalCard } from '@perambula/contract';
-import { ArrowDown, ArrowUp } from 'lucide-react';
+import { ArrowDown, ArrowUp, ArrowUpToLine } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
@@ -47,8 +47,7 @@ function List({ portal, list }: Props) {
   const cards = useCards(all);
   const first = portal.agent.name.split(' ')[0] ?? portal.agent.name;
   const isOn = (key: string): boolean => list.keys.includes(key);
-  const move = (key: string, by: 1 | -1): void => {
-    const next = stepped(all, key, by);
+  const keep = (next: readonly string[]): void => {
     setAll(next);
     order.mutate(next);
   };
@@ -77,9 +76,18 @@ function List({ portal, list }: Props) {
                   <button
                     type="button"
                     className={cx('portal-button')}
+                    aria-label={`${card.address} to the top`}
+                    disabled={i === 0}
+                    onClick={() => keep([key, ...all.filter((each) => each !== key)])}
+                  >
+                    <ArrowUpToLine size={18} aria-hidden="true" />
+                  </button>
+                  <button
+                    type="button"
+                    className={cx('portal-button')}
                     aria-label={`${card.address} further up`}
                     disabled={i === 0}
-                    onClick={() => move(key, -1)}
+                    onClick={() => keep(stepped(all, key, -1))}
                   >
                     <ArrowUp size={18} aria-hidden="true" />
                   </button>
@@ -88,7 +96,7 @@ function List({ portal, list }: Props) {
                     className={cx('portal-button')}
                     aria-label={`${card.address} further down`}
                     disabled={i === all.length - 1}
-                    onClick={() => move(key, 1)}
+                    onClick={() => keep(stepped(all, key, 1))}
                   >
                     <ArrowDown size={18} aria-hidden="true" />
                   </button>

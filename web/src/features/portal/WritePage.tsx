@@ -24,7 +24,7 @@ function Written({ portal: { agent, homes, written } }: { readonly portal: Porta
   const [params] = useSearchParams();
   const asked = params.get('about');
   const about = homes.some(({ listingKey }) => listingKey === asked) ? asked : null;
-  const keys = [...new Set([about, ...written.map(({ listingKey }) => listingKey)].filter((key) => key !== null))].slice(0, 50);
+  const keys = [...new Set([about, ...written.map(({ listingKey }) => listingKey)].filter((key) => key !== null))];
   const cards = useCards(keys);
   const address = (key: string | null): string | null =>
     cards.data?.find(({ listing }) => listing.ListingKey === key)?.address ?? null;

@@ -10,6 +10,7 @@ import {
   getToVerify,
   getWishWords,
   mailCode,
+  MOST_PORTAL_CARDS,
   noteVisit,
   openVisitsCalendar,
   openPortal,
@@ -34,11 +35,16 @@ const wordKeys = queryKeys('wishWords', { staleBy: [] });
 const wishKeys = queryKeys('wishes', { staleBy: [] }, { of: (searchId: string, wish: Wish) => [searchId, wish] });
 const toVerifyKeys = queryKeys('toVerify', { staleBy: [] }, { of: (key: string) => [key] });
 
-/** What some homes are, one after the other. */
+/** What some homes are, one after the other; of many, some at a time. */
 export function useCards(keys: readonly string[]) {
   return useQuery({
     queryKey: cardKeys.of(keys),
-    queryFn: ({ signal }) => ask(getPortalCards, { query: { keys: keys.join(',') }, signal }),
+    queryFn: async ({ signal }) => {
+      const parts = Array.from({ length: Math.ceil(keys.length / MOST_PORTAL_CARDS) }, (_, i) =>
+        keys.slice(i * MOST_PORTAL_CARDS, (i + 1) * MOST_PORTAL_CARDS),
+      );
+      return (await Promise.all(parts.map((part) => ask(getPortalCards, { query: { keys: part.join(',') }, signal })))).flat();
+    },
     enabled: keys.length > 0,
     retry: false,
     staleTime: 5 * 60_000,
@@ -83,10 +89,12 @@ export function usePortal(token: string | undefined) {
   });
 }
 
-function usePortalChange<T>(change: (input: T) => Promise<unknown>) {
+/** `turn` names what is changed step by step: each such change waits until the one before it is answered. */
+function usePortalChange<T>(change: (input: T) => Promise<unknown>, turn?: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: change,
+    ...(turn && { scope: { id: turn } }),
     onSuccess: async () => {
       const fresh = await ask(getPortal);
       client.setQueriesData<Portal>({ queryKey: portalKeys.all }, fresh);
@@ -98,7 +106,7 @@ export const useReact = (key: string) =>
   usePortalChange((body: { verdict: Verdict; note: string }) => ask(react, { at: { key }, body }));
 export const useAskToSee = (key: string) => usePortalChange((wish: string) => ask(askToSee, { at: { key }, body: { wish } }));
 export const useOrderShared = (id: string) =>
-  usePortalChange((keys: readonly string[]) => ask(orderShared, { at: { id }, body: { keys } }));
+  usePortalChange((keys: readonly string[]) => ask(orderShared, { at: { id }, body: { keys } }), `order of ${id}`);
 export const useDropShared = (id: string) =>
   usePortalChange(({ key, dropped }: { key: string; dropped: boolean }) =>
     ask(dropShared, { at: { id, key }, body: { dropped } }),
