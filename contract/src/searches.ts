@@ -114,9 +114,16 @@ export const compareSearches = post('searches/compare')
   }>()
   .gives<ComparisonAnswer>();
 
+/** As what listings are saved. */
+export const FILE_TYPES = ['csv', 'xlsx', 'json', 'geojson', 'kml'] as const;
+export type FileType = (typeof FILE_TYPES)[number];
+
 /** A result as a file of RESO names. */
-export const writeFile = post('searches/file')
-  .takes<Asked & { readonly set: ResultSet; readonly type: 'csv' | 'xlsx' | 'json' | 'geojson' }>()
+export const writeFile = post('searches/file').takes<Asked & { readonly set: ResultSet; readonly type: FileType }>().givesFile();
+
+/** Some listings as such a file, in the order of their keys. */
+export const writeFileOf = post('searches/file/listings')
+  .takes<{ readonly keys: readonly string[]; readonly type: FileType }>()
   .givesFile();
 
 export const getChoices = get('searches/choices').gives<Choices>();

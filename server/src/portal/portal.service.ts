@@ -102,6 +102,18 @@ export class PortalService {
       await this.responses.visited({ clientId: client.id, personId, listingKey: null, at: new Date(now) });
       await this.events.say(agent.id, 'visit');
     }
+    const homes = await this.homes(
+      client.id,
+      personId,
+      isKnown ? others : [],
+      await this.told(
+        client.id,
+        searches.map(({ id }) => id),
+        shared,
+      ),
+      lastVisit?.at ?? null,
+    );
+    const stands = new Set(homes.map(({ listingKey }) => listingKey));
     return {
       person: person.name,
       household: client.name,
@@ -126,18 +138,12 @@ export class PortalService {
         cadence: alert?.cadence ?? 'eachMorning',
         state: alert?.state ?? 'stopped',
       })),
-      shortlists: shared.map(({ id, name, homes }) => ({ id, name, keys: homes.map(({ listingKey }) => listingKey) })),
-      homes: await this.homes(
-        client.id,
-        personId,
-        isKnown ? others : [],
-        await this.told(
-          client.id,
-          searches.map(({ id }) => id),
-          shared,
-        ),
-        lastVisit?.at ?? null,
-      ),
+      shortlists: shared.map(({ id, name, homes: on }) => ({
+        id,
+        name,
+        keys: on.map(({ listingKey }) => listingKey).filter((key) => stands.has(key)),
+      })),
+      homes,
       written: await this.written(client.id, personId),
       source: this.config.notice,
     };

@@ -309,7 +309,8 @@ describe('a portal', () => {
     expect((await react({ verdict: 'adore' })).status).toBe(422);
     expect((await react({ verdict: 'like', note: 'x'.repeat(1001) })).status).toBe(422);
     const after = (await open()).homes.filter(({ listingKey }) => listingKey === key);
-    expect(after.map(({ reaction }) => reaction)).toEqual([{ verdict: 'notForUs', note: '' }]);
+    expect(after.map(({ reaction }) => reaction)).toMatchObject([{ verdict: 'notForUs', note: '' }]);
+    expect(after[0]?.reaction?.at).toMatch(/^2026-/);
     expect((await cameBy())?.reactions.filter(({ listingKey }) => listingKey === key)).toMatchObject([{ verdict: 'notForUs' }]);
   });
 

@@ -1,11 +1,11 @@
 import { once } from 'node:events';
 import { createWriteStream } from 'node:fs';
 import { Injectable } from '@nestjs/common';
+import type { FileType } from '@perambula/contract';
 import { filePieces } from '@perambula/core';
 import type { ListingRecord } from '@perambula/core';
 import { goOn } from '../common/requestBudget.js';
 import { ListingsService } from '../listings/index.js';
-import type { FileType } from './dto/bodies.js';
 import { beginWorkbook } from './workbook.js';
 
 const AT_ONCE = 500;

@@ -13,9 +13,10 @@ import {
   StreamableFile,
   UseGuards,
 } from '@nestjs/common';
-import type { Choices, ComparisonAnswer, Filled, SavedSearch, SearchState } from '@perambula/contract';
+import type { Choices, ComparisonAnswer, FileType, Filled, SavedSearch, SearchState } from '@perambula/contract';
 import type { Loosening } from '@perambula/core';
 import { XLSX } from '../common/mediaTypes.js';
+import type { TemporaryFile } from '../common/temporaryFile.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import {
@@ -23,13 +24,13 @@ import {
   CompareBody,
   CountBody,
   FileBody,
+  FileOfBody,
   KindsQuery,
   ListingsBody,
   NewSearchBody,
   ResultBody,
   RowsBody,
 } from './dto/bodies.js';
-import type { FileType } from './dto/bodies.js';
 import { SavedSearches } from './saved.searches.js';
 import { SearchesService } from './searches.service.js';
 
@@ -40,7 +41,15 @@ const MEDIA_TYPES: Readonly<Record<FileType, string>> = {
   xlsx: XLSX,
   json: 'application/json',
   geojson: 'application/geo+json',
+  kml: 'application/vnd.google-earth.kml+xml',
 };
+
+/** A file as it goes out, and is removed then. */
+function sent(file: TemporaryFile, type: FileType): StreamableFile {
+  const stream = createReadStream(file.path);
+  stream.once('close', () => void file.remove());
+  return new StreamableFile(stream, { type: MEDIA_TYPES[type], disposition: `attachment; filename="listings.${type}"` });
+}
 
 @Controller('searches')
 @UseGuards(AgentGuard)
@@ -101,10 +110,14 @@ export class SearchesController {
   @Post('file')
   @HttpCode(200)
   async file(@CurrentAgent() agent: AgentRow, @Body() { search, set, type }: FileBody): Promise<StreamableFile> {
-    const file = await this.searches.file(agent.id, search, set, type);
-    const stream = createReadStream(file.path);
-    stream.once('close', () => void file.remove());
-    return new StreamableFile(stream, { type: MEDIA_TYPES[type], disposition: `attachment; filename="listings.${type}"` });
+    return sent(await this.searches.file(agent.id, search, set, type), type);
+  }
+
+  /** Some listings as such a file. */
+  @Post('file/listings')
+  @HttpCode(200)
+  async fileOf(@CurrentAgent() agent: AgentRow, @Body() { keys, type }: FileOfBody): Promise<StreamableFile> {
+    return sent(await this.searches.fileOf(agent.id, keys, type), type);
   }
 
   @Get('choices')

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { Choices, ComparisonAnswer, CountAnswer, Filled, KeysAnswer, MissAnswer } from '@perambula/contract';
+import type { Choices, ComparisonAnswer, CountAnswer, FileType, Filled, KeysAnswer, MissAnswer } from '@perambula/contract';
 import { fieldOf, FIELDS, isEither, linesOfMember, missOf, sayOpen } from '@perambula/core';
 import type {
   ComparedPart,
@@ -23,7 +23,6 @@ import { Desk } from '../desk/index.js';
 import { ListingsService } from '../listings/index.js';
 import { CountyContext, RoadsService } from '../roads/index.js';
 import { EngineHost } from './engine.host.js';
-import type { FileType } from './dto/bodies.js';
 import type { SliceCalls } from './engine.worker.js';
 import { ListingFiles } from './listing.files.js';
 import { SearchDocuments } from './search.documents.js';
@@ -157,6 +156,11 @@ export class SearchesService {
     const part = { set, limit: MOST_IN_A_FILE };
     const { answer } = await this.asked(agentId, 'keys', { search, part, asOf: this.engine.asOf });
     const { keys } = JSON.parse(new TextDecoder().decode(answer)) as KeysAnswer;
+    return this.fileOf(agentId, keys, type);
+  }
+
+  /** The same of some listings. */
+  async fileOf(agentId: string, keys: readonly string[], type: FileType): Promise<TemporaryFile> {
     const file = await temporaryFile(`listings.${type}`);
     try {
       await this.desk.run('file', 'the size of the file', ListingFiles, 'write', file.path, type, keys, agentId);

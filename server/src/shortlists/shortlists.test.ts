@@ -23,6 +23,19 @@ const run = async (sql: string, values: readonly unknown[]): Promise<void> => {
   await connection.end();
 };
 
+describe('the homes of a shortlist', () => {
+  it('are saved as a file in their order; what is gone is left out, and a file of nothing is refused', async () => {
+    const wanted = [keys[2], 'gone', keys[0]];
+    const file = await stack.juno.good<{ value: { ListingKey: string }[] }>('POST', '/api/searches/file/listings', {
+      ...{ keys: wanted, type: 'json' },
+    });
+    expect(file.value.map(({ ListingKey }) => ListingKey)).toEqual([keys[2], keys[0]]);
+    const places = await stack.juno.good<string>('POST', '/api/searches/file/listings', { keys: wanted, type: 'kml' });
+    expect(String(places).match(/<Placemark>/g)).toHaveLength(2);
+    expect((await stack.juno.ask('POST', '/api/searches/file/listings', { keys: [], type: 'csv' })).status).toBe(422);
+  });
+});
+
 describe('a home on a shortlist', () => {
   it('that is taken off is put back to where it was, with what was noted; put on anew it is new', async () => {
     const list = await made('Undone', keys.slice(0, 3));

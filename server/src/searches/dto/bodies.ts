@@ -1,13 +1,24 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { FILE_TYPES } from '@perambula/contract';
+import type { FileType } from '@perambula/contract';
 import { PROPERTY_TYPES } from '@perambula/core';
 import type { PropertyType } from '@perambula/core';
 import { Transform } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Max,
+  Min,
+} from 'class-validator';
 import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
 import { IsDocument } from '../../common/validation.js';
-
-export const FILE_TYPES = ['csv', 'xlsx', 'json', 'geojson'] as const;
-export type FileType = (typeof FILE_TYPES)[number];
 
 /** The search document itself is checked by core's reader; here is its envelope. */
 export class CountBody {
@@ -52,6 +63,17 @@ export class KindsQuery {
 }
 
 export class FileBody extends SetBody {
+  @ApiProperty({ enum: FILE_TYPES }) @IsIn(FILE_TYPES) type: FileType;
+}
+
+/** A file of some listings, in the order of their keys. */
+export class FileOfBody {
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(1000)
+  @IsString({ each: true })
+  keys: string[];
   @ApiProperty({ enum: FILE_TYPES }) @IsIn(FILE_TYPES) type: FileType;
 }
 

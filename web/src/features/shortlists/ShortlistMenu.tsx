@@ -1,9 +1,12 @@
-import type { Shortlist } from '@perambula/contract';
+import { writeFileOf } from '@perambula/contract';
+import type { FileType, Shortlist } from '@perambula/contract';
 import { App, Button, Dropdown, Input, Modal } from 'antd';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { messageOf } from '../../shared/http.js';
+import { download } from '../../shared/download.js';
+import { ask, messageOf } from '../../shared/http.js';
+import { LISTING_FILES } from '../../shared/listingFiles.js';
 import { onPage } from '../../shared/onPage.js';
 import { useChangeShortlist, useCopyShortlist, useMergeShortlists, useRemoveShortlist } from './shortlists.api.js';
 
@@ -48,6 +51,10 @@ export function ShortlistMenu({ shortlist, others }: Props) {
         onOk: () => remove.mutate(undefined, { onSuccess: () => void navigate('/shortlists'), onError }),
       }),
   };
+  const saveAs = (type: FileType): void =>
+    void ask(writeFileOf, { body: { keys: items.map(({ listingKey }) => listingKey), type } })
+      .then((file) => download(file, `${name}.${type}`))
+      .catch((error: unknown) => message.error(messageOf(error)));
   const mergeWith = (other: Shortlist): void =>
     merge.mutate(other.id, {
       onSuccess: () => void message.success(`“${other.name}” is part of “${name}” now.`),
@@ -61,6 +68,15 @@ export function ShortlistMenu({ shortlist, others }: Props) {
           items: [
             { key: 'rename', label: 'Name it anew' },
             { key: 'copy', label: 'Make a second one like it' },
+            ...(items.length > 0
+              ? [
+                  {
+                    key: 'file',
+                    label: 'Save its homes',
+                    children: LISTING_FILES.map(({ key, label }) => ({ key: `as ${key}`, label })),
+                  },
+                ]
+              : []),
             ...(others.length > 0
               ? [
                   {
@@ -83,7 +99,9 @@ export function ShortlistMenu({ shortlist, others }: Props) {
           ],
           onClick: ({ key }) => {
             const other = others.find((each) => key === `merge ${each.id}`);
+            const as = LISTING_FILES.find((each) => key === `as ${each.key}`);
             if (other) mergeWith(other);
+            else if (as) saveAs(as.key);
             else does[key]?.();
           },
         }}

@@ -94,6 +94,24 @@ describe('the page of a shortlist', () => {
     expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Move 3 Lantern Ln/ }).disabled).toBe(true);
   });
 
+  it('is saved as a file of its homes, in their order', async () => {
+    const saved: string[] = [];
+    vi.stubGlobal('URL', Object.assign(URL, { createObjectURL: () => 'blob:homes', revokeObjectURL: () => undefined }));
+    vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
+      saved.push(this.download);
+    });
+    const { asked } = drawn(<ShortlistsPage />, {
+      'GET shortlists': [list([item('1'), item('2')])],
+      'POST searches/file/listings': () => new Response('a file'),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'More for “For Saturday”' }));
+    await userEvent.hover(await screen.findByText('Save its homes'));
+    await userEvent.click(await screen.findByText('As places (KML), for yourself'));
+    await expect.poll(() => saved).toEqual(['For Saturday.kml']);
+    expect(asked.find(({ what }) => what.startsWith('POST'))?.body).toEqual({ keys: ['1', '2'], type: 'kml' });
+    vi.restoreAllMocks();
+  });
+
   it('offers to put back what was taken off', async () => {
     const { asked } = drawn(<ShortlistsPage />, {
       'GET shortlists': [list([item('1')])],

@@ -4,18 +4,13 @@ import { App, Button, Dropdown } from 'antd';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { writeFile } from '@perambula/contract';
+import type { FileType } from '@perambula/contract';
 import { useNow } from '../../../shared/clock.api.js';
 import { download } from '../../../shared/download.js';
 import { zone } from '../../../shared/format.js';
 import { ask, messageOf } from '../../../shared/http.js';
+import { LISTING_FILES } from '../../../shared/listingFiles.js';
 import { onPage } from '../../../shared/onPage.js';
-
-const LISTINGS = [
-  { key: 'csv', label: 'As a table (CSV), for yourself' },
-  { key: 'xlsx', label: 'As a workbook (XLSX), for yourself' },
-  { key: 'json', label: 'As records (JSON), for yourself' },
-  { key: 'geojson', label: 'As places (GeoJSON), for yourself' },
-];
 
 type Writer = (search: Search, time: TimeContext) => { readonly filter: string | object; readonly left: readonly string[] };
 
@@ -30,7 +25,7 @@ export function SaveAsFile({ search, set }: { readonly search: Search; readonly 
   const { message, modal } = App.useApp();
   const [busy, setBusy] = useState(false);
   const now = useNow();
-  const saveListings = async (type: string): Promise<void> => {
+  const saveListings = async (type: FileType): Promise<void> => {
     setBusy(true);
     try {
       download(await ask(writeFile, { body: { search, set, type } }), `listings.${type}`);
@@ -60,7 +55,7 @@ export function SaveAsFile({ search, set }: { readonly search: Search; readonly 
       });
   };
   const items = [
-    { type: 'group' as const, label: 'These listings', children: LISTINGS },
+    { type: 'group' as const, label: 'These listings', children: [...LISTING_FILES] },
     {
       type: 'group' as const,
       label: 'The search itself',
@@ -70,7 +65,7 @@ export function SaveAsFile({ search, set }: { readonly search: Search; readonly 
   return (
     <Dropdown
       trigger={['click']}
-      menu={{ items, onClick: ({ key }) => (key in SEARCHES ? saveSearch(key) : void saveListings(key)) }}
+      menu={{ items, onClick: ({ key }) => (key in SEARCHES ? saveSearch(key) : void saveListings(key as FileType)) }}
     >
       <Button size="small" type="text" loading={busy} icon={<Download size={15} />} aria-label="Save these listings as a file" />
     </Dropdown>
