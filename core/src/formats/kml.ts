@@ -28,7 +28,6 @@ const ENTITIES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', 
 
 /** Text as XML 1.0 has it; characters that it cannot hold (2.2) are left out. */
 function escaped(text: string): string {
-  // eslint-disable-next-line no-control-regex
   return text
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
     .replace(/[&<>"]/g, (each) => ENTITIES[each] ?? each);
