@@ -102,8 +102,7 @@ export class DeskAgent {
       const { cameBy = [], written = [] } = (await this.door.ask<Today>('GET', 'today')) ?? {};
       await this.answer(written);
       await this.shortlist(cameBy);
-      await this.rounds.work(moment);
-      await this.arrange(moment);
+      await this.arrange(moment, await this.rounds.work(moment));
       await this.door.ask('POST', 'today/looked');
     }
     this.doneOn = day;
@@ -177,14 +176,16 @@ export class DeskAgent {
     }
   }
 
-  /** Asks the listing offices for times, and tells people of what was agreed. */
-  private async arrange(today: DateTime): Promise<void> {
+  /** Asks the listing offices for times, but on days with a round, and tells people of what was agreed. */
+  private async arrange(today: DateTime, withRound: readonly string[]): Promise<void> {
     const showings = (await this.door.ask<AskedShowing[]>('GET', 'showings')) ?? [];
     const open = showings.filter(({ state }) => state === 'asked');
+    const days = Array.from({ length: open.length + withRound.length }, (_, i) => today.plus({ days: 2 + i })).filter(
+      (day) => !withRound.includes(day.toISODate() ?? ''),
+    );
     for (const [i, { id }] of open.entries()) {
       const hour = SHOWS_AT[i % SHOWS_AT.length] as number;
-      const days = 2 + Math.floor(i / SHOWS_AT.length);
-      const startAt = today.plus({ days }).startOf('day').plus({ hours: hour }).toUTC().toISO();
+      const startAt = days[Math.floor(i / SHOWS_AT.length)]?.startOf('day').plus({ hours: hour }).toUTC().toISO();
       await this.door.ask('POST', `showings/${id}/time`, { startAt, withoutAgreement: true });
     }
     for (const { id, state, startAt } of showings) {

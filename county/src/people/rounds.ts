@@ -56,16 +56,18 @@ export class DeskRounds {
     private readonly ends: number,
   ) {}
 
-  async work(today: DateTime): Promise<void> {
-    if (today.toMillis() < this.ends - SINCE_DAYS * DAY) return;
+  /** Does what is to be done of them. Gives the days from now on that have one. */
+  async work(today: DateTime): Promise<readonly string[]> {
+    if (today.toMillis() < this.ends - SINCE_DAYS * DAY) return [];
     const rounds = (await this.door.ask<Summary[]>('GET', 'rounds')) ?? [];
     await this.write(today, rounds);
     await this.send(today, rounds);
-    if (MADE_ON.includes(today.weekday)) await this.make(today, rounds);
+    const made = MADE_ON.includes(today.weekday) ? await this.make(today, rounds) : null;
+    return [...rounds.map(({ on }) => on), ...(made ? [made] : [])];
   }
 
-  /** A round for the household that has most homes to see, unless they had one lately. */
-  private async make(today: DateTime, rounds: readonly Summary[]): Promise<void> {
+  /** A round for the household that has most homes to see, unless they had one lately. Gives its day. */
+  private async make(today: DateTime, rounds: readonly Summary[]): Promise<string | null> {
     const lately = today.minus({ days: 6 }).toISODate() ?? '';
     const had = new Set(rounds.filter(({ on }) => on >= lately).map(({ clientId }) => clientId));
     const lists = (await this.door.ask<Listed[]>('GET', 'shortlists')) ?? [];
@@ -80,12 +82,14 @@ export class DeskRounds {
       }))
       .sort((a, b) => b.listingKeys.length - a.listingKeys.length);
     const [most] = open;
-    if (!most || most.listingKeys.length < FEWEST_HOMES) return;
+    if (!most || most.listingKeys.length < FEWEST_HOMES) return null;
     const day = today.plus({ days: DAYS_AHEAD });
-    const round = await this.door.ask<{ id: string }>('POST', 'rounds', { ...most, on: day.toISODate() });
-    if (!round) return;
+    const on = day.toISODate();
+    const round = await this.door.ask<{ id: string }>('POST', 'rounds', { ...most, on });
+    if (!round) return null;
     if (day.weekday !== SATURDAY) await this.door.ask('PATCH', `rounds/${round.id}`, EVENING);
     await this.door.ask('POST', `rounds/${round.id}/requests`, { withoutAgreement: true });
+    return on;
   }
 
   /** The day before, the household gets what is agreed. */

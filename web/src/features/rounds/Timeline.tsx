@@ -63,7 +63,7 @@ export function Timeline({ round, goes, order, onTry }: Props) {
   return (
     <section className={cx('timeline')} aria-label="The homes in their order">
       <div className={cx('scale')} aria-hidden="true">
-        <span className="soft">Drag a row to change the order</span>
+        <span className="soft">Drag a row, or move it by arrow keys</span>
         <div className={cx('marks figure soft')}>
           {scale.marks.map((at) => (
             <span key={at} style={{ left: scale.place(at) }}>
