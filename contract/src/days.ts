@@ -44,6 +44,8 @@ export interface DayHome extends Pick<
   readonly endAt: number;
   /** Minutes of the drive to it. */
   readonly drive: number;
+  /** When the break begins before that drive, in minutes from midnight; null where none is. */
+  readonly breakAt: number | null;
   /** How its visit stands with the listing office; null where it was not asked for. */
   readonly state: Showing['state'] | null;
   readonly listAgent: string;

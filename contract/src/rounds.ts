@@ -1,4 +1,4 @@
-import type { Aim, LonLat, RoundAsk, RoundChange, ShowingRules, TimeSpan, TravelTable } from '@perambula/core';
+import type { Aim, LonLat, RoundAsk, RoundBreak, RoundChange, ShowingRules, TimeSpan, TravelTable } from '@perambula/core';
 import { get, patch, post, put, remove } from './endpoint.js';
 import type { Showing } from './showings.js';
 
@@ -69,6 +69,8 @@ export interface Round {
   readonly leaveAt: number;
   readonly backBy: number;
   readonly aim: Aim;
+  /** Null where none is wished for. */
+  readonly break: RoundBreak | null;
   /** Whether the agent put the homes in their order. */
   readonly isOwnOrder: boolean;
   /** Whether no order is better. */
@@ -86,14 +88,14 @@ export interface Round {
 export type RoundOutline = Omit<Round, 'legs'>;
 
 /** What a round's order is found by, and its times are told by. */
-export function roundAskOf({ homes, leftOut, table, leaveAt, backBy, aim }: RoundOutline): RoundAsk {
+export function roundAskOf({ homes, leftOut, table, leaveAt, backBy, aim, break: pause }: RoundOutline): RoundAsk {
   const stops = [...homes, ...leftOut].map(({ id, minutes, open, place }) => ({
     id,
     minutes,
     open,
     ...(place ? { place } : {}),
   }));
-  return { stops, table, leaveAt, backBy, aim };
+  return { stops, table, leaveAt, backBy, aim, ...(pause ? { break: pause } : {}) };
 }
 
 export interface RoundSummary extends Pick<Round, 'id' | 'clientId' | 'clientName' | 'name' | 'on'> {
@@ -108,6 +110,7 @@ export interface RoundSettings {
   readonly leaveAt?: number;
   readonly backBy?: number;
   readonly aim?: Aim;
+  readonly break?: RoundBreak | null;
   /** How long each visit takes. */
   readonly minutes?: number;
 }

@@ -187,7 +187,7 @@ export type { Interval } from './figures/proportion.js';
 export { learnedLines } from './listening/learnedLines.js';
 export type { BestOrder, RoundChange } from './rounds/bestOrder.js';
 export { bestOrder, smallestChange } from './rounds/bestOrder.js';
-export type { Aim, RoundAsk, RoundStop, RoundVisit, TimedRound, TimeSpan } from './rounds/round.js';
+export type { Aim, RoundAsk, RoundBreak, RoundStop, RoundVisit, TimedRound, TimeSpan } from './rounds/round.js';
 export { AIMS, timed } from './rounds/round.js';
 export type { ShowingRules } from './showings/instructions.js';
 export { readInstructions, USUAL_HOURS } from './showings/instructions.js';

@@ -1,7 +1,7 @@
 import { minutesBetween } from '../roads/travelTable.js';
 import { improved } from './improved.js';
-import { startOf, timed } from './round.js';
-import type { RoundAsk, RoundStop } from './round.js';
+import { breakFrom, startOf, timed } from './round.js';
+import type { RoundAsk, RoundBreak, RoundStop } from './round.js';
 
 /** Up to so many stops every order is weighed, none left out but for a better one that is proven. */
 export const MOST_PROVEN = 12;
@@ -17,9 +17,11 @@ export interface BestOrder {
 
 /** The order in which the most stops can be seen, and of those the best by the aim; where two are alike, the one over sooner. */
 export function bestOrder(ask: RoundAsk): BestOrder {
-  const isProven = ask.stops.length <= MOST_PROVEN;
-  const order = isProven ? proven(ask) : improved(ask);
-  return { order, leftOut: ask.stops.map(({ id }) => id).filter((id) => !order.includes(id)), isProven };
+  const areFew = ask.stops.length <= MOST_PROVEN;
+  const order = areFew ? proven(ask) : improved(ask);
+  const leftOut = ask.stops.map(({ id }) => id).filter((id) => !order.includes(id));
+  // a break moves what comes after it to hours with other drives, so that in a rare case another order is better by a little
+  return { order, leftOut, isProven: areFew && !ask.break };
 }
 
 /** A way through some of the stops to the last of them. */
@@ -29,18 +31,20 @@ interface Label {
   readonly driving: number;
   readonly last: number;
   readonly before: Label | null;
+  /** Whether the break is taken, or none is needed. */
+  readonly isRested: boolean;
 }
 
 /**
  * Every set of stops and every last one of it, by dynamic programming (Held and Karp 1962, with windows). Whoever is there sooner can
  * wait, and whoever sets out later never arrives sooner, so that of two ways through the same stops to the same last one only those
- * count that are sooner, or at the wheel for less.
+ * count that are sooner, or at the wheel for less, or have taken the break.
  */
 function proven(ask: RoundAsk): string[] {
-  const { stops, table, leaveAt, backBy } = ask;
+  const { stops, table, leaveAt, backBy, break: pause } = ask;
   const n = stops.length;
   const labels: Label[][] = Array.from({ length: n << n }, () => []);
-  const begin: Label = { now: leaveAt, driving: 0, last: n, before: null };
+  const begin: Label = { now: leaveAt, driving: 0, last: n, before: null, isRested: !pause || leaveAt > pause.until };
   let best: { readonly seen: number; readonly end: Label; readonly backAt: number; readonly driving: number } | null = null;
   for (let set = 0; set < 1 << n; set++) {
     for (const from of set === 0 ? [begin] : lastOf(set, n).flatMap((last) => labels[set * n + last] as Label[])) {
@@ -50,17 +54,33 @@ function proven(ask: RoundAsk): string[] {
       for (let next = 0; next < n; next++) {
         const stop = stops[next] as RoundStop;
         if (set & (1 << next) || !mayFollow(stops, set, next)) continue;
-        const way = minutesBetween(table, from.last, next, from.now);
-        const startAt = startOf(stop, from.now + way);
-        if (startAt === null || startAt + stop.minutes > backBy) continue;
-        const label = { now: startAt + stop.minutes, driving: from.driving + way, last: next, before: from };
-        keep(labels[(set | (1 << next)) * n + next] as Label[], label);
+        for (const { now, isRested } of departures(from, pause)) {
+          const way = minutesBetween(table, from.last, next, now);
+          const leftAt = (startOf(stop, now + way) ?? Infinity) + stop.minutes;
+          if (leftAt > backBy || (pause && !isRested && leftAt > pause.until)) continue;
+          const label = { now: leftAt, driving: from.driving + way, last: next, before: from, isRested };
+          keep(labels[(set | (1 << next)) * n + next] as Label[], label);
+        }
       }
     }
   }
   const order: string[] = [];
   for (let label = best?.end ?? null; label?.before; label = label.before) order.unshift((stops[label.last] as RoundStop).id);
   return order;
+}
+
+/** When one may go on: at once, or after the break, where a visit is behind and it is not taken yet. */
+function departures(
+  { now, isRested, before }: Label,
+  pause: RoundBreak | undefined,
+): readonly { readonly now: number; readonly isRested: boolean }[] {
+  const at = pause && !isRested && before ? breakFrom(pause, now) : null;
+  return pause && at !== null
+    ? [
+        { now, isRested },
+        { now: at + pause.minutes, isRested: true },
+      ]
+    : [{ now, isRested }];
 }
 
 /** Takes a label in among those of the same stops, unless another is as good in all, and drops those that it is as good as. */
@@ -73,7 +93,7 @@ function keep(labels: Label[], label: Label): void {
 }
 
 function isAsGood(a: Label, b: Label): boolean {
-  return a.now <= b.now && a.driving <= b.driving;
+  return a.now <= b.now && a.driving <= b.driving && (a.isRested || !b.isRested);
 }
 
 function isBetter(
@@ -123,8 +143,8 @@ export function smallestChange(ask: RoundAsk, seen: readonly string[], id: strin
   const only = subset(ask, new Set([...seen, id]));
   const orders = seen.map((_, i) => [...seen.slice(0, i), id, ...seen.slice(i)]).concat([[...seen, id]]);
   const goes = (changed: RoundAsk, order: readonly string[]): boolean => {
-    const { visits, late } = timed(changed, order);
-    return late === 0 && visits.length === changed.stops.length && visits.every(({ isShut }) => !isShut);
+    const { visits, late, lacksBreak } = timed(changed, order);
+    return late === 0 && !lacksBreak && visits.length === changed.stops.length && visits.every(({ isShut }) => !isShut);
   };
   const fits = (changed: RoundAsk): boolean =>
     only.stops.length <= MOST_ANEW ? goes(changed, bestOrder(changed).order) : orders.some((order) => goes(changed, order));

@@ -1,5 +1,5 @@
 import { minutesBetween } from '../roads/travelTable.js';
-import { startOf } from './round.js';
+import { breakFrom, startOf } from './round.js';
 import type { RoundAsk, RoundStop } from './round.js';
 
 /** How often the best order is shaken and mended again, by the number of stops: the more, the longer each takes. */
@@ -102,25 +102,35 @@ function costing(ask: RoundAsk): CostOf {
   };
 }
 
-/** A round that passes by what it cannot see. It is asked for a million times, and stops where it costs more than the limit. */
+/**
+ * A round that passes by what it cannot see, and takes its break as soon as it can, or before what would be too long for it. It is
+ * asked for a million times, and stops where it costs more than the limit.
+ */
 function seen(
-  { stops, table, leaveAt, backBy, aim }: RoundAsk,
+  { stops, table, leaveAt, backBy, aim, break: pause }: RoundAsk,
   order: readonly number[],
   limit = Infinity,
 ): { readonly backAt: number; readonly driving: number; readonly passed: number; readonly last: number } {
   const end = stops.length + 1;
   let [last, now, driving, passed] = [stops.length, leaveAt, 0, 0];
+  let open = pause && leaveAt <= pause.until ? pause : null;
   for (let i = 0; i < order.length; i++) {
     const index = order[i] as number;
     const stop = stops[index] as RoundStop;
-    const way = minutesBetween(table, last, index, now);
-    const startAt = startOf(stop, now + way);
-    const leftAt = (startAt ?? Infinity) + stop.minutes;
-    if (leftAt > backBy || leftAt + minutesBetween(table, index, end, leftAt) > backBy) {
+    let way = minutesBetween(table, last, index, now);
+    let leftAt = (startOf(stop, now + way) ?? Infinity) + stop.minutes;
+    const breakAt = open && i > passed && (now >= open.from || leftAt > open.until) ? breakFrom(open, now) : null;
+    if (open && breakAt !== null) {
+      way = minutesBetween(table, last, index, breakAt + open.minutes);
+      leftAt = (startOf(stop, breakAt + open.minutes + way) ?? Infinity) + stop.minutes;
+    }
+    const lacksBreak = open !== null && breakAt === null && leftAt > open.until;
+    if (lacksBreak || leftAt > backBy || leftAt + minutesBetween(table, index, end, leftAt) > backBy) {
       passed++;
       continue;
     }
     [last, now, driving] = [index, leftAt, driving + way];
+    if (breakAt !== null) open = null;
     if (passed * PASSED + (aim === 'soonest' ? now - leaveAt : driving) > limit)
       return { backAt: Infinity, driving, passed, last };
   }

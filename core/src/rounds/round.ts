@@ -18,6 +18,11 @@ export interface RoundStop {
   readonly place?: 'first' | 'last';
 }
 
+/** A break between two visits, once in a round: it begins within a span, and is needed by a round that goes on after that. */
+export interface RoundBreak extends TimeSpan {
+  readonly minutes: number;
+}
+
 /** What an order is good for: home again soonest, or the least time at the wheel. */
 export const AIMS = ['soonest', 'leastDriving'] as const;
 export type Aim = (typeof AIMS)[number];
@@ -30,6 +35,7 @@ export interface RoundAsk {
   readonly leaveAt: number;
   readonly backBy: number;
   readonly aim: Aim;
+  readonly break?: RoundBreak;
 }
 
 /** One visit of a round, in minutes from midnight. */
@@ -42,6 +48,8 @@ export interface RoundVisit {
   readonly endAt: number;
   /** Whether it cannot be seen then: it is closed, or will be before the visit is over, or no way leads there. */
   readonly isShut: boolean;
+  /** When the break begins that is taken after it, before the drive on; null where none is. */
+  readonly breakAt: number | null;
 }
 
 /** How a round goes in one order. */
@@ -54,6 +62,8 @@ export interface TimedRound {
   readonly driving: number;
   /** Minutes after it should be over. */
   readonly late: number;
+  /** Whether it goes on without the break that it should have. */
+  readonly lacksBreak: boolean;
 }
 
 /** Less than what is meant by any minute: sums of fractions end a little beside it. */
@@ -80,28 +90,68 @@ function shutOf({ visits }: Pick<TimedRound, 'visits'>): number {
   return visits.filter(({ isShut }) => isShut).length;
 }
 
-/** A round in an order of its stops, by their places among them, that sets out at a moment. */
-export function driven({ stops, table, backBy }: RoundAsk, order: readonly number[], leaveAt: number): TimedRound {
+/**
+ * A round in an order of its stops, by their places among them, that sets out at a moment. Its break is taken where the fewest are
+ * shut for it, and then where it is the best by the aim.
+ */
+export function driven(ask: RoundAsk, order: readonly number[], leaveAt: number): TimedRound {
+  const plain = drivenWith(ask, order, leaveAt, null);
+  if (!plain.lacksBreak) return plain;
+  let best = plain;
+  for (const after of order.slice(0, -1).keys()) {
+    const tried = drivenWith(ask, order, leaveAt, after);
+    if (!tried.lacksBreak && (best.lacksBreak || isBetter(ask.aim, tried, best))) best = tried;
+  }
+  return best;
+}
+
+function isBetter(aim: Aim, a: TimedRound, b: TimedRound): boolean {
+  const [first, second] = aim === 'soonest' ? (['backAt', 'driving'] as const) : (['driving', 'backAt'] as const);
+  return (shutOf(a) - shutOf(b) || a.late - b.late || a[first] - b[first] || a[second] - b[second]) < 0;
+}
+
+/** @param breakAfter  after which visit, by its place in the order, the break is taken; null for none */
+function drivenWith(
+  { stops, table, backBy, break: pause }: RoundAsk,
+  order: readonly number[],
+  leaveAt: number,
+  breakAfter: number | null,
+): TimedRound {
   const visits: RoundVisit[] = [];
   let [at, now, driving] = [stops.length, leaveAt, 0];
-  for (const index of order) {
+  for (const [i, index] of order.entries()) {
     const stop = stops[index] as RoundStop;
+    const last = visits.at(-1);
+    const breakAt = pause && breakAfter === i - 1 ? breakFrom(pause, now) : null;
+    if (pause && last && breakAt !== null) {
+      visits[visits.length - 1] = { ...last, breakAt };
+      now = breakAt + pause.minutes;
+    }
     const way = minutesBetween(table, at, index, now);
     if (!Number.isFinite(way)) {
       // where no way leads it is passed by, and the rest is told as if it were not there
-      visits.push({ id: stop.id, drive: 0, arriveAt: now, startAt: now, endAt: now, isShut: true });
+      visits.push({ id: stop.id, drive: 0, arriveAt: now, startAt: now, endAt: now, isShut: true, breakAt: null });
       continue;
     }
     const arriveAt = now + way;
     const begins = startOf(stop, arriveAt);
     const startAt = begins ?? arriveAt;
-    visits.push({ id: stop.id, drive: way, arriveAt, startAt, endAt: startAt + stop.minutes, isShut: begins === null });
-    [at, now, driving] = [index, startAt + stop.minutes, driving + way];
+    const endAt = startAt + stop.minutes;
+    visits.push({ id: stop.id, drive: way, arriveAt, startAt, endAt, isShut: begins === null, breakAt: null });
+    [at, now, driving] = [index, endAt, driving + way];
   }
+  const needsBreak = pause !== undefined && leaveAt <= pause.until && now > pause.until;
+  const lacksBreak = needsBreak && visits.every(({ breakAt }) => breakAt === null);
   const back = at === stops.length ? 0 : minutesBetween(table, at, stops.length + 1, now);
   const home = Number.isFinite(back) ? back : 0;
   const backAt = now + home;
-  return { visits, leaveAt, backAt, driving: driving + home, late: Math.max(0, backAt - backBy) };
+  return { visits, leaveAt, backAt, driving: driving + home, late: Math.max(0, backAt - backBy), lacksBreak };
+}
+
+/** When a break begins for whoever is free at a moment; null where it is too late for it. */
+export function breakFrom({ from, until }: RoundBreak, now: number): number | null {
+  const at = Math.max(now, from);
+  return at <= until ? at : null;
 }
 
 /**

@@ -114,6 +114,24 @@ describe('the best order', () => {
     );
   });
 
+  it('sees as many with a break as can be, and is over within a hundredth of the soonest, but does not say that it is proven', () => {
+    const breaks = fc
+      .tuple(fc.integer({ min: 600, max: 800 }), fc.integer({ min: 0, max: 90 }), fc.integer({ min: 10, max: 60 }))
+      .map(([from, long, each]) => ({ from, until: from + long, minutes: each }));
+    fc.assert(
+      fc.property(rounds, breaks, (round, pause) => {
+        const ask: RoundAsk = { ...round, break: pause, aim: 'soonest' };
+        const { order, isProven } = bestOrder(ask);
+        expect(isProven).toBe(false);
+        const [found, best] = [worthOf(ask, order.map(Number)), bruteForce(ask)];
+        expect(found?.[0]).toBe(best?.[0]);
+        const took = (worth: readonly number[] | null): number => (worth ? (worth[1] as number) - ask.leaveAt : 0);
+        expect(took(found)).toBeLessThanOrEqual(1.01 * took(best));
+      }),
+      { numRuns: 1500, seed: 20260415 },
+    );
+  });
+
   it('says that it is proven up to twelve homes, and not beyond', () => {
     const many = (n: number): RoundAsk =>
       street(
@@ -168,8 +186,8 @@ describe('a round in an order of one’s own', () => {
   it('waits where it comes too early, and sets out no sooner than it must', () => {
     const round = timed(ask, ['far', 'near']);
     expect(round.visits).toEqual([
-      { id: 'far', drive: 20, arriveAt: 660, startAt: 660, endAt: 690, isShut: false },
-      { id: 'near', drive: 10, arriveAt: 700, startAt: 700, endAt: 730, isShut: false },
+      { id: 'far', drive: 20, arriveAt: 660, startAt: 660, endAt: 690, isShut: false, breakAt: null },
+      { id: 'near', drive: 10, arriveAt: 700, startAt: 700, endAt: 730, isShut: false, breakAt: null },
     ]);
     expect(round).toMatchObject({ leaveAt: 640, backAt: 740, driving: 40, late: 0 });
   });
@@ -223,6 +241,49 @@ describe('a round in an order of one’s own', () => {
   });
 });
 
+describe('a break', () => {
+  const three = street([10, 10, 10], {
+    stops: ['a', 'b', 'c'].map((id) => stop(id)),
+    leaveAt: 650,
+    break: { from: 720, until: 740, minutes: 30 },
+  });
+  const breaks = (ask: RoundAsk): (number | null)[] => timed(ask, ['a', 'b', 'c']).visits.map(({ breakAt }) => breakAt);
+
+  it('comes between two visits within its span, and all after it comes later by as much', () => {
+    const { visits, backAt, lacksBreak } = timed(three, ['a', 'b', 'c']);
+    expect(visits.map(({ startAt, endAt, breakAt }) => [startAt, endAt, breakAt])).toEqual([
+      [660, 690, null],
+      [690, 720, 720],
+      [750, 780, null],
+    ]);
+    expect([backAt, lacksBreak]).toEqual([790, false]);
+  });
+
+  it('is none in a round that is over by then, or sets out after it', () => {
+    for (const leaveAt of [600, 741]) expect(breaks({ ...three, leaveAt })).toEqual([null, null, null]);
+  });
+
+  it('is taken while one would wait anyway', () => {
+    const waits = {
+      ...three,
+      stops: [stop('a'), stop('b', [{ from: 760, until: 1000 }]), stop('c', [{ from: 760, until: 1000 }])],
+    };
+    expect(driven(waits, [0, 1, 2], 650).visits.map(({ startAt, breakAt }) => [startAt, breakAt])).toEqual([
+      [660, 720],
+      [760, null],
+      [790, null],
+    ]);
+  });
+
+  it('that does not fit is said to be lacking, and keeps a home out of the best order', () => {
+    const long = { ...three, stops: [stop('a', [DAY], 200), stop('b'), stop('c')] };
+    expect(timed(long, ['a', 'b', 'c']).lacksBreak).toBe(true);
+    const hours = [660, 695, 730].map((from) => [{ from, until: from + 30 }]);
+    const agreed = { ...three, stops: ['a', 'b', 'c'].map((id, i) => stop(id, hours[i])) };
+    expect(bestOrder(agreed).leftOut).toHaveLength(1);
+  });
+});
+
 describe('the smallest change by which a home could be seen', () => {
   it('is to set out earlier, where that is enough', () => {
     const ask = street([30], { stops: [stop('early', [{ from: 540, until: 650 }])] });
@@ -261,8 +322,8 @@ function rushed(pairs: readonly (readonly (readonly [number, number])[])[]): Tra
 /** How many are seen, then what the aim asks; null where nothing can be seen. */
 function worthOf(ask: RoundAsk, order: readonly number[]): readonly number[] | null {
   if (order.length === 0) return null;
-  const { visits, backAt, driving, late } = driven(ask, order, ask.leaveAt);
-  if (late > 0 || visits.some(({ isShut }) => isShut)) return null;
+  const { visits, backAt, driving, late, lacksBreak } = driven(ask, order, ask.leaveAt);
+  if (late > 0 || lacksBreak || visits.some(({ isShut }) => isShut)) return null;
   const places = order.map((i) => ask.stops[i]?.place);
   if (places.some((place, i) => place === 'first' && places.slice(0, i).some((other) => other !== 'first'))) return null;
   if (places.some((place, i) => place === 'last' && places.slice(i + 1).some((other) => other !== 'last'))) return null;

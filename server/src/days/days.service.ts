@@ -55,7 +55,7 @@ export class DaysService {
       people: people.map(({ id: personId, name, phone }) => ({ id: personId, name: firstName(name), phone })),
       ...{ leaveAt, backAt },
       homes: homes.map((home, i) =>
-        homeOf(home, visits[i], round.legs[i] ?? null, records.get(home.listingKey), {
+        homeOf(home, visits[i], visits[i - 1]?.breakAt ?? null, round.legs[i] ?? null, records.get(home.listingKey), {
           said: said.get(home.listingKey) ?? [],
           thinks: since
             .filter(({ listingKey }) => listingKey === home.listingKey)
@@ -85,6 +85,7 @@ export class DaysService {
 function homeOf(
   home: RoundHome,
   visit: RoundVisit | undefined,
+  breakAt: number | null,
   leg: RoundLeg | null,
   record: ListingRecord | undefined,
   heard: Pick<DayHome, 'said' | 'thinks'>,
@@ -96,6 +97,7 @@ function homeOf(
     startAt: visit?.startAt ?? 0,
     endAt: visit?.endAt ?? 0,
     drive: visit?.drive ?? 0,
+    breakAt,
     state: showing?.state ?? null,
     listAgent: String(record?.['ListAgentFullName'] ?? ''),
     office: String(record?.['ListOfficeName'] ?? ''),

@@ -277,6 +277,14 @@ describe('a portal', () => {
     });
     await reader.good('PUT', `${own}/homes/${seen}`, { dropped: false });
     expect((await open()).shortlists[0]?.keys).toEqual([later, seen, toldBefore?.listingKey]);
+    // what the agent took further, or dropped, is not theirs to put back
+    for (const stage of ['offer', 'dropped']) {
+      await stack.juno.good('PATCH', `${at}/items/${itemOf(seen)}`, { stage, why: 'Sold.' });
+      await reader.good('PUT', `${own}/homes/${seen}`, { dropped: false });
+      const { items } = await stack.juno.good<Shortlist>('GET', at);
+      expect(items.find(({ listingKey }) => listingKey === seen)?.stage).toBe(stage);
+    }
+    await stack.juno.good('PATCH', `${at}/items/${itemOf(seen)}`, { stage: 'considering', why: '' });
     expect((await reader.ask('PUT', `${own}/homes/none`, { dropped: true })).status).toBe(404);
     const { id: notShared } = await stack.juno.good<Shortlist>('POST', '/api/shortlists', {
       ...{ clientId, name: 'Mine', listingKeys: [seen] },

@@ -31,7 +31,7 @@ export function daySheet(sheet: DaySheet): TDocumentDefinitions {
   const back = round.legs.at(-1);
   return letterPaper(sheet, round.name, `${day} · ${many}, ${sayMinutes(goes.leaveAt)} to ${sayMinutes(goes.backAt)}`, [
     ...(round.begin ? [line(sayMinutes(goes.leaveAt), `Leave ${round.begin.name}`)] : []),
-    ...round.homes.map((_, i) => visit(sheet, i)),
+    ...round.homes.flatMap((_, i) => [visit(sheet, i), rest(sheet, i)]),
     ...(round.end && back
       ? [line(sayMinutes(goes.backAt), `Back at ${round.end.name}`), ...(sheetFor === 'agent' ? [way(back.steps)] : [])]
       : []),
@@ -72,6 +72,12 @@ function visit({ round, goes, listings, credits, sheetFor }: DaySheet, i: number
       },
     ],
   };
+}
+
+/** The break after a visit, if there is one. */
+function rest({ round, goes }: DaySheet, i: number): Content {
+  const breakAt = goes.visits[i]?.breakAt ?? null;
+  return breakAt === null || !round.break ? [] : line(sayMinutes(breakAt), `Break of ${round.break.minutes} minutes`);
 }
 
 function line(at: string, text: string): Content {

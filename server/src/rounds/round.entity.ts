@@ -1,5 +1,5 @@
 import type { RoundPlace } from '@perambula/contract';
-import type { Aim, RoundChange, TimeSpan } from '@perambula/core';
+import type { Aim, RoundBreak, RoundChange, TimeSpan } from '@perambula/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** Homes to be seen one after the other on one day. */
@@ -17,6 +17,7 @@ export class RoundRow {
   @Column('int') leaveAt: number;
   @Column('int') backBy: number;
   @Column('varchar', { length: 16 }) aim: Aim;
+  @Column('json', { nullable: true }) break: RoundBreak | null;
   @Column('boolean') isOwnOrder: boolean;
   @Column('boolean') isProven: boolean;
   @Column('datetime', { precision: 3 }) createdAt: Date;

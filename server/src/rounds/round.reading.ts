@@ -41,10 +41,10 @@ export class RoundReading {
     const [homes, leftOut] = [rows.filter(({ isLeftOut }) => !isLeftOut), rows.filter(({ isLeftOut }) => isLeftOut)];
     const listed = [...homes, ...leftOut];
     const read = await this.homesOf(row, listed);
-    const { id, clientId, name, on, begin, end, leaveAt, backBy, aim, isOwnOrder, isProven } = row;
+    const { id, clientId, name, on, begin, end, leaveAt, backBy, aim, break: pause, isOwnOrder, isProven } = row;
     return {
       ...{ clientName: client?.name ?? '', asksAfter: client?.asksAfter ?? false },
-      ...{ id, clientId, name, on, begin, end, leaveAt, backBy, aim, isOwnOrder, isProven },
+      ...{ id, clientId, name, on, begin, end, leaveAt, backBy, aim, break: pause, isOwnOrder, isProven },
       homes: read.slice(0, homes.length),
       leftOut: read.slice(homes.length).map((home, i): LeftOutHome => ({ ...home, change: leftOut[i]?.change ?? null })),
       table: await this.tableOf(row, read),
@@ -167,7 +167,8 @@ export class RoundReading {
     const places = [round.begin?.at ?? null, ...round.homes.map(({ at }) => at), round.end?.at ?? null];
     const journeys = places.slice(1).map((to, i): Journey | null => {
       const from = places[i];
-      const at = Math.floor(i === 0 ? leaveAt : (visits[i - 1]?.endAt ?? leaveAt)) % 1440;
+      const [left, next] = [visits[i - 1], visits[i]];
+      const at = Math.floor(next ? next.arriveAt - next.drive : (left?.endAt ?? leaveAt)) % 1440;
       return from && to ? { from, to, leaveAt: clockOf(at), on: this.kindOf(round.on), by: 'car' } : null;
     });
     const routes = await this.roads.routes(journeys.filter((journey) => journey !== null));

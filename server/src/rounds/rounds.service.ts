@@ -76,7 +76,7 @@ export class RoundsService {
       name: `${DateTime.fromISO(on).toFormat('cccc')} round`,
       ...{ begin: place, end: place, leaveAt: LEAVE_AT, backBy: BACK_BY },
       // until the best one is found, they stand as they were chosen
-      ...{ aim: 'soonest', isOwnOrder: true, isProven: false, createdAt: this.clock.date() },
+      ...{ aim: 'soonest', break: null, isOwnOrder: true, isProven: false, createdAt: this.clock.date() },
     });
     await this.addHomes(id, listingKeys);
     await this.orderBest(agent.id, id).catch((error: unknown) => {

@@ -1,5 +1,5 @@
 import { roundAskOf } from '@perambula/contract';
-import type { OfferOutcome, Round, RoundSummary } from '@perambula/contract';
+import type { OfferOutcome, Round, RoundDay, RoundSummary } from '@perambula/contract';
 import { timed } from '@perambula/core';
 import ICAL from 'ical.js';
 import { simpleParser } from 'mailparser';
@@ -86,6 +86,22 @@ describe('a round', () => {
     expect(open.leftOut).toEqual([]);
     const fewer = await stack.juno.good<Round>('DELETE', path(first));
     expect(fewer.homes).toHaveLength(2);
+  });
+
+  it('has a break where it is wished for, on paper too, and refuses one that ends before it begins', async () => {
+    const { id } = await made(keys.slice(0, 5));
+    const noon = { from: 690, until: 700, minutes: 45 };
+    const round = await stack.juno.good<Round>('PATCH', `/api/rounds/${id}`, { break: noon });
+    expect(round).toMatchObject({ break: noon, isProven: false });
+    const { visits, lacksBreak } = goes(round);
+    expect(lacksBreak).toBe(false);
+    const after = visits.findIndex(({ breakAt }) => breakAt !== null);
+    expect(visits[after]?.breakAt).toBeGreaterThanOrEqual(noon.from);
+    expect(visits[after + 1]?.startAt).toBeGreaterThanOrEqual((visits[after]?.breakAt ?? Infinity) + noon.minutes);
+    expect((await stack.juno.ask('PATCH', `/api/rounds/${id}`, { break: { ...noon, until: 600 } })).status).toBe(422);
+    const day = await stack.juno.good<RoundDay>('GET', `/api/rounds/${id}/day`);
+    expect(day.homes[after + 1]?.breakAt).toBe(visits[after]?.breakAt);
+    expect((await stack.juno.good<Round>('PATCH', `/api/rounds/${id}`, { break: null })).break).toBeNull();
   });
 
   it('asks the listing offices for its times in one step, once, and keeps what they agree to', async () => {

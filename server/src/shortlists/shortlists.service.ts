@@ -4,7 +4,7 @@ import { isOwnKey } from '@perambula/contract';
 import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
 import { forAudience, newsSince } from '@perambula/core';
 import type { ListingChange, ListingRecord, NewsSince } from '@perambula/core';
-import { DataSource, In, IsNull, Not } from 'typeorm';
+import { DataSource, In, IsNull, Like, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -277,13 +277,13 @@ export class ShortlistsService {
   /** Somebody of a household takes a home off a shared shortlist, or puts it back. @throws Failure where it is not on it */
   async dropByHousehold(clientId: string, id: string, listingKey: string, dropped: boolean, who: string): Promise<void> {
     await this.guardShared(clientId, id);
-    const { affected } = await this.database
-      .getRepository(ShortlistItemRow)
-      .update(
-        { shortlistId: id, listingKey, removedAt: IsNull() },
-        dropped ? { stage: 'dropped', why: `${who} took it off.` } : { stage: 'considering', why: '' },
-      );
-    found(affected || null, 'home on this shortlist');
+    const items = this.database.getRepository(ShortlistItemRow);
+    const there = { shortlistId: id, listingKey, removedAt: IsNull() };
+    found((await items.existsBy(there)) || null, 'home on this shortlist');
+    const tookOff = 'took it off.';
+    if (dropped) await items.update(there, { stage: 'dropped', why: `${who} ${tookOff}` });
+    // what the agent dropped, or took further, is not theirs to put back
+    else await items.update({ ...there, stage: 'dropped', why: Like(`% ${tookOff}`) }, { stage: 'considering', why: '' });
   }
 
   private async guardShared(clientId: string, id: string): Promise<void> {

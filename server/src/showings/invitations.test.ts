@@ -1,4 +1,5 @@
 import ICAL from 'ical.js';
+import { DateTime } from 'luxon';
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Portal, Showing } from '@perambula/contract';
@@ -20,6 +21,7 @@ beforeAll(async () => {
 afterAll(() => stack.end());
 
 const HOUR_MS = 3_600_000;
+const ZONE = 'America/New_York';
 const now = async (): Promise<number> => Date.parse((await stack.juno.good<{ now: string }>('GET', '/api/clock')).now);
 const inHours = async (hours: number): Promise<string> =>
   new Date(Math.ceil((await now()) / HOUR_MS) * HOUR_MS + hours * HOUR_MS).toISOString();
@@ -169,17 +171,24 @@ describe('a visit in a client’s calendar', () => {
   });
 
   it('is asked about once when it is over, unless its file says not to', async () => {
+    // their quiet hours begin before the evening: the question waits until they are over
+    await stack.juno.good('PUT', `/api/clients/${clientId}/hours`, { zone: ZONE, quietFrom: '17:00', quietUntil: '08:00' });
     const seen = await agreed(homes[10], 26);
     await stack.juno.good('POST', `/api/showings/${seen.id}/message`);
     await lettersAbout(seen.address, 1, isClient);
     const past = async (id: string): Promise<void> => {
       const startAt = Date.parse((await showing(id)).startAt ?? '');
-      await stack.juno.good('POST', '/api/demo/clock', { advance: minutes(startAt + 24 * HOUR_MS - (await now())) });
+      await stack.juno.good('POST', '/api/demo/clock', { advance: minutes(startAt + 40 * HOUR_MS - (await now())) });
     };
     await past(seen.id);
     const asked = (await lettersAbout(seen.address, 2, isClient)).filter(({ subject }) => subject.startsWith('How was'));
     const readers = (await stack.juno.fileOf('Amara')).people.filter(({ confirmedAt }) => confirmedAt).length;
     expect(asked.map(({ subject }) => subject)).toEqual(Array(readers).fill(`How was ${seen.address}?`));
+    const connection = await stack.connect();
+    const [waited] = await connection.query('SELECT notBefore FROM outbox WHERE subject = ?', [asked[0]?.subject]);
+    await connection.end();
+    const { notBefore } = (waited as { notBefore: Date }[])[0] ?? {};
+    expect(notBefore && DateTime.fromJSDate(notBefore, { zone: ZONE }).toFormat('HH:mm')).toBe('08:00');
     const [, token] = /\/p\/([\w-]+)\?after/.exec(asked[0]?.text ?? '') ?? [];
     const reader = stack.browser();
     await reader.good('POST', '/api/portal/session', { token });

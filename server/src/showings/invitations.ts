@@ -1,10 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { addressShown, forAudience } from '@perambula/core';
+import { addressShown, forAudience, nextDue } from '@perambula/core';
 import type { Audience } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In, IsNull } from 'typeorm';
 import type { EntityManager } from 'typeorm';
-import { ClientsService, firstName, LinksService } from '../clients/index.js';
+import { ClientRow, ClientsService, firstName, hoursOf, LinksService } from '../clients/index.js';
 import type { PersonRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -38,6 +38,8 @@ interface Said {
   readonly fileId?: string | null;
   /** Where its button leads, within the portal; to all of it where nothing is said. */
   readonly button?: { readonly label: string; readonly query: string };
+  /** Whether it waits for the end of their quiet hours. */
+  readonly canWait?: boolean;
 }
 
 /** A client's visits in their calendar: sent once, and every change of them told from then on (RFC 5546). */
@@ -140,6 +142,7 @@ export class Invitations {
         'Say what you think of each while it is fresh: a tap is enough.',
       ],
       calendar: null,
+      canWait: true,
       button: { label: visits.length === 1 ? 'Say how it was' : 'Say how they were', query: '?after' },
     }));
   }
@@ -226,12 +229,15 @@ export class Invitations {
     manager: EntityManager,
     agent: AgentRow,
     clientId: string,
-    { subject, paragraphs, calendar, fileId, button }: Said,
+    { subject, paragraphs, calendar, fileId, button, canWait = false }: Said,
   ): Promise<number> {
     const readers = await this.clients.readersOf(clientId);
     if (readers.length === 0)
       throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
+    const hours = hoursOf(await manager.findOneBy(ClientRow, { id: clientId }), this.config.zone);
+    const now = this.clock.now();
     for (const person of readers) {
+      const goesAt = canWait ? nextDue('atOnce', now, { ...hours, zone: person.timeZone ?? hours.zone }, now) : now;
       const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
       await this.mail.write(manager, {
         ...toPerson(agent, clientId, person),
@@ -247,6 +253,7 @@ export class Invitations {
         },
         ...(calendar ? { calendar: calendar(person) } : {}),
         ...(fileId ? { fileId } : {}),
+        ...(goesAt > now ? { notBefore: new Date(goesAt) } : {}),
       });
     }
     return readers.length;

@@ -2,7 +2,7 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { MOST_OF_A_ROUND, SHEETS } from '@perambula/contract';
 import type { RoundPlace, SheetFor } from '@perambula/contract';
 import { AIMS } from '@perambula/core';
-import type { Aim, LonLat, TimeSpan } from '@perambula/core';
+import type { Aim, LonLat, RoundBreak, TimeSpan } from '@perambula/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -34,6 +34,10 @@ class PlaceBody implements RoundPlace {
 class HoursBody implements TimeSpan {
   @ApiProperty() @IsInt() @Min(0) @Max(MINUTES_OF_DAY) from: number;
   @ApiProperty() @IsInt() @Min(0) @Max(MINUTES_OF_DAY) until: number;
+}
+
+class BreakBody extends HoursBody implements RoundBreak {
+  @ApiProperty() @IsInt() @Min(5) @Max(240) minutes: number;
 }
 
 export class RoundKeysBody {
@@ -68,6 +72,12 @@ export class RoundBody {
   @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(0) @Max(MINUTES_OF_DAY) leaveAt?: number;
   @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(0) @Max(MINUTES_OF_DAY) backBy?: number;
   @ApiPropertyOptional({ enum: AIMS }) @MayBeLeftOut() @IsIn(AIMS) aim?: Aim;
+  @ApiPropertyOptional({ type: BreakBody, nullable: true })
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => BreakBody)
+  @IsTested(isSpanOrNull, 'The break may begin from one time until a later one.')
+  break?: BreakBody | null;
   @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(5) @Max(240) minutes?: number;
 }
 
@@ -98,6 +108,10 @@ export class DaySheetQuery {
 function isOnEarth(value: unknown): boolean {
   if (!Array.isArray(value) || value.length !== 2) return false;
   return value.every((degrees, i) => typeof degrees === 'number' && Math.abs(degrees) <= (i === 0 ? 180 : 90));
+}
+
+function isSpanOrNull(value: unknown): boolean {
+  return value === null || isSpan(value);
 }
 
 function isSpan(value: unknown): boolean {

@@ -67,6 +67,7 @@ function When({ day, stop, isNext, now }: Pick<Props, 'day' | 'stop' | 'isNext' 
           <span className={`chip ${home.state === 'confirmed' ? 'chip-calm' : 'chip-wait'}`}>{STATE[home.state]}</span>
         )}
       </p>
+      {!isSeen && home.breakAt !== null && <p>A break before it, from {sayMinutes(home.breakAt)}</p>}
       {!isSeen && (
         <p>
           Leave at <b className="figure">{sayMinutes(leaveAt)}</b>

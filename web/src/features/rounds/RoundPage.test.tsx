@@ -42,6 +42,7 @@ const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round =>
     leaveAt: 600,
     backBy: 1080,
     aim: 'soonest',
+    break: null,
     isOwnOrder: false,
     isProven: true,
     homes,
@@ -145,6 +146,17 @@ describe('the page of a round', () => {
     expect(asked.map(({ what }) => what)).toEqual(
       expect.arrayContaining(['POST rounds/r/homes/44/offer', 'DELETE rounds/r/homes/18']),
     );
+  });
+
+  it('says when its break is, and that there is no time for it', async () => {
+    const { unmount } = drawn(<RoundPage />, {
+      'GET rounds/': round([home('44'), home('18'), home('20')], { break: { from: 640, until: 700, minutes: 30 } }),
+    });
+    expect(await screen.findByText(/^then a break of 30 min, \d+:\d\d am to/)).toBeTruthy();
+    unmount();
+    const long = home('44', { minutes: 240 });
+    drawn(<RoundPage />, { 'GET rounds/': round([long, home('18')], { break: { from: 640, until: 700, minutes: 30 } }) });
+    expect(await screen.findByText('In this order there is no time for the break.')).toBeTruthy();
   });
 
   it('is sent once an office has agreed, after a word on what goes', async () => {

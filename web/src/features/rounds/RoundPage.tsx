@@ -87,6 +87,11 @@ function Head({ round, goes, isTried }: HeadProps) {
           )}
           {isoDay(on)} · <span className="figure">{sayRound(round, goes)}</span> · {isTried ? 'as you drag it' : sayOrder(round)}
         </p>
+        {goes.lacksBreak && (
+          <p className={cx('late')} role="status">
+            In this order there is no time for the break.
+          </p>
+        )}
         {goes.late > 0 && (
           <p className={cx('late')} role="status">
             It is over {Math.ceil(goes.late)} minutes after you want to be back.

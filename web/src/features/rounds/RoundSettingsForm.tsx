@@ -14,13 +14,21 @@ const cx = classesOf(ownCss);
 const AIM_LABEL = { soonest: 'Over soonest', leastDriving: 'Least driving' } as const;
 const LENGTHS = [10, 15, 20, 25, 30, 40, 45, 60].map((minutes) => ({ value: minutes, label: `${minutes} min` }));
 
+const BREAKS = [0, 15, 20, 30, 45, 60, 90].map((minutes) => ({
+  value: minutes,
+  label: minutes === 0 ? 'none' : `${minutes} min`,
+}));
+/** When a break begins, until the agent says otherwise, and over how long a span at least, in minutes from midnight. */
+const NOON = { from: 12 * 60, until: 13 * 60 + 30 };
+const LEAST_SPAN = 5;
+
 /** When and where a round begins and ends, and what its order is good for. */
 export function RoundSettingsForm({ round }: { readonly round: Round }) {
   const change = useChangeRound(round.id);
   const { message } = App.useApp();
   const set = (settings: RoundSettings): void =>
     change.mutate(settings, { onError: (error) => void message.error(messageOf(error)) });
-  const { begin, end, aim, homes } = round;
+  const { begin, end, aim, homes, break: pause } = round;
   const [minutes] = homes.map((home) => home.minutes);
   const isAlike = homes.every((home) => home.minutes === minutes);
   return (
@@ -57,6 +65,29 @@ export function RoundSettingsForm({ round }: { readonly round: Round }) {
         options={LENGTHS}
         onChange={(value) => set({ minutes: value })}
       />
+      <label htmlFor="round-break">A break of</label>
+      <Select
+        id="round-break"
+        value={pause?.minutes ?? 0}
+        options={BREAKS}
+        onChange={(value) => set({ break: value === 0 ? null : { ...(pause ?? NOON), minutes: value } })}
+      />
+      {pause && (
+        <>
+          <TimeOf
+            label="It begins from"
+            id="round-break-from"
+            minutes={pause.from}
+            onSet={(from) => set({ break: { ...pause, from, until: Math.max(pause.until, from + LEAST_SPAN) } })}
+          />
+          <TimeOf
+            label="and until"
+            id="round-break-until"
+            minutes={pause.until}
+            onSet={(until) => set({ break: { ...pause, until, from: Math.min(pause.from, until - LEAST_SPAN) } })}
+          />
+        </>
+      )}
       <label htmlFor="round-aim">The order is best for</label>
       <Select
         id="round-aim"

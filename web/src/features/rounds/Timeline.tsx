@@ -15,7 +15,7 @@ import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { useDrag } from '../../shared/useDrag.js';
 import { HomeSettings } from './HomeSettings.js';
-import { isWaiting, sayHours, sayOccupant } from './round.rules.js';
+import { isWaiting, sayBreak, sayHours, sayOccupant } from './round.rules.js';
 import { useReorderRound } from './rounds.api.js';
 import ownCss from './Timeline.module.css';
 
@@ -175,6 +175,13 @@ function Row({ round, home, visit, number, scale, onStep }: RowProps) {
         >
           {sayMinutes(visit.startAt).slice(0, -3)}
         </span>
+        {visit.breakAt !== null && round.break && (
+          <span
+            className={cx('break')}
+            style={{ left: scale.place(visit.breakAt), width: scale.width(visit.breakAt, visit.breakAt + round.break.minutes) }}
+            title={sayBreak(visit.breakAt, round.break.minutes)}
+          />
+        )}
       </div>
       <State round={round} home={home} visit={visit} />
       <HomeSettings round={round} home={home} name={name} />
@@ -213,6 +220,7 @@ function State({ round, home, visit }: Pick<RowProps, 'round' | 'home' | 'visit'
     <div className={cx('state')}>
       <p className={cx(`strong ${toneOf(round, home, visit)}`)}>{says}</p>
       {visit.drive > 0 && <p className="soft figure">drive {Math.max(1, Math.round(visit.drive))} min</p>}
+      {visit.breakAt !== null && round.break && <p className="figure">then {sayBreak(visit.breakAt, round.break.minutes)}</p>}
     </div>
   );
 }

@@ -113,3 +113,8 @@ export function nextSaturday(now: string, zone: string): string {
   const today = DateTime.fromISO(now, { zone });
   return today.plus({ days: (6 - today.weekday + 7) % 7 || 7 }).toISODate() as string;
 }
+
+/** "a break of 30 min, 12:10 pm to 12:40 pm" */
+export function sayBreak(at: number, minutes: number): string {
+  return `a break of ${minutes} min, ${sayMinutes(at)} to ${sayMinutes(at + minutes)}`;
+}

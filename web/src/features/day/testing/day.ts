@@ -4,7 +4,15 @@ export function homeOf(of: Partial<DayHome> = {}): DayHome {
   return {
     ...{ id: 'a', listingKey: 'A', address: '44 Tollgate Rd, Port Ostrey', price: 431_000, status: 'Active', at: [-66, 40.6] },
     ...{ open: [{ from: 0, until: 1440 }], instructions: '', agentMobile: '555-0133', facts: '4 bd · 2½ ba' },
-    ...{ startAt: 610, endAt: 635, drive: 10, state: 'confirmed', listAgent: 'Ines Okafor', office: 'Harborline Homes' },
+    ...{
+      startAt: 610,
+      endAt: 635,
+      drive: 10,
+      breakAt: null,
+      state: 'confirmed',
+      listAgent: 'Ines Okafor',
+      office: 'Harborline Homes',
+    },
     ...{ officePhone: '555-0117', thinks: [], said: [], way: null },
     ...of,
   };
