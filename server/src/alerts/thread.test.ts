@@ -173,7 +173,7 @@ describe('a new client', () => {
     await marit.good('POST', `/api/portal/homes/${two}/showing`, { wish: 'Thursday after 4 pm' });
     await marit.good('POST', `/api/portal/homes/${two}/showing`, { wish: 'Friday after 4 pm' });
     const after = await marit.good<Portal>('GET', '/api/portal');
-    expect(after.homes.find(({ listingKey }) => listingKey === one)?.reaction).toEqual({
+    expect(after.homes.find(({ listingKey }) => listingKey === one)?.reaction).toMatchObject({
       verdict: 'like',
       note: 'the light',
     });
