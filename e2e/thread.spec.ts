@@ -355,16 +355,19 @@ test('homes go onto a shortlist, are noted and put in order, by mouse and by key
     .nth(2)
     .boundingBox();
   if (!grip || !last) throw new Error('There is nothing to drag.');
+  const ordered = (): Promise<unknown> => page.waitForResponse((response) => response.url().endsWith('/order') && response.ok());
+  const dragged = ordered();
   await agent.drag({ x: grip.x + 8, y: grip.y + 10 }, { x: last.x + 8, y: last.y + 20 });
   await expect(names).toHaveText([second ?? '', third ?? '', first ?? '']);
+  await dragged;
   await page
     .getByRole('button', { name: /^Move / })
     .nth(2)
     .focus();
-  const ordered = page.waitForResponse((response) => response.url().endsWith('/order') && response.ok());
+  const stepped = ordered();
   await page.keyboard.press('ArrowUp');
   await expect(names).toHaveText([second ?? '', first ?? '', third ?? '']);
-  await ordered;
+  await stepped;
   await page.reload();
   await expect(names).toHaveText([second ?? '', first ?? '', third ?? '']);
   await expect(page.getByRole('textbox', { name: /^Note on / }).nth(1)).toHaveValue('Ask about the stairs');
