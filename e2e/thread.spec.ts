@@ -394,36 +394,6 @@ test('a home goes to another stage on the board by the keys alone, and stays the
   await expectAccessible(page);
 });
 
-test('a shared shortlist is put in order on a telephone, and what is taken off there stands as dropped', async ({ browser }) => {
-  await agent.click(agent.button('List'));
-  await agent.click(agent.button('Share …'));
-  await agent.click(page.getByRole('dialog').getByRole('button', { name: 'Share it' }));
-  await expect(page.getByRole('button', { name: /^In their portal since/ })).toBeVisible();
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  const portal = await phone.newPage();
-  await portal.goto(portalLink);
-  await portal.getByRole('link', { name: 'Put them in your order' }).tap();
-  const homes = portal.getByRole('listitem');
-  await expect(homes).toHaveCount(3);
-  const address = async (i: number): Promise<string> => homes.nth(i).getByRole('link').last().innerText();
-  const last = await address(2);
-  await portal
-    .getByRole('button', { name: /to the top$/ })
-    .nth(2)
-    .tap();
-  await expect.poll(() => address(0)).toBe(last);
-  await expectAccessible(portal);
-  await portal
-    .getByRole('button', { name: /^Take / })
-    .first()
-    .tap();
-  await expect(portal.getByText(`${last} is off the list.`)).toBeVisible();
-  expect(await portal.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  await expectAccessible(portal);
-  await phone.close();
-  await expect(page.getByRole('textbox', { name: /^Why .* was dropped$/ })).toHaveValue('Marit took it off.');
-});
-
 test('a follow-up is left and ticked off', async () => {
   await agent.click(agent.place('Today'));
   await agent.type(page.getByLabel('New task'), 'Ring Marit about Saturday');
