@@ -1,6 +1,6 @@
 import { minutesBetween } from '../roads/travelTable.js';
 import { improved } from './improved.js';
-import { breakFrom, startOf, timed } from './round.js';
+import { breakFrom, byAim, startOf, timed } from './round.js';
 import type { RoundAsk, RoundBreak, RoundStop } from './round.js';
 
 /** Up to so many stops every order is weighed, none left out but for a better one that is proven. */
@@ -101,9 +101,7 @@ function isBetter(
   a: { readonly seen: number; readonly backAt: number; readonly driving: number },
   b: { readonly seen: number; readonly backAt: number; readonly driving: number },
 ): boolean {
-  if (a.seen !== b.seen) return a.seen > b.seen;
-  const [first, second] = aim === 'soonest' ? (['backAt', 'driving'] as const) : (['driving', 'backAt'] as const);
-  return a[first] < b[first] || (a[first] === b[first] && a[second] < b[second]);
+  return (b.seen - a.seen || byAim(aim, a, b)) < 0;
 }
 
 /** What is to be seen first comes before anything else, and nothing comes after what is to be seen last. */

@@ -106,8 +106,16 @@ export function driven(ask: RoundAsk, order: readonly number[], leaveAt: number)
 }
 
 function isBetter(aim: Aim, a: TimedRound, b: TimedRound): boolean {
+  return (shutOf(a) - shutOf(b) || a.late - b.late || byAim(aim, a, b)) < 0;
+}
+
+/** What an aim goes by. */
+type Spent = Pick<TimedRound, 'backAt' | 'driving'>;
+
+/** Orders rounds by an aim, the better first; of two that are alike by it, by the other. */
+export function byAim(aim: Aim, a: Spent, b: Spent): number {
   const [first, second] = aim === 'soonest' ? (['backAt', 'driving'] as const) : (['driving', 'backAt'] as const);
-  return (shutOf(a) - shutOf(b) || a.late - b.late || a[first] - b[first] || a[second] - b[second]) < 0;
+  return a[first] - b[first] || a[second] - b[second];
 }
 
 /** @param breakAfter  after which visit, by its place in the order, the break is taken; null for none */

@@ -56,7 +56,7 @@ export class DeskRounds {
     private readonly ends: number,
   ) {}
 
-  /** Does what is to be done of them. Gives the days from now on that have one. */
+  /** Does what is to be done of them. Gives the days that have one. */
   async work(today: DateTime): Promise<readonly string[]> {
     if (today.toMillis() < this.ends - SINCE_DAYS * DAY) return [];
     const rounds = (await this.door.ask<Summary[]>('GET', 'rounds')) ?? [];

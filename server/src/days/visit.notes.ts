@@ -118,9 +118,7 @@ export class VisitNotes {
     { personId, listingKey, verdict, at }: Pick<VisitNoteRow, 'personId' | 'listingKey' | 'verdict' | 'at'>,
   ): Promise<void> {
     if (!personId || !listingKey || !verdict) return;
-    const said = (await this.responses.reactionsOf([clientId])).find(
-      (each) => each.personId === personId && each.listingKey === listingKey,
-    );
+    const said = await this.responses.reactionOf(personId, listingKey);
     if (said && said.at > at) return;
     await this.responses.reacted({ clientId, personId, listingKey, verdict, note: said?.note ?? '', at });
   }

@@ -299,18 +299,9 @@ export class PortalService {
     const { person, client, agent } = await this.clients.person(personId);
     await this.shortlists.dropByHousehold(client.id, id, listingKey, dropped, firstName(person.name));
     if (dropped) {
-      const said = (await this.responses.reactionsOf([client.id])).find(
-        (each) => each.personId === personId && each.listingKey === listingKey,
-      );
+      const note = (await this.responses.reactionOf(personId, listingKey))?.note ?? '';
       const at = this.clock.date();
-      await this.responses.reacted({
-        clientId: client.id,
-        personId,
-        listingKey,
-        verdict: 'notForUs',
-        note: said?.note ?? '',
-        at,
-      });
+      await this.responses.reacted({ clientId: client.id, personId, listingKey, verdict: 'notForUs', note, at });
     }
     await this.events.say(agent.id, 'reaction');
   }

@@ -13,6 +13,11 @@ export class Responses {
     return this.database.getRepository(ReactionRow).find({ where: ofThose(clientIds, from), order: { at: 'DESC' } });
   }
 
+  /** What somebody says of a home; null where they said nothing yet. */
+  reactionOf(personId: string, listingKey: string): Promise<ReactionRow | null> {
+    return this.database.getRepository(ReactionRow).findOneBy({ personId, listingKey });
+  }
+
   /** When households opened their portal, or a home in it, ever or from a moment on, the latest first. */
   visitsOf(clientIds: readonly string[], from?: Date): Promise<VisitRow[]> {
     return this.database.getRepository(VisitRow).find({ where: ofThose(clientIds, from), order: { at: 'DESC' } });

@@ -137,7 +137,7 @@ export class Invitations {
     return this.tellOnce('askedAfterAt', clientId, ids, (visits) => ({
       subject: visits.length === 1 ? `How was ${visits[0]?.address}?` : `How were the ${visits.length} homes?`,
       paragraphs: [
-        `${visits.length === 1 ? 'you saw a home' : `you saw ${visits.length} homes`} on ${sayDay(visits, this.config.zone)}:`,
+        `${visits.length === 1 ? 'you saw a home' : `you saw ${visits.length} homes`} on ${visits[0] ? this.local(visits[0].startAt).toFormat('cccc, LLLL d') : ''}:`,
         ...visits.map(({ address }) => address),
         'Say what you think of each while it is fresh: a tap is enough.',
       ],
@@ -234,10 +234,10 @@ export class Invitations {
     const readers = await this.clients.readersOf(clientId);
     if (readers.length === 0)
       throw new Failure('alert.noAddress', 'None of this client’s addresses is confirmed, so nothing could be sent.');
-    const hours = hoursOf(await manager.findOneBy(ClientRow, { id: clientId }), this.config.zone);
+    const hours = canWait ? hoursOf(await manager.findOneBy(ClientRow, { id: clientId }), this.config.zone) : null;
     const now = this.clock.now();
     for (const person of readers) {
-      const goesAt = canWait ? nextDue('atOnce', now, { ...hours, zone: person.timeZone ?? hours.zone }, now) : now;
+      const goesAt = hours ? nextDue('atOnce', now, { ...hours, zone: person.timeZone ?? hours.zone }, now) : now;
       const [portalUrl, stopUrl] = await this.links.make(manager, person.id, 'portal', 'stop');
       await this.mail.write(manager, {
         ...toPerson(agent, clientId, person),
@@ -289,11 +289,6 @@ export class Invitations {
   private local(moment: Date): DateTime {
     return DateTime.fromJSDate(moment, { zone: this.config.zone });
   }
-}
-
-/** The day of some visits: "Saturday, April 18". */
-function sayDay([first]: readonly CalendarVisit[], zone: string): string {
-  return first ? DateTime.fromJSDate(first.startAt, { zone }).toFormat('cccc, LLLL d') : '';
 }
 
 /** @throws Failure unless the listing office has agreed to it */
