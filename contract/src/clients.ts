@@ -1,4 +1,4 @@
-import type { Hours } from '@perambula/core';
+import type { BusyHours, Hours } from '@perambula/core';
 import { get, patch, post, put, remove } from './endpoint.js';
 import type { SavedSearch } from './searches.js';
 
@@ -41,6 +41,8 @@ export interface ClientFile extends ClientSummary {
   readonly notes: string;
   /** Whether they are asked in the evening how the homes were that they saw. */
   readonly asksAfter: boolean;
+  /** When they cannot come to see homes. */
+  readonly busy: readonly BusyHours[];
   /** When the household may be written to. */
   readonly hours: Hours;
   readonly savedSearches: readonly SavedSearch[];
@@ -57,7 +59,11 @@ export interface ClientChange {
   readonly notes?: string;
   readonly agreement?: Agreement | null;
   readonly asksAfter?: boolean;
+  readonly busy?: readonly BusyHours[];
 }
+
+/** Spans in which a household cannot come, at most. */
+export const MOST_BUSY = 20;
 
 /** Somebody new of a household. */
 export interface NewPerson {

@@ -1,4 +1,14 @@
-import type { Aim, LonLat, RoundAsk, RoundBreak, RoundChange, ShowingRules, TimeSpan, TravelTable } from '@perambula/core';
+import type {
+  Aim,
+  LikelyHours,
+  LonLat,
+  RoundAsk,
+  RoundBreak,
+  RoundChange,
+  ShowingRules,
+  TimeSpan,
+  TravelTable,
+} from '@perambula/core';
 import { get, patch, post, put, remove } from './endpoint.js';
 import type { Showing } from './showings.js';
 
@@ -11,8 +21,11 @@ export interface RoundPlace {
   readonly at: LonLat;
 }
 
-/** Where the hours come from in which a home can be seen: the office agreed to one, the agent said them, the listing does, or nobody. */
-export type HoursBy = 'office' | 'agent' | 'instructions' | 'nobody';
+/**
+ * Where the hours come from in which a home can be seen: the office agreed to one, the agent said them, the client is not free at
+ * others, the listing says them, or nobody.
+ */
+export type HoursBy = 'office' | 'agent' | 'client' | 'instructions' | 'nobody';
 
 /** What a listing office says of a visit on the round's day. */
 export type RoundShowing = Pick<Showing, 'id' | 'state' | 'startAt' | 'minutes' | 'offeredAt' | 'isInvited' | 'answer' | 'clash'>;
@@ -29,9 +42,14 @@ export interface RoundHome {
   /** How long the visit takes, with parking. */
   readonly minutes: number;
   readonly place: 'first' | 'last' | null;
+  /** Another home of the round that is seen after it, and another right beside which it is seen. */
+  readonly before: string | null;
+  readonly beside: string | null;
   /** When it can be seen that day, in minutes from midnight. */
   readonly open: readonly TimeSpan[];
   readonly hoursBy: HoursBy;
+  /** When its office agrees most readily. */
+  readonly likely: LikelyHours;
   readonly instructions: string;
   readonly rules: ShowingRules;
   /** The listing agent's mobile telephone. */
@@ -48,6 +66,8 @@ export interface LeftOutHome extends RoundHome {
 /** The way to a home, or to the end of the round. */
 export interface RoundLeg {
   readonly metres: number;
+  /** Minutes that it takes on foot, where it is near. */
+  readonly onFoot: number | null;
   readonly line: readonly LonLat[];
   /** Turn by turn, in words. */
   readonly steps: readonly { readonly text: string; readonly metres: number }[];
@@ -82,18 +102,31 @@ export interface Round {
   readonly table: TravelTable;
   /** One to each home, and one to the end; null where no way is known. */
   readonly legs: readonly (RoundLeg | null)[];
+  /** Other rounds of the same people that day, the agent's own or another's. */
+  readonly others: readonly OtherRound[];
 }
 
-/** A round without the ways from home to home. */
-export type RoundOutline = Omit<Round, 'legs'>;
+/** Another round of the same people on the same day. */
+export interface OtherRound {
+  readonly agentName: string;
+  readonly isOwn: boolean;
+  /** From when until when, in minutes from midnight. */
+  readonly from: number;
+  readonly until: number;
+}
+
+/** A round without the ways from home to home, and without others. */
+export type RoundOutline = Omit<Round, 'legs' | 'others'>;
 
 /** What a round's order is found by, and its times are told by. */
 export function roundAskOf({ homes, leftOut, table, leaveAt, backBy, aim, break: pause }: RoundOutline): RoundAsk {
-  const stops = [...homes, ...leftOut].map(({ id, minutes, open, place }) => ({
-    id,
-    minutes,
-    open,
+  const stops = [...homes, ...leftOut].map(({ id, minutes, open, place, before, beside, hoursBy, likely }) => ({
+    ...{ id, minutes, open },
     ...(place ? { place } : {}),
+    ...(before ? { before } : {}),
+    ...(beside ? { beside } : {}),
+    // what an office agreed to is as likely as can be
+    ...(hoursBy === 'office' ? {} : { likely: likely.hours }),
   }));
   return { stops, table, leaveAt, backBy, aim, ...(pause ? { break: pause } : {}) };
 }
@@ -115,10 +148,12 @@ export interface RoundSettings {
   readonly minutes?: number;
 }
 
-/** What the agent says of a home: how long its visit takes, when it is seen, and its hours, which null leaves to the listing. */
+/** What the agent says of a home: how long its visit takes, its place among the others, and its hours, which null leaves to the listing. */
 export interface RoundHomeChange {
   readonly minutes?: number;
   readonly place?: 'first' | 'last' | null;
+  readonly before?: string | null;
+  readonly beside?: string | null;
   readonly hours?: TimeSpan | null;
 }
 
@@ -137,6 +172,23 @@ export const removeRound = remove('rounds/:id').gives<object>();
 
 /** Puts the homes in an order of the agent's own. */
 export const reorderRound = put('rounds/:id/order').takes<{ readonly homeIds: readonly string[] }>().gives<Round>();
+
+/** An order of a round beside others that it could have. */
+export interface RoundOrder {
+  /** The homes that are seen, in that order. */
+  readonly homeIds: readonly string[];
+  readonly leftOut: number;
+  readonly leaveAt: number;
+  readonly backAt: number;
+  /** Minutes. */
+  readonly driving: number;
+  /** Visits at hours to which offices agree less readily. */
+  readonly unlikely: number;
+  readonly isProven: boolean;
+}
+
+/** The best order by an aim, which the round does not take. */
+export const getRoundOrder = get('rounds/:id/orders/:aim').gives<RoundOrder>();
 
 /** Puts the homes in the best order. */
 export const orderRoundBest = post('rounds/:id/bestOrder').gives<Round>();

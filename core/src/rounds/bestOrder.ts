@@ -1,7 +1,8 @@
 import { minutesBetween } from '../roads/travelTable.js';
 import { improved } from './improved.js';
-import { breakFrom, byAim, startOf, timed } from './round.js';
+import { breakFrom, byAim, onlyLikely, startOf, timed } from './round.js';
 import type { RoundAsk, RoundBreak, RoundStop } from './round.js';
+import { mayFollow, tiesOf } from './ties.js';
 
 /** Up to so many stops every order is weighed, none left out but for a better one that is proven. */
 export const MOST_PROVEN = 12;
@@ -17,11 +18,34 @@ export interface BestOrder {
 
 /** The order in which the most stops can be seen, and of those the best by the aim; where two are alike, the one over sooner. */
 export function bestOrder(ask: RoundAsk): BestOrder {
+  if (ask.aim === 'likeliest') return likeliest({ ...ask, aim: 'soonest' });
   const areFew = ask.stops.length <= MOST_PROVEN;
   const order = areFew ? proven(ask) : improved(ask);
   const leftOut = ask.stops.map(({ id }) => id).filter((id) => !order.includes(id));
   // a break moves what comes after it to hours with other drives, so that in a rare case another order is better by a little
   return { order, leftOut, isProven: areFew && !ask.break };
+}
+
+/**
+ * As many stops as can be seen, as many of them as can be in their likely hours, and over soonest. It begins with all in those hours,
+ * and lets go of the hours of those that have no place, until no more can be seen.
+ */
+function likeliest(ask: RoundAsk): BestOrder {
+  const within = (free: readonly string[]): BestOrder =>
+    bestOrder({ ...ask, stops: ask.stops.map((stop) => (free.includes(stop.id) ? stop : onlyLikely(stop))) });
+  let tried = within([]);
+  if (tried.leftOut.length === 0) return tried;
+  const found = [bestOrder(ask), tried];
+  for (let free: readonly string[] = []; tried.leftOut.some((id) => !free.includes(id)); found.push(tried)) {
+    free = [...new Set([...free, ...tried.leftOut])];
+    tried = within(free);
+  }
+  const worth = found.map(({ order }) => ({ order, goes: timed({ ...ask, aim: 'likeliest' }, order) }));
+  const [best] = worth.sort(
+    (a, b) => b.order.length - a.order.length || a.goes.unlikely - b.goes.unlikely || byAim('soonest', a.goes, b.goes),
+  );
+  const order = best?.order ?? [];
+  return { order, leftOut: ask.stops.map(({ id }) => id).filter((id) => !order.includes(id)), isProven: false };
 }
 
 /** A way through some of the stops to the last of them. */
@@ -43,6 +67,7 @@ interface Label {
 function proven(ask: RoundAsk): string[] {
   const { stops, table, leaveAt, backBy, break: pause } = ask;
   const n = stops.length;
+  const ties = tiesOf(stops);
   const labels: Label[][] = Array.from({ length: n << n }, () => []);
   const begin: Label = { now: leaveAt, driving: 0, last: n, before: null, isRested: !pause || leaveAt > pause.until };
   let best: { readonly seen: number; readonly end: Label; readonly backAt: number; readonly driving: number } | null = null;
@@ -53,7 +78,7 @@ function proven(ask: RoundAsk): string[] {
       if (set > 0 && end.backAt <= backBy && (!best || isBetter(ask, end, best))) best = end;
       for (let next = 0; next < n; next++) {
         const stop = stops[next] as RoundStop;
-        if (set & (1 << next) || !mayFollow(stops, set, next)) continue;
+        if (set & (1 << next) || !mayFollow(ties, set, from.last, next)) continue;
         for (const { now, isRested } of departures(from, pause)) {
           const way = minutesBetween(table, from.last, next, now);
           const leftAt = (startOf(stop, now + way) ?? Infinity) + stop.minutes;
@@ -104,12 +129,6 @@ function isBetter(
   return (b.seen - a.seen || byAim(aim, a, b)) < 0;
 }
 
-/** What is to be seen first comes before anything else, and nothing comes after what is to be seen last. */
-function mayFollow(stops: readonly RoundStop[], set: number, next: number): boolean {
-  if (stops[next]?.place === 'first' && stops.some(({ place }, i) => set & (1 << i) && place !== 'first')) return false;
-  return stops[next]?.place === 'last' || !stops.some(({ place }, i) => set & (1 << i) && place === 'last');
-}
-
 function lastOf(set: number, n: number): number[] {
   return Array.from({ length: n }, (_, i) => i).filter((i) => set & (1 << i));
 }
@@ -118,49 +137,4 @@ function count(set: number): number {
   let n = 0;
   for (let rest = set; rest; rest &= rest - 1) n++;
   return n;
-}
-
-/** What would have to change for a stop to be seen with the others. */
-export interface RoundChange {
-  readonly what: 'leaveAt' | 'backBy' | 'minutes';
-  /** In minutes from midnight; of visits, how long each takes. */
-  readonly to: number;
-}
-
-const STEP = 15;
-const MOST_STEPS = 8;
-const LEAST_MINUTES = 10;
-/** Stops up to which an order is found anew for each change that is tried. */
-const MOST_ANEW = 8;
-
-/**
- * The smallest change by which a stop that was left out could be seen with those that are; null where none of these would do. Of many
- * stops the others keep their order, since finding a new one for each change would take too long.
- */
-export function smallestChange(ask: RoundAsk, seen: readonly string[], id: string): RoundChange | null {
-  const only = subset(ask, new Set([...seen, id]));
-  const orders = seen.map((_, i) => [...seen.slice(0, i), id, ...seen.slice(i)]).concat([[...seen, id]]);
-  const goes = (changed: RoundAsk, order: readonly string[]): boolean => {
-    const { visits, late, lacksBreak } = timed(changed, order);
-    return late === 0 && !lacksBreak && visits.length === changed.stops.length && visits.every(({ isShut }) => !isShut);
-  };
-  const fits = (changed: RoundAsk): boolean =>
-    only.stops.length <= MOST_ANEW ? goes(changed, bestOrder(changed).order) : orders.some((order) => goes(changed, order));
-  for (let step = 1; step <= MOST_STEPS; step++) {
-    const by = step * STEP;
-    if (ask.leaveAt - by >= 0 && fits({ ...only, leaveAt: ask.leaveAt - by })) return { what: 'leaveAt', to: ask.leaveAt - by };
-    if (fits({ ...only, backBy: ask.backBy + by })) return { what: 'backBy', to: ask.backBy + by };
-    const minutes = Math.min(...only.stops.map((stop) => stop.minutes)) - 5 * step;
-    const shorter = only.stops.map((stop) => ({ ...stop, minutes: Math.min(stop.minutes, minutes) }));
-    if (minutes >= LEAST_MINUTES && fits({ ...only, stops: shorter })) return { what: 'minutes', to: minutes };
-  }
-  return null;
-}
-
-/** A round of only some of its stops. */
-function subset({ stops, table, ...ask }: RoundAsk, ids: ReadonlySet<string>): RoundAsk {
-  const indexes = [...stops.keys()].filter((index) => ids.has(stops[index]?.id ?? ''));
-  const places = [...indexes, stops.length, stops.length + 1];
-  const minutes = places.map((from) => places.map((to) => table.minutes[from]?.[to] ?? []));
-  return { ...ask, stops: indexes.map((index) => stops[index] as RoundStop), table: { ...table, minutes } };
 }

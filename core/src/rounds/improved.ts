@@ -1,6 +1,8 @@
 import { minutesBetween } from '../roads/travelTable.js';
 import { breakFrom, startOf } from './round.js';
 import type { RoundAsk, RoundStop } from './round.js';
+import { mayFollow, tiesOf } from './ties.js';
+import type { Ties } from './ties.js';
 
 /** How often the best order is shaken and mended again, by the number of stops: the more, the longer each takes. */
 const SHAKES = 2500;
@@ -14,7 +16,8 @@ const PASSED = 1e6;
  * then it is shaken, and mended again, many times.
  */
 export function improved(ask: RoundAsk): string[] {
-  const costOf = costing(ask);
+  const ties = tiesOf(ask.stops);
+  const costOf = costing(ask, ties);
   const random = numbers(ask.stops.length);
   let order = mended(costOf, begun(ask, costOf));
   let cost = costOf(order);
@@ -24,7 +27,7 @@ export function improved(ask: RoundAsk): string[] {
     if (price < cost) [order, cost] = [tried, price];
   }
   return order
-    .filter((_, i) => seen(ask, order.slice(0, i + 1)).last === order[i])
+    .filter((_, i) => seen(ask, ties, order.slice(0, i + 1)).last === order[i])
     .flatMap((index) => ask.stops[index]?.id ?? []);
 }
 
@@ -90,15 +93,13 @@ function shaken(order: readonly number[], random: () => number): readonly number
   return [...order.slice(0, a), ...order.slice(b, c), ...order.slice(a, b), ...order.slice(c)];
 }
 
-/** Costs of orders in which whatever is shut, or from where one would be back too late, is passed by. */
-function costing(ask: RoundAsk): CostOf {
-  const { leaveAt, aim, stops } = ask;
-  const hasPlaces = stops.some(({ place }) => place !== undefined);
+/** Costs of orders in which whatever is shut, is bound to others, or from where one would be back too late, is passed by. */
+function costing(ask: RoundAsk, ties: Ties): CostOf {
+  const { leaveAt, aim } = ask;
   return (order, limit) => {
-    const { backAt, driving, passed } = seen(ask, order, limit);
+    const { backAt, driving, passed } = seen(ask, ties, order, limit);
     const whole = backAt - leaveAt;
-    const aimed = aim === 'soonest' ? whole + driving / 1e3 : driving + whole / 1e3;
-    return (passed + (hasPlaces ? misplaced(ask, order) : 0)) * PASSED + aimed;
+    return passed * PASSED + (aim === 'soonest' ? whole + driving / 1e3 : driving + whole / 1e3);
   };
 }
 
@@ -108,15 +109,21 @@ function costing(ask: RoundAsk): CostOf {
  */
 function seen(
   { stops, table, leaveAt, backBy, aim, break: pause }: RoundAsk,
+  ties: Ties,
   order: readonly number[],
   limit = Infinity,
 ): { readonly backAt: number; readonly driving: number; readonly passed: number; readonly last: number } {
   const end = stops.length + 1;
   let [last, now, driving, passed] = [stops.length, leaveAt, 0, 0];
+  let set = 0;
   let open = pause && leaveAt <= pause.until ? pause : null;
   for (let i = 0; i < order.length; i++) {
     const index = order[i] as number;
     const stop = stops[index] as RoundStop;
+    if (ties && !mayFollow(ties, set, last, index)) {
+      passed++;
+      continue;
+    }
     let way = minutesBetween(table, last, index, now);
     let leftAt = (startOf(stop, now + way) ?? Infinity) + stop.minutes;
     const breakAt = open && i > passed && (now >= open.from || leftAt > open.until) ? breakFrom(open, now) : null;
@@ -130,21 +137,13 @@ function seen(
       continue;
     }
     [last, now, driving] = [index, leftAt, driving + way];
+    if (ties) set |= 1 << index;
     if (breakAt !== null) open = null;
     if (passed * PASSED + (aim === 'soonest' ? now - leaveAt : driving) > limit)
       return { backAt: Infinity, driving, passed, last };
   }
   const home = order.length > passed ? minutesBetween(table, last, end, now) : 0;
   return { backAt: now + home, driving: driving + home, passed, last };
-}
-
-/** How many of those to be seen first or last are not. */
-function misplaced({ stops }: RoundAsk, order: readonly number[]): number {
-  const places = order.map((index) => stops[index]?.place);
-  const firsts = places.filter((place) => place === 'first').length;
-  const lasts = places.filter((place) => place === 'last').length;
-  return places.filter((place, i) => (place === 'first' && i >= firsts) || (place === 'last' && i < places.length - lasts))
-    .length;
 }
 
 /** Numbers from 0 to 1 that are the same each time (mulberry32). */

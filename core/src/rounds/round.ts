@@ -16,6 +16,11 @@ export interface RoundStop {
   readonly open: readonly TimeSpan[];
   /** Whether it is seen before all others, or after them. */
   readonly place?: 'first' | 'last';
+  /** Another that is seen after it, and another right beside which it is seen: ids. */
+  readonly before?: string;
+  readonly beside?: string;
+  /** The hours, in their order, in which a time for it is most readily agreed to; left out where any is as good. */
+  readonly likely?: readonly TimeSpan[];
 }
 
 /** A break between two visits, once in a round: it begins within a span, and is needed by a round that goes on after that. */
@@ -23,8 +28,8 @@ export interface RoundBreak extends TimeSpan {
   readonly minutes: number;
 }
 
-/** What an order is good for: home again soonest, or the least time at the wheel. */
-export const AIMS = ['soonest', 'leastDriving'] as const;
+/** What an order is good for: home again soonest, the least time at the wheel, or times that are most likely to be confirmed. */
+export const AIMS = ['soonest', 'leastDriving', 'likeliest'] as const;
 export type Aim = (typeof AIMS)[number];
 
 /** What is asked of a round. Its table has the stops in their order, then where it begins, then where it ends. */
@@ -48,6 +53,8 @@ export interface RoundVisit {
   readonly endAt: number;
   /** Whether it cannot be seen then: it is closed, or will be before the visit is over, or no way leads there. */
   readonly isShut: boolean;
+  /** Whether it is seen then as readily as at any hour. */
+  readonly isLikely: boolean;
   /** When the break begins that is taken after it, before the drive on; null where none is. */
   readonly breakAt: number | null;
 }
@@ -64,14 +71,17 @@ export interface TimedRound {
   readonly late: number;
   /** Whether it goes on without the break that it should have. */
   readonly lacksBreak: boolean;
+  /** Visits at hours that are less readily agreed to. */
+  readonly unlikely: number;
 }
 
 /** Less than what is meant by any minute: sums of fractions end a little beside it. */
 const ALMOST = 1e-6;
 
 /** Goes through a round in an order of its stops; where one is shut, it is seen all the same, and said to be. */
-export function timed(ask: RoundAsk, order: readonly string[]): TimedRound {
-  const stops = order.map((id) => ask.stops.findIndex((stop) => stop.id === id)).filter((index) => index >= 0);
+export function timed(asked: RoundAsk, order: readonly string[]): TimedRound {
+  const stops = order.map((id) => asked.stops.findIndex((stop) => stop.id === id)).filter((index) => index >= 0);
+  const ask = asked.aim === 'likeliest' ? inLikelyHours(asked, stops) : asked;
   const soonest = driven(ask, stops, ask.leaveAt);
   const shut = shutOf(soonest);
   // later by whole minutes, as long as nothing comes later for it
@@ -84,6 +94,29 @@ export function timed(ask: RoundAsk, order: readonly string[]): TimedRound {
     else late = middle;
   }
   return driven(ask, stops, ask.leaveAt + fine);
+}
+
+/** A round that waits for the likely hours of each home in turn, as long as nothing else is lost by it. */
+function inLikelyHours(ask: RoundAsk, order: readonly number[]): RoundAsk {
+  const lostOf = (tried: RoundAsk): number => {
+    const goes = driven(tried, order, ask.leaveAt);
+    return shutOf(goes) + Number(goes.lacksBreak) + goes.late;
+  };
+  const least = lostOf(ask);
+  return order.reduce((kept, index) => {
+    const tried = { ...kept, stops: kept.stops.map((stop, i) => (i === index ? onlyLikely(stop) : stop)) };
+    return lostOf(tried) <= least ? tried : kept;
+  }, ask);
+}
+
+/** A stop that is open in its likely hours alone. */
+export function onlyLikely(stop: RoundStop): RoundStop {
+  const { open, likely } = stop;
+  if (!likely) return stop;
+  const both = open.flatMap(({ from, until }) =>
+    likely.map((span) => ({ from: Math.max(from, span.from), until: Math.min(until, span.until) })),
+  );
+  return { ...stop, open: both.filter(({ from, until }) => from < until) };
 }
 
 function shutOf({ visits }: Pick<TimedRound, 'visits'>): number {
@@ -109,12 +142,12 @@ function isBetter(aim: Aim, a: TimedRound, b: TimedRound): boolean {
   return (shutOf(a) - shutOf(b) || a.late - b.late || byAim(aim, a, b)) < 0;
 }
 
-/** What an aim goes by. */
+/** What an aim goes by, as far as drives and minutes go. */
 type Spent = Pick<TimedRound, 'backAt' | 'driving'>;
 
 /** Orders rounds by an aim, the better first; of two that are alike by it, by the other. */
 export function byAim(aim: Aim, a: Spent, b: Spent): number {
-  const [first, second] = aim === 'soonest' ? (['backAt', 'driving'] as const) : (['driving', 'backAt'] as const);
+  const [first, second] = aim === 'leastDriving' ? (['driving', 'backAt'] as const) : (['backAt', 'driving'] as const);
   return a[first] - b[first] || a[second] - b[second];
 }
 
@@ -138,14 +171,18 @@ function drivenWith(
     const way = minutesBetween(table, at, index, now);
     if (!Number.isFinite(way)) {
       // where no way leads it is passed by, and the rest is told as if it were not there
-      visits.push({ id: stop.id, drive: 0, arriveAt: now, startAt: now, endAt: now, isShut: true, breakAt: null });
+      visits.push({
+        ...{ id: stop.id, drive: 0, arriveAt: now, startAt: now, endAt: now, isShut: true },
+        ...{ isLikely: true, breakAt: null },
+      });
       continue;
     }
     const arriveAt = now + way;
     const begins = startOf(stop, arriveAt);
     const startAt = begins ?? arriveAt;
     const endAt = startAt + stop.minutes;
-    visits.push({ id: stop.id, drive: way, arriveAt, startAt, endAt, isShut: begins === null, breakAt: null });
+    const isLikely = stop.likely?.some(({ from, until }) => startAt >= from && endAt <= until) ?? true;
+    visits.push({ id: stop.id, drive: way, arriveAt, startAt, endAt, isShut: begins === null, isLikely, breakAt: null });
     [at, now, driving] = [index, endAt, driving + way];
   }
   const needsBreak = pause !== undefined && leaveAt <= pause.until && now > pause.until;
@@ -153,7 +190,8 @@ function drivenWith(
   const back = at === stops.length ? 0 : minutesBetween(table, at, stops.length + 1, now);
   const home = Number.isFinite(back) ? back : 0;
   const backAt = now + home;
-  return { visits, leaveAt, backAt, driving: driving + home, late: Math.max(0, backAt - backBy), lacksBreak };
+  const unlikely = visits.filter(({ isLikely }) => !isLikely).length;
+  return { visits, leaveAt, backAt, driving: driving + home, late: Math.max(0, backAt - backBy), lacksBreak, unlikely };
 }
 
 /** When a break begins for whoever is free at a moment; null where it is too late for it. */

@@ -2,10 +2,12 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { TravelTable } from '../roads/travelTable.js';
-import { bestOrder, smallestChange } from './bestOrder.js';
+import { bestOrder } from './bestOrder.js';
 import { improved } from './improved.js';
-import { AIMS, driven, timed } from './round.js';
+import { driven, timed } from './round.js';
 import type { RoundAsk, RoundStop, TimeSpan } from './round.js';
+import { smallestChange } from './smallestChange.js';
+import { brokenTies } from './ties.js';
 
 const DAY: TimeSpan = { from: 0, until: 1440 };
 
@@ -75,6 +77,7 @@ describe('the best order', () => {
   const opening = fc
     .tuple(fc.integer({ min: 560, max: 800 }), fc.integer({ min: 20, max: 240 }))
     .map(([from, long]) => ({ from, until: from + long }));
+  const BY_MINUTES = ['soonest', 'leastDriving'] as const;
   const rounds = fc.integer({ min: 1, max: 5 }).chain((n) =>
     fc.record({
       stops: fc.tuple(
@@ -85,6 +88,8 @@ describe('the best order', () => {
               minutes: fc.integer({ min: 5, max: 45 }),
               open: fc.oneof(fc.constant([DAY]), fc.array(opening, { minLength: 1, maxLength: 2 }).map(inOrder)),
               place: fc.constantFrom('first' as const, 'last' as const),
+              ...Object.fromEntries(['before', 'beside'].map((tie) => [tie, fc.integer({ min: 0, max: n - 1 }).map(String)])),
+              likely: fc.array(opening, { minLength: 0, maxLength: 2 }).map(inOrder),
             },
             { requiredKeys: ['id', 'minutes', 'open'] },
           ),
@@ -98,7 +103,7 @@ describe('the best order', () => {
         .map(rushed),
       leaveAt: fc.integer({ min: 540, max: 660 }),
       backBy: fc.integer({ min: 700, max: 1000 }),
-      aim: fc.constantFrom(...AIMS),
+      aim: fc.constantFrom(...BY_MINUTES),
     }),
   );
 
@@ -150,7 +155,7 @@ describe('the best order', () => {
     const opens = fc.array(fc.integer({ min: 540, max: 840 }), { minLength: 9, maxLength: 9 });
     const worse: number[] = [];
     fc.assert(
-      fc.property(places, opens, fc.constantFrom(...AIMS), (homes, from, aim) => {
+      fc.property(places, opens, fc.constantFrom(...BY_MINUTES), (homes, from, aim) => {
         const all = [...homes, homes[9] as [number, number]];
         const ask: RoundAsk = {
           stops: from.map((begin, i) => stop(String(i), [i % 2 ? DAY : { from: begin, until: begin + 150 }], 20)),
@@ -180,14 +185,96 @@ describe('the best order', () => {
   });
 });
 
+describe('an order that is most likely to be confirmed', () => {
+  const morning = [{ from: 600, until: 720 }];
+  const likely = (id: string, spans: readonly TimeSpan[]): RoundStop => ({ ...stop(id), likely: spans });
+
+  it('sees each home in its likely hours where that can be, waiting for them', () => {
+    const ask = street([5, 50], {
+      aim: 'likeliest',
+      stops: [likely('noon', [{ from: 720, until: 840 }]), likely('morning', morning)],
+    });
+    const { order, isProven } = bestOrder(ask);
+    expect([order, isProven]).toEqual([['morning', 'noon'], true]);
+    const { visits, unlikely } = timed(ask, order);
+    expect([visits.map(({ startAt }) => startAt), unlikely]).toEqual([[650, 725], 0]);
+    expect(timed({ ...ask, aim: 'soonest' }, ['noon', 'morning']).unlikely).toBe(1);
+  });
+
+  it('sees no home less for it, and is not said to be proven where one is seen at another hour', () => {
+    const ask = street([10, 10, 10, 10], {
+      aim: 'likeliest',
+      stops: ['a', 'b', 'c', 'd'].map((id) => likely(id, [{ from: 600, until: 680 }])),
+    });
+    const { order, isProven } = bestOrder(ask);
+    expect([order.length, isProven]).toEqual([4, false]);
+    expect(timed(ask, order).unlikely).toBe(2);
+  });
+
+  it('is never worse than the one that is over soonest', () => {
+    const spans = fc.array(fc.integer({ min: 560, max: 800 }), { minLength: 5, maxLength: 5 });
+    fc.assert(
+      fc.property(spans, spans, (opens, likelies) => {
+        const stops = opens.map((from, i) => ({
+          ...stop(String(i), [{ from, until: from + 180 }]),
+          likely: [{ from: likelies[i] ?? 0, until: (likelies[i] ?? 0) + 60 }],
+        }));
+        const ask = street([5, 10, 15, 10, 5], { stops, backBy: 960, aim: 'likeliest' });
+        const [likeliest, soonest] = [bestOrder(ask).order, bestOrder({ ...ask, aim: 'soonest' }).order];
+        expect(likeliest.length).toBe(soonest.length);
+        const [goes, hurries] = [timed(ask, likeliest), timed({ ...ask, aim: 'soonest' }, soonest)];
+        expect(goes.visits.every(({ isShut }) => !isShut) && goes.late === 0).toBe(true);
+        expect(goes.unlikely).toBeLessThanOrEqual(hurries.unlikely);
+      }),
+      { numRuns: 300, seed: 5 },
+    );
+  });
+});
+
+describe('a wish for the order', () => {
+  const stops: RoundStop[] = [
+    { ...stop('a'), before: 'b' },
+    stop('b'),
+    { ...stop('c'), beside: 'a' },
+    { ...stop('d'), place: 'first' },
+  ];
+
+  it('is kept by the best order of few, and of many', () => {
+    const many = [...stops, ...Array.from({ length: 11 }, (_, i) => stop(String(i), [DAY], 5))];
+    for (const bound of [stops, many]) {
+      const places = bound.map((_, i) => (7 * i) % 11);
+      const { order, leftOut } = bestOrder(street(places, { stops: bound, backBy: 1400 }));
+      expect(leftOut).toEqual([]);
+      expect(brokenTies(bound, order)).toEqual([]);
+    }
+  });
+
+  it('that an order of one’s own does not keep is said', () => {
+    expect(brokenTies(stops, ['b', 'a', 'd', 'c'])).toEqual([
+      { id: 'a', wish: 'before', other: 'b' },
+      { id: 'd', wish: 'first' },
+      { id: 'c', wish: 'beside', other: 'a' },
+    ]);
+    expect(brokenTies(stops, ['d', 'c', 'a'])).toEqual([]);
+  });
+
+  it('leaves one out where all cannot be kept', () => {
+    const circle = [
+      { ...stop('a'), before: 'b' },
+      { ...stop('b'), before: 'a' },
+    ];
+    expect(bestOrder(street([1, 2], { stops: circle })).order).toHaveLength(1);
+  });
+});
+
 describe('a round in an order of one’s own', () => {
   const ask = street([10, 20], { stops: [stop('near', [{ from: 700, until: 760 }]), stop('far', [{ from: 600, until: 700 }])] });
 
   it('waits where it comes too early, and sets out no sooner than it must', () => {
     const round = timed(ask, ['far', 'near']);
     expect(round.visits).toEqual([
-      { id: 'far', drive: 20, arriveAt: 660, startAt: 660, endAt: 690, isShut: false, breakAt: null },
-      { id: 'near', drive: 10, arriveAt: 700, startAt: 700, endAt: 730, isShut: false, breakAt: null },
+      { id: 'far', drive: 20, arriveAt: 660, startAt: 660, endAt: 690, isShut: false, isLikely: true, breakAt: null },
+      { id: 'near', drive: 10, arriveAt: 700, startAt: 700, endAt: 730, isShut: false, isLikely: true, breakAt: null },
     ]);
     expect(round).toMatchObject({ leaveAt: 640, backAt: 740, driving: 40, late: 0 });
   });
@@ -298,6 +385,14 @@ describe('the smallest change by which a home could be seen', () => {
     expect(smallestChange(shut, [], 'a')).toEqual({ what: 'minutes', to: 25 });
   });
 
+  it('is to go without the break, where that alone is in the way', () => {
+    const hours = [660, 695].map((from) => [{ from, until: from + 30 }]);
+    const stops = ['a', 'b'].map((id, i) => stop(id, hours[i]));
+    const ask = street([10, 10], { stops, break: { from: 690, until: 700, minutes: 60 } });
+    expect(bestOrder(ask).leftOut).toEqual(['b']);
+    expect(smallestChange(ask, ['a'], 'b')).toEqual({ what: 'break', to: 0 });
+  });
+
   it('is none, where the home is never open', () => {
     expect(smallestChange(street([0], { stops: [stop('a', [])] }), [], 'a')).toBeNull();
   });
@@ -324,9 +419,7 @@ function worthOf(ask: RoundAsk, order: readonly number[]): readonly number[] | n
   if (order.length === 0) return null;
   const { visits, backAt, driving, late, lacksBreak } = driven(ask, order, ask.leaveAt);
   if (late > 0 || lacksBreak || visits.some(({ isShut }) => isShut)) return null;
-  const places = order.map((i) => ask.stops[i]?.place);
-  if (places.some((place, i) => place === 'first' && places.slice(0, i).some((other) => other !== 'first'))) return null;
-  if (places.some((place, i) => place === 'last' && places.slice(i + 1).some((other) => other !== 'last'))) return null;
+  if (brokenTies(ask.stops, order.map(String)).length > 0) return null;
   const [first, second] = ask.aim === 'soonest' ? [backAt, driving] : [driving, backAt];
   return [-order.length, round(first), round(second)];
 }

@@ -2,7 +2,7 @@ import { HOUR, hourOf, NUMBERS } from '../time/hour.js';
 import type { TimeSpan } from '../rounds/round.js';
 
 /** Who lives in a home that is shown. */
-type HomeOccupant = 'vacant' | 'owner' | 'tenant';
+export type HomeOccupant = 'vacant' | 'owner' | 'tenant';
 
 /** What a listing's showing instructions ask, as far as they could be read. */
 export interface ShowingRules {

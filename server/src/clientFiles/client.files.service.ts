@@ -37,6 +37,7 @@ export class ClientFilesService {
       ...withCounts(found(client, 'client'), savedSearches),
       notes: row.notes,
       asksAfter: row.asksAfter,
+      busy: row.busy ?? [],
       hours: hoursOf(row, this.config.zone),
       savedSearches,
       shortlists: shortlists.map(({ id, name, items }) => ({

@@ -1,4 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
+import { MOST_BUSY } from '@perambula/contract';
 import { DataSource, In, IsNull, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { AlertsService } from '../alerts/index.js';
@@ -69,6 +70,7 @@ export class WholeFiles {
         { id: clientId },
         {
           asksAfter: into.asksAfter && other.asksAfter,
+          busy: [...(into.busy ?? []), ...(other.busy ?? [])].slice(0, MOST_BUSY),
           notes: [into.notes, other.notes].filter((each) => each.trim()).join('\n\n'),
           ...(isAgreed
             ? {}
@@ -130,6 +132,7 @@ export class WholeFiles {
         name: client.name,
         agreement: agreementUntil && { from: agreementFrom, until: agreementUntil, scope: agreementScope },
         hours: hoursOf(client, this.config.zone),
+        cannotCome: client.busy ?? [],
         visits: await this.database
           .getRepository(ShowingRow)
           .find({ select: { listingKey: true, state: true, startAt: true, wish: true, createdAt: true }, where: { clientId } }),

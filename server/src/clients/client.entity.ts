@@ -1,4 +1,5 @@
 import type { ReachBy } from '@perambula/contract';
+import type { BusyHours } from '@perambula/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** One client: a person or a household. */
@@ -21,6 +22,8 @@ export class ClientRow {
   @Column('varchar', { length: 5, nullable: true }) quietUntil: string | null;
   /** Whether they are asked in the evening how the homes were that they saw. */
   @Column('boolean', { default: true }) asksAfter: boolean;
+  /** When they cannot come to see homes; null where they never said. */
+  @Column('json', { nullable: true }) busy: readonly BusyHours[] | null;
   /** How they came, if not by the agent. */
   @Column('varchar', { length: 10, nullable: true }) cameBy: 'page' | null;
   /** Changes of searches, learned from answers, that the agent does not want to hear of again. */

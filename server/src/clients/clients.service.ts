@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Agreement, ClientSummary, NewPerson, Person, PersonChange } from '@perambula/contract';
 import { today } from '@perambula/core';
-import type { Hours } from '@perambula/core';
+import type { BusyHours, Hours } from '@perambula/core';
 import { DataSource, In, IsNull, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
@@ -122,6 +122,7 @@ export class ClientsService {
         timeZone: null,
         quietFrom: null,
         quietUntil: null,
+        busy: null,
         cameBy,
         setAside: null,
       });
@@ -190,13 +191,14 @@ export class ClientsService {
   async change(
     agentId: string,
     clientId: string,
-    changes: { name?: string; notes?: string; agreement?: Agreement | null; asksAfter?: boolean },
+    changes: { name?: string; notes?: string; agreement?: Agreement | null; asksAfter?: boolean; busy?: readonly BusyHours[] },
   ): Promise<void> {
     const client = await this.own(agentId, clientId);
-    const { name, notes, agreement, asksAfter } = changes;
+    const { name, notes, agreement, asksAfter, busy } = changes;
     if (name !== undefined) client.name = name.trim();
     if (notes !== undefined) client.notes = notes;
     if (asksAfter !== undefined) client.asksAfter = asksAfter;
+    if (busy !== undefined) client.busy = busy;
     if (agreement !== undefined) {
       if (agreement && agreement.from > agreement.until)
         throw new Failure('request.invalid', 'The agreement ends before it begins. Change one of its dates.', {

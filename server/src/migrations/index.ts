@@ -26,3 +26,4 @@ export { ShortlistsInFull1766800000000 } from './1766800000000-ShortlistsInFull.
 export { VisitNotes1766900000000 } from './1766900000000-VisitNotes.js';
 export { Tasks1767000000000 } from './1767000000000-Tasks.js';
 export { AskedAfter1767100000000 } from './1767100000000-AskedAfter.js';
+export { Wishes1767200000000 } from './1767200000000-Wishes.js';

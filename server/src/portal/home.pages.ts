@@ -60,7 +60,7 @@ export class HomePages {
       at ? this.roads.onFoot(at) : [],
       isKnown ? this.listings.livesOf([key]) : [],
       this.listings.openHousesOf(key),
-      this.showings.freeTimes(agent.id),
+      this.showings.freeTimes(agent.id, client),
       this.alike(client.id, personId, record),
     ]);
     const now = this.clock.date().toISOString();

@@ -32,6 +32,9 @@ export class RoundHomeRow {
   @Column('int') position: number;
   @Column('int') minutes: number;
   @Column('varchar', { length: 5, nullable: true }) place: 'first' | 'last' | null;
+  /** Ids of another home that is seen after it, and of one right beside which it is seen. */
+  @Column('char', { length: 36, nullable: true }) before: string | null;
+  @Column('char', { length: 36, nullable: true }) beside: string | null;
   /** The hours as the agent says them, in minutes from midnight. */
   @Column('json', { nullable: true }) hours: TimeSpan | null;
   /** Whether the round had no time for it, and what would have to change. */

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { bestOrder, smallestChange } from '@perambula/core';
+import { bestOrder, smallestChange, timed } from '@perambula/core';
+import type { RoundOrder } from '@perambula/contract';
 import type { BestOrder, RoundAsk, RoundChange } from '@perambula/core';
 
 /** The best order of a round, and what would have to change for each home that has no place in it. */
@@ -14,5 +15,13 @@ export class RoundOrders {
   async best(ask: RoundAsk): Promise<OrderFound> {
     const { order, leftOut, isProven } = bestOrder(ask);
     return { order, isProven, leftOut: leftOut.map((id) => ({ id, change: smallestChange(ask, order, id) })) };
+  }
+
+  /** What the best order would come to. */
+  // eslint-disable-next-line @typescript-eslint/require-await -- as above
+  async weighed(ask: RoundAsk): Promise<RoundOrder> {
+    const { order, leftOut, isProven } = bestOrder(ask);
+    const { leaveAt, backAt, driving, unlikely } = timed(ask, order);
+    return { homeIds: order, leftOut: leftOut.length, ...{ leaveAt, backAt, driving, unlikely, isProven } };
   }
 }

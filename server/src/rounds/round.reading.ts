@@ -1,8 +1,8 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { roundAskOf } from '@perambula/contract';
 import type { LeftOutHome, Round, RoundHome, RoundLeg, RoundOutline, RoundShowing } from '@perambula/contract';
-import { clockOf, positionOf, readInstructions, sayStep, timed } from '@perambula/core';
-import type { Day, Journey, ListingRecord, LonLat, TravelTable } from '@perambula/core';
+import { clockOf, likelyHours, positionOf, readInstructions, sayStep, timed } from '@perambula/core';
+import type { BusyHours, Day, Journey, ListingRecord, LonLat, OfficeAnswer, Route, TravelTable } from '@perambula/core';
 import { DateTime } from 'luxon';
 import type { ClientRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -10,12 +10,15 @@ import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
 import { ListingsService } from '../listings/index.js';
 import { RoadsService } from '../roads/index.js';
-import { hoursOn, minutesOn, ShowingsService } from '../showings/index.js';
+import { hoursOn, minutesOn, OfficeAnswers, ShowingsService } from '../showings/index.js';
 import type { ShowingRow } from '../showings/index.js';
 import type { RoundHomeRow, RoundRow } from './round.entity.js';
 
 /** Minutes about a round within which its drives are measured, so that it can be moved a little. */
 const ABOUT = 60;
+/** A drive of so many metres may be walked instead, if that takes no more than so many minutes. */
+const NEAR_METRES = 800;
+const MOST_ON_FOOT = 10;
 /** Where nothing is, so that no road leads there. */
 const NOWHERE: LonLat = [0, -90];
 
@@ -26,12 +29,13 @@ export class RoundReading {
     private readonly clock: Clock,
     private readonly listings: ListingsService,
     private readonly showings: ShowingsService,
+    private readonly answers: OfficeAnswers,
     private readonly roads: RoadsService,
     @Inject(CONFIG) private readonly config: Pick<Config, 'zone'>,
   ) {}
 
   /** All of it, with the ways from home to home. */
-  async read(row: RoundRow, rows: readonly RoundHomeRow[], client: ClientRow | null): Promise<Round> {
+  async read(row: RoundRow, rows: readonly RoundHomeRow[], client: ClientRow | null): Promise<Omit<Round, 'others'>> {
     const round = await this.outline(row, rows, client);
     return { ...round, legs: await this.legsOf(round) };
   }
@@ -40,7 +44,7 @@ export class RoundReading {
   async outline(row: RoundRow, rows: readonly RoundHomeRow[], client: ClientRow | null): Promise<RoundOutline> {
     const [homes, leftOut] = [rows.filter(({ isLeftOut }) => !isLeftOut), rows.filter(({ isLeftOut }) => isLeftOut)];
     const listed = [...homes, ...leftOut];
-    const read = await this.homesOf(row, listed);
+    const read = await this.homesOf(row, listed, client);
     const { id, clientId, name, on, begin, end, leaveAt, backBy, aim, break: pause, isOwnOrder, isProven } = row;
     return {
       ...{ clientName: client?.name ?? '', asksAfter: client?.asksAfter ?? false },
@@ -67,9 +71,15 @@ export class RoundReading {
     return DateTime.fromISO(on, { zone: this.config.zone });
   }
 
-  private async homesOf({ agentId, clientId, on }: RoundRow, rows: readonly RoundHomeRow[]): Promise<RoundHome[]> {
+  private async homesOf(
+    { agentId, clientId, on }: RoundRow,
+    rows: readonly RoundHomeRow[],
+    client: ClientRow | null,
+  ): Promise<RoundHome[]> {
     const records = await this.listings.byKeys(rows.map(({ listingKey }) => listingKey));
     const showings = clientId ? await this.showings.ofClient(clientId) : [];
+    const answers = await this.answers.latest();
+    const busy = client?.busy ?? [];
     const clashes = clientId ? await this.showings.clashesOf(agentId) : new Map<string, string>();
     return Promise.all(
       rows.map((row) => {
@@ -79,13 +89,13 @@ export class RoundReading {
         );
         const record = records.get(row.listingKey) ?? { ListingKey: row.listingKey };
         const said = showing && shownOf(showing, clashes.get(showing.id) ?? null);
-        return this.homeOf({ on, isPassedBy: clientId === null }, row, record, said);
+        return this.homeOf({ on, isPassedBy: clientId === null, busy, answers }, row, record, said);
       }),
     );
   }
 
   private async homeOf(
-    { on, isPassedBy }: { readonly on: string; readonly isPassedBy: boolean },
+    { on, isPassedBy, busy, answers }: OfRound,
     row: RoundHomeRow,
     record: ListingRecord,
     showing: RoundShowing | null,
@@ -104,6 +114,7 @@ export class RoundReading {
       agreed: agreed === null ? null : { from: agreed, until: agreed + minutes },
       isPassedBy,
       isAsked: showing?.state === 'proposed' || showing?.state === 'countered',
+      busy,
     });
     return {
       id: row.id,
@@ -113,8 +124,9 @@ export class RoundReading {
       status: String(record['StandardStatus'] ?? ''),
       at: positionOf(record),
       minutes,
-      place: row.place,
+      ...{ place: row.place, before: row.before, beside: row.beside },
       ...hours,
+      likely: likelyHours(rules.occupant, answers),
       instructions,
       rules,
       agentMobile: String(record['ListAgentMobilePhone'] ?? ''),
@@ -171,15 +183,32 @@ export class RoundReading {
       const at = Math.floor(next ? next.arriveAt - next.drive : (left?.endAt ?? leaveAt)) % 1440;
       return from && to ? { from, to, leaveAt: clockOf(at), on: this.kindOf(round.on), by: 'car' } : null;
     });
-    const routes = await this.roads.routes(journeys.filter((journey) => journey !== null));
-    let next = 0;
-    return journeys.map((journey) => {
-      const route = journey ? routes[next++] : null;
+    const driven = await this.waysOf(journeys);
+    const isNear = driven.map((route) => route !== null && route.metres <= NEAR_METRES);
+    const walked = await this.waysOf(journeys.map((journey, i) => (journey && isNear[i] ? { ...journey, by: 'foot' } : null)));
+    return driven.map((route, i) => {
       if (!route) return null;
       const { metres, line, steps } = route;
-      return { metres, line, steps: steps.map((step) => ({ text: sayStep(step), metres: step.metres })) };
+      const minutes = walked[i] ? walked[i].seconds / 60 : Infinity;
+      const onFoot = minutes <= MOST_ON_FOOT ? minutes : null;
+      return { metres, onFoot, line, steps: steps.map((step) => ({ text: sayStep(step), metres: step.metres })) };
     });
   }
+
+  /** The ways of some journeys, null where there is none. */
+  private async waysOf(journeys: readonly (Journey | null)[]): Promise<(Route | null)[]> {
+    const routes = await this.roads.routes(journeys.filter((journey) => journey !== null));
+    let next = 0;
+    return journeys.map((journey) => (journey ? (routes[next++] ?? null) : null));
+  }
+}
+
+/** What of a round its homes are read by. */
+interface OfRound {
+  readonly on: string;
+  readonly isPassedBy: boolean;
+  readonly busy: readonly BusyHours[];
+  readonly answers: readonly OfficeAnswer[];
 }
 
 function shownOf(row: ShowingRow, clash: string | null): RoundShowing {

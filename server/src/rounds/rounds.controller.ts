@@ -12,11 +12,19 @@ import {
   StreamableFile,
   UseGuards,
 } from '@nestjs/common';
-import type { OfferOutcome, Round, RoundSummary } from '@perambula/contract';
+import type { OfferOutcome, Round, RoundOrder, RoundSummary } from '@perambula/contract';
 import { WithoutAgreementBody } from '../showings/index.js';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
-import { DaySheetQuery, NewRoundBody, RoundBody, RoundHomeBody, RoundKeysBody, RoundOrderBody } from './dto/bodies.js';
+import {
+  DaySheetQuery,
+  NewRoundBody,
+  RoundAimPath,
+  RoundBody,
+  RoundHomeBody,
+  RoundKeysBody,
+  RoundOrderBody,
+} from './dto/bodies.js';
 import { RoundHandouts } from './round.handouts.js';
 import { RoundsService } from './rounds.service.js';
 
@@ -57,6 +65,12 @@ export class RoundsController {
   @Put(':id/order')
   reorder(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() { homeIds }: RoundOrderBody): Promise<Round> {
     return this.rounds.reorder(agent.id, id, homeIds);
+  }
+
+  /** What the best order by an aim would come to. */
+  @Get(':id/orders/:aim')
+  weigh(@CurrentAgent() agent: AgentRow, @Param() { id, aim }: RoundAimPath): Promise<RoundOrder> {
+    return this.rounds.weigh(agent.id, id, aim);
   }
 
   @Post(':id/bestOrder')

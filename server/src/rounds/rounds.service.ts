@@ -3,14 +3,17 @@ import { Injectable } from '@nestjs/common';
 import { MOST_OF_A_ROUND, roundAskOf } from '@perambula/contract';
 import type {
   OfferOutcome,
+  OtherRound,
   Round,
   RoundHomeChange,
+  RoundOrder,
   RoundOutline,
   RoundPlace,
   RoundSettings,
   RoundSummary,
 } from '@perambula/contract';
 import { timed } from '@perambula/core';
+import type { Aim } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
@@ -62,7 +65,34 @@ export class RoundsService {
   }
 
   async get(agentId: string, id: string): Promise<Round> {
-    return this.reading.read(...(await this.rowsOf(agentId, id)));
+    const [row, homes, client] = await this.rowsOf(agentId, id);
+    const round = await this.reading.read(row, homes, client);
+    return { ...round, others: client ? await this.othersOf(round, agentId, client) : [] };
+  }
+
+  /** What the best order by an aim would come to; the round stays as it is. */
+  async weigh(agentId: string, id: string, aim: Aim): Promise<RoundOrder> {
+    const round = await this.reading.outline(...(await this.rowsOf(agentId, id)));
+    return this.desk.run('page', 'the orders of this round', RoundOrders, 'weighed', roundAskOf({ ...round, aim }));
+  }
+
+  /** Rounds of the same people at the same time of that day, whichever agent's. */
+  private async othersOf(round: RoundOutline, agentId: string, client: ClientRow): Promise<OtherRound[]> {
+    const rows = await this.database.query<{ id: string; agentId: string; agentName: string; clientId: string }[]>(
+      `SELECT DISTINCT r.id, r.agentId, a.name AS agentName, r.clientId
+       FROM rounds r JOIN agents a ON a.id = r.agentId LEFT JOIN people p ON p.clientId = r.clientId AND p.leftAt IS NULL
+       WHERE r.\`on\` = ? AND r.id <> ?
+         AND (r.clientId = ? OR p.email IN (SELECT q.email FROM people q WHERE q.clientId = ? AND q.leftAt IS NULL))`,
+      [round.on, round.id, client.id, client.id],
+    );
+    const [from, until] = spanOf(round);
+    const others = await Promise.all(
+      rows.map(async (other) => {
+        const [begins, ends] = spanOf(await this.reading.outline(...(await this.rowsOf(other.agentId, other.id))));
+        return { agentName: other.agentName, isOwn: other.agentId === agentId, from: begins, until: ends };
+      }),
+    );
+    return others.filter((other) => other.from < until && from < other.until);
   }
 
   /** A round of some homes in the best order; it begins and ends where the agent's last one did, or at the office. */
@@ -121,7 +151,7 @@ export class RoundsService {
         RoundHomeRow,
         fresh.map((listingKey, i) => ({
           ...{ id: randomUUID(), roundId: id, listingKey, position: there.length + i },
-          ...{ minutes: VISIT_MINUTES, place: null, hours: null, change: null },
+          ...{ minutes: VISIT_MINUTES, place: null, before: null, beside: null, hours: null, change: null },
         })),
       );
     });
@@ -131,13 +161,20 @@ export class RoundsService {
     await this.own(agentId, id);
     const homes = this.database.getRepository(RoundHomeRow);
     const home = found(await homes.findOneBy({ id: homeId, roundId: id }), 'home on this round');
+    for (const tied of ['before', 'beside'] as const) {
+      const other = change[tied] ?? null;
+      if (other !== null && (other === homeId || !(await homes.existsBy({ id: other, roundId: id }))))
+        throw new Failure('request.invalid', 'Choose another home of this round.', { path: tied });
+    }
     await homes.save({ ...home, ...change });
     return this.ordered(agentId, id);
   }
 
   async removeHome(agentId: string, id: string, homeId: string): Promise<Round> {
     await this.own(agentId, id);
-    await this.database.getRepository(RoundHomeRow).delete({ id: homeId, roundId: id });
+    const homes = this.database.getRepository(RoundHomeRow);
+    await homes.delete({ id: homeId, roundId: id });
+    for (const tied of ['before', 'beside'] as const) await homes.update({ roundId: id, [tied]: homeId }, { [tied]: null });
     return this.ordered(agentId, id);
   }
 
@@ -267,4 +304,13 @@ export class RoundsService {
   async own(agentId: string, id: string): Promise<RoundRow> {
     return found(await this.database.getRepository(RoundRow).findOneBy({ id, agentId }), 'round');
   }
+}
+
+/** From when until when a round goes in its order, in minutes from midnight. */
+function spanOf(round: RoundOutline): [number, number] {
+  const goes = timed(
+    roundAskOf(round),
+    round.homes.map(({ id }) => id),
+  );
+  return [goes.leaveAt, goes.backAt];
 }

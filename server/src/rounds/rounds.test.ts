@@ -1,6 +1,6 @@
 import { roundAskOf } from '@perambula/contract';
-import type { OfferOutcome, Round, RoundDay, RoundSummary } from '@perambula/contract';
-import { timed } from '@perambula/core';
+import type { ClientFile, OfferOutcome, Round, RoundDay, RoundOrder, RoundSummary } from '@perambula/contract';
+import { AIMS, timed } from '@perambula/core';
 import ICAL from 'ical.js';
 import { simpleParser } from 'mailparser';
 import { extractText, getDocumentProxy } from 'unpdf';
@@ -102,6 +102,54 @@ describe('a round', () => {
     const day = await stack.juno.good<RoundDay>('GET', `/api/rounds/${id}/day`);
     expect(day.homes[after + 1]?.breakAt).toBe(visits[after]?.breakAt);
     expect((await stack.juno.good<Round>('PATCH', `/api/rounds/${id}`, { break: null })).break).toBeNull();
+  });
+
+  it('keeps to what is wished for the order, and lets go of it with the home that it names', async () => {
+    const { id, homes } = await made(keys.slice(0, 5));
+    const [first, , , , last] = homes.map((home) => home.id);
+    const path = `/api/rounds/${id}/homes`;
+    const turned = await stack.juno.good<Round>('PATCH', `${path}/${String(last)}`, { before: first });
+    const order = turned.homes.map((home) => home.id);
+    expect(order.indexOf(String(last))).toBeLessThan(order.indexOf(String(first)));
+    const [one, , , , other] = order;
+    const beside = await stack.juno.good<Round>('PATCH', `${path}/${String(one)}`, { beside: other });
+    const places = beside.homes.map((home) => home.id);
+    expect(Math.abs(places.indexOf(String(one)) - places.indexOf(String(other)))).toBe(1);
+    const refused = await stack.juno.ask('PATCH', `${path}/${String(one)}`, { beside: one });
+    expect(refused.body).toMatchObject({ message: 'Choose another home of this round.', details: { path: 'beside' } });
+    const fewer = await stack.juno.good<Round>('DELETE', `${path}/${String(other)}`);
+    expect(fewer.homes.find((home) => home.id === one)?.beside).toBeNull();
+  });
+
+  it('has its best orders side by side, and stays as it is until one is taken', async () => {
+    const { id, homes } = await made(keys.slice(0, 5));
+    const turned = await stack.juno.good<Round>('PUT', `/api/rounds/${id}/order`, {
+      homeIds: homes.map((home) => home.id).reverse(),
+    });
+    const found = await Promise.all(AIMS.map((aim) => stack.juno.good<RoundOrder>('GET', `/api/rounds/${id}/orders/${aim}`)));
+    const [soonest, driving, likeliest] = found as [RoundOrder, RoundOrder, RoundOrder];
+    expect(soonest.backAt).toBeLessThanOrEqual(goes(turned).backAt);
+    expect(soonest.backAt).toBeLessThanOrEqual(likeliest.backAt);
+    expect(driving.driving).toBeLessThanOrEqual(Math.min(soonest.driving, likeliest.driving));
+    expect(likeliest.unlikely).toBeLessThanOrEqual(Math.min(soonest.unlikely, driving.unlikely));
+    expect((await stack.juno.good<Round>('GET', `/api/rounds/${id}`)).homes).toEqual(turned.homes);
+    expect((await stack.juno.ask('GET', `/api/rounds/${id}/orders/shortest`)).status).toBe(422);
+  });
+
+  it('keeps clear of when its people cannot come, and tells of another round with them at that time', async () => {
+    const busy = [{ days: [6], from: 780, until: 1440 }];
+    const { id: whose } = await stack.juno.good<{ id: string }>('POST', '/api/clients', { name: 'Ottoline Vane', people: [] });
+    await stack.juno.good('PATCH', `/api/clients/${whose}`, { busy });
+    expect((await stack.juno.good<ClientFile>('GET', `/api/clients/${whose}`)).busy).toEqual(busy);
+    const round = await made(keys.slice(8, 11), whose);
+    for (const { open, hoursBy } of round.homes) if (hoursBy === 'client') expect(open.at(-1)?.until).toBeLessThanOrEqual(780);
+    expect(round.homes.some(({ hoursBy }) => hoursBy === 'client')).toBe(true);
+    expect(round.others).toEqual([]);
+    const second = await made(keys.slice(11, 13), whose);
+    const { leaveAt, backAt } = goes(round);
+    expect(second.others).toEqual([{ agentName: 'Juno Albright', isOwn: true, from: leaveAt, until: backAt }]);
+    const never = [{ days: [6], from: 900, until: 600 }];
+    expect((await stack.juno.ask('PATCH', `/api/clients/${whose}`, { busy: never })).status).toBe(422);
   });
 
   it('asks the listing offices for its times in one step, once, and keeps what they agree to', async () => {

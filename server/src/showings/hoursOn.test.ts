@@ -14,6 +14,7 @@ const on = (instructions: string, now: string, more: object = {}, day = '2026-04
     agreed: null,
     isPassedBy: false,
     isAsked: false,
+    busy: [],
     ...more,
   });
 const LONG_BEFORE = '2026-04-14T13:00:00Z';
@@ -41,6 +42,15 @@ describe('when a home can be seen on a day', () => {
     expect(on('Open house only', LONG_BEFORE, { ...given, agreed: null })).toEqual({ open: [hours], hoursBy: 'agent' });
     expect(on('Open house only', LONG_BEFORE, { openHouses }).open).toEqual(openHouses);
     expect(on('Open house only', LONG_BEFORE).open).toEqual([]);
+  });
+
+  it('leaves out when the household cannot come, but not what is agreed or said', () => {
+    const busy = [{ days: [6], from: 780, until: 1440 }];
+    expect(on('Vacant.', LONG_BEFORE, { busy })).toEqual({ open: [{ from: 540, until: 780 }], hoursBy: 'client' });
+    expect(on('Not after noon.', LONG_BEFORE, { busy }).hoursBy).toBe('instructions');
+    expect(on('Vacant.', LONG_BEFORE, { busy }, '2026-04-17').open).toEqual([{ from: 540, until: 1140 }]);
+    const hours = { from: 800, until: 900 };
+    expect(on('Vacant.', LONG_BEFORE, { busy, hours }).open).toEqual([hours]);
   });
 
   it('is any hour for whoever only passes by', () => {

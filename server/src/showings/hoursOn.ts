@@ -1,6 +1,6 @@
 import type { HoursBy } from '@perambula/contract';
-import { USUAL_HOURS } from '@perambula/core';
-import type { ShowingRules, TimeSpan } from '@perambula/core';
+import { freeOf, USUAL_HOURS } from '@perambula/core';
+import type { BusyHours, ShowingRules, TimeSpan } from '@perambula/core';
 import { DateTime } from 'luxon';
 
 /** What decides when a home can be seen on a day. */
@@ -18,17 +18,33 @@ interface Asked {
   /** Whether it is seen from the street only, which nobody need know of; and whether its office was asked already. */
   readonly isPassedBy: boolean;
   readonly isAsked: boolean;
+  /** When the household cannot come. */
+  readonly busy: readonly BusyHours[];
 }
 
 const WHOLE_DAY: TimeSpan = { from: 0, until: 1440 };
 
-/** When a home can be seen on a day, in minutes from midnight, and who says so. What is said least surely gives way. */
-export function hoursOn({ rules, day, now, openHouses, hours, agreed, isPassedBy, isAsked }: Asked): {
+interface Hours {
   readonly open: readonly TimeSpan[];
   readonly hoursBy: HoursBy;
-} {
+}
+
+/** When a home can be seen on a day, in minutes from midnight, and who says so. What is said least surely gives way. */
+export function hoursOn(asked: Asked): Hours {
+  const { agreed, hours, busy, day } = asked;
   if (agreed) return { open: [agreed], hoursBy: 'office' };
   if (hours) return { open: [hours], hoursBy: 'agent' };
+  const said = saidOn(asked);
+  const open = freeOf(said.open, busy, day.weekday);
+  return minutesIn(open) < minutesIn(said.open) ? { open, hoursBy: 'client' } : said;
+}
+
+function minutesIn(spans: readonly TimeSpan[]): number {
+  return spans.reduce((sum, { from, until }) => sum + until - from, 0);
+}
+
+/** What is said of the home itself. */
+function saidOn({ rules, day, now, openHouses, isPassedBy, isAsked }: Asked): Hours {
   if (isPassedBy) return { open: [WHOLE_DAY], hoursBy: 'nobody' };
   if (rules.isOpenHouseOnly) return { open: openHouses, hoursBy: 'instructions' };
   const { from, until } = rules.hours ?? USUAL_HOURS;

@@ -9,6 +9,7 @@ import { SessionsModule } from '../sessions/index.js';
 import { CalendarsController } from './calendars.controller.js';
 import { Invitations } from './invitations.js';
 import { LateWords } from './lateWords.js';
+import { OfficeAnswers } from './officeAnswers.js';
 import { OfficeRequests } from './office.requests.js';
 import { OfficesController } from './offices.controller.js';
 import { ShowingReminders } from './showingReminders.js';
@@ -19,7 +20,7 @@ import { SubscribedCalendars } from './subscribedCalendars.js';
 @Module({
   imports: [ClientsModule, ClockModule, EventsModule, ListingsModule, MailModule, SentHomesModule, SessionsModule],
   controllers: [CalendarsController, OfficesController, ShowingsController],
-  providers: [Invitations, LateWords, OfficeRequests, ShowingReminders, ShowingsService, SubscribedCalendars],
-  exports: [Invitations, LateWords, ShowingReminders, ShowingsService, SubscribedCalendars],
+  providers: [Invitations, LateWords, OfficeAnswers, OfficeRequests, ShowingReminders, ShowingsService, SubscribedCalendars],
+  exports: [Invitations, LateWords, OfficeAnswers, ShowingReminders, ShowingsService, SubscribedCalendars],
 })
 export class ShowingsModule {}

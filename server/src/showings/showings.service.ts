@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { OfficeAnswered, Showing } from '@perambula/contract';
-import { dayNumber, positionOf, readInstructions, today } from '@perambula/core';
-import type { ListingRecord } from '@perambula/core';
+import { dayNumber, freeOf, positionOf, readInstructions, today } from '@perambula/core';
+import type { ListingRecord, TimeSpan } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { DataSource, In, MoreThan } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { ClientsService, isCovered } from '../clients/index.js';
+import type { ClientRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
 import type { Config } from '../common/config.js';
@@ -101,14 +102,19 @@ export class ShowingsService {
       .find({ where: { clientId: In([...clientIds]) }, order: { createdAt: 'DESC' } });
   }
 
-  /** When an agent could show a home within the next days. */
-  async freeTimes(agentId: string): Promise<Date[]> {
-    return freeTimes(this.clock.date(), this.config.zone, await this.taken(agentId, null));
+  /** When an agent could show a client a home within the next days. */
+  async freeTimes(agentId: string, { busy }: Pick<ClientRow, 'busy'>): Promise<Date[]> {
+    const canBeSeen = (at: DateTime): boolean => {
+      const from = minutesOn(at.startOf('day'), at.toJSDate());
+      const span = { from, until: from + VISIT_MINUTES };
+      return isWithin(freeOf([span], busy ?? [], at.weekday), span);
+    };
+    return freeTimes(this.clock.date(), this.config.zone, await this.taken(agentId, null), { canBeSeen });
   }
 
   /** The same of one showing's home, at hours when it can be seen; of one that is open houses only, those. */
   async timesOf(agentId: string, id: string): Promise<Date[]> {
-    const { listingKey, minutes } = await this.own(agentId, id);
+    const { listingKey, minutes, clientId } = await this.own(agentId, id);
     const record = (await this.listings.byKeys([listingKey])).get(listingKey);
     const rules = readInstructions(String(record?.['ShowingInstructions'] ?? ''));
     const now = this.clock.date();
@@ -117,11 +123,15 @@ export class ShowingsService {
         .filter(({ startsAt, status }) => status !== 'Canceled' && Date.parse(startsAt) > now.getTime())
         .map(({ startsAt }) => new Date(startsAt))
         .slice(0, MOST_TIMES);
+    const { busy } = await this.clients.own(agentId, clientId);
     const canBeSeen = (at: DateTime): boolean => {
       const day = at.startOf('day');
       const from = minutesOn(day, at.toJSDate());
-      const { open } = hoursOn({ rules, day, now, openHouses: [], hours: null, agreed: null, isPassedBy: false, isAsked: false });
-      return open.some((span) => span.from <= from && from + minutes <= span.until);
+      const { open } = hoursOn({
+        ...{ rules, day, now, openHouses: [], hours: null, agreed: null, isPassedBy: false, isAsked: false },
+        busy: busy ?? [],
+      });
+      return isWithin(open, { from, until: from + minutes });
     };
     return freeTimes(now, this.config.zone, await this.taken(agentId, id), { most: MOST_TIMES, canBeSeen });
   }
@@ -290,4 +300,8 @@ export class ShowingsService {
       );
     }
   }
+}
+
+function isWithin(open: readonly TimeSpan[], { from, until }: TimeSpan): boolean {
+  return open.some((span) => span.from <= from && until <= span.until);
 }

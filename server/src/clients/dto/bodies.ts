@@ -1,9 +1,23 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { REACH_BY } from '@perambula/contract';
+import { MOST_BUSY, REACH_BY } from '@perambula/contract';
 import type { ReachBy } from '@perambula/contract';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
-import { IsAddress, IsDay, IsLine, IsText, IsZone, MayBeLeftOut } from '../../common/fields.js';
+import type { BusyHours } from '@perambula/core';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { IsAddress, IsDay, IsLine, IsTested, IsText, IsZone, MayBeLeftOut } from '../../common/fields.js';
 
 export class PersonBody {
   @ApiProperty() @IsLine(120, 'Type the person’s name.') name: string;
@@ -45,6 +59,20 @@ export class AgreementBody {
   @ApiProperty() @IsLine(200) scope: string;
 }
 
+class BusyBody implements BusyHours {
+  @ApiProperty({ type: [Number] })
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(7)
+  @ArrayUnique()
+  @IsInt({ each: true })
+  @Min(1, { each: true })
+  @Max(7, { each: true })
+  days: number[];
+  @ApiProperty() @IsInt() @Min(0) @Max(1439) from: number;
+  @ApiProperty() @IsInt() @Min(1) @Max(1440) until: number;
+}
+
 export class ChangeClientBody {
   @ApiPropertyOptional() @MayBeLeftOut() @IsLine(120, 'Type a name.') name?: string;
   @ApiPropertyOptional() @MayBeLeftOut() @IsText(20_000) notes?: string;
@@ -54,8 +82,21 @@ export class ChangeClientBody {
   @Type(() => AgreementBody)
   agreement?: AgreementBody | null;
   @ApiPropertyOptional() @MayBeLeftOut() @IsBoolean() asksAfter?: boolean;
+  @ApiPropertyOptional({ type: [BusyBody] })
+  @MayBeLeftOut()
+  @IsArray()
+  @ArrayMaxSize(MOST_BUSY)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => BusyBody)
+  @IsTested(beginFirst, 'What is in the way begins before it ends.')
+  busy?: BusyBody[];
 }
 
 export class ConfirmBody {
   @ApiProperty() @IsLine(100) token: string;
+}
+
+function beginFirst(busy: unknown): boolean {
+  return Array.isArray(busy) && (busy as (Partial<BusyHours> | null)[]).every((each) => Number(each?.from) < Number(each?.until));
 }

@@ -31,12 +31,12 @@ class PlaceBody implements RoundPlace {
   at: LonLat;
 }
 
-class HoursBody implements TimeSpan {
+class SpanBody implements TimeSpan {
   @ApiProperty() @IsInt() @Min(0) @Max(MINUTES_OF_DAY) from: number;
   @ApiProperty() @IsInt() @Min(0) @Max(MINUTES_OF_DAY) until: number;
 }
 
-class BreakBody extends HoursBody implements RoundBreak {
+class BreakBody extends SpanBody implements RoundBreak {
   @ApiProperty() @IsInt() @Min(5) @Max(240) minutes: number;
 }
 
@@ -85,12 +85,14 @@ export class RoundHomeBody {
   @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(5) @Max(240) minutes?: number;
   @ApiPropertyOptional({ enum: ['first', 'last'], nullable: true }) @IsOptional() @IsIn(['first', 'last']) place?:
     'first' | 'last' | null;
-  @ApiPropertyOptional({ type: HoursBody, nullable: true })
+  @ApiPropertyOptional({ type: String, nullable: true }) @IsOptional() @IsUUID() before?: string | null;
+  @ApiPropertyOptional({ type: String, nullable: true }) @IsOptional() @IsUUID() beside?: string | null;
+  @ApiPropertyOptional({ type: SpanBody, nullable: true })
   @IsOptional()
   @ValidateNested()
-  @Type(() => HoursBody)
+  @Type(() => SpanBody)
   @IsTested(isSpan, 'The hours begin before they end.')
-  hours?: HoursBody | null;
+  hours?: SpanBody | null;
 }
 
 export class RoundOrderBody {
@@ -99,6 +101,11 @@ export class RoundOrderBody {
   @ArrayMaxSize(MOST_OF_A_ROUND)
   @IsUUID(undefined, { each: true })
   homeIds: string[];
+}
+
+export class RoundAimPath {
+  @ApiProperty() @IsUUID() id: string;
+  @ApiProperty({ enum: AIMS }) @IsIn(AIMS) aim: Aim;
 }
 
 export class DaySheetQuery {

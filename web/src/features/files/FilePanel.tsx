@@ -7,6 +7,7 @@ import { Picture } from '../../shared/Picture.js';
 import { useDraft, useStartingSearch } from '../searches/index.js';
 import { AgreementLine } from './AgreementLine.js';
 import { FileMenu } from './FileMenu.js';
+import { BusyLine } from './BusyLine.js';
 import { HoursLine } from './HoursLine.js';
 import { Learned } from './Learned.js';
 import { NeedsSaid } from './NeedsSaid.js';
@@ -34,6 +35,7 @@ export function FilePanel({ file, searchId }: Props) {
       </header>
       <AgreementLine file={file} />
       <HoursLine file={file} />
+      <BusyLine file={file} />
       <People file={file} />
       <NeedsSaid file={file} />
       <Searches file={file} searchId={searchId} />

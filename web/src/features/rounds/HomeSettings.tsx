@@ -3,8 +3,10 @@ import { clockOf, USUAL_HOURS } from '@perambula/core';
 import { App, Button, Input, Popover, Select } from 'antd';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
+import { street } from '../../shared/format.js';
+import { fromField } from '../../shared/hours.js';
 import { messageOf } from '../../shared/http.js';
-import { fromField, sayHours } from './round.rules.js';
+import { sayHours, sayLikely } from './round.rules.js';
 import { useChangeRoundHome, useRemoveRoundHome } from './rounds.api.js';
 
 interface Props {
@@ -79,6 +81,7 @@ function Form({ round, home, onDone }: Props & { readonly onDone: () => void }) 
           >
             Set these hours
           </Button>
+          <p className="soft">{sayLikely(home)}</p>
           {hoursBy === 'agent' && (
             <button type="button" className="link" onClick={() => set({ hours: null })}>
               Go by its listing again
@@ -101,6 +104,9 @@ function Form({ round, home, onDone }: Props & { readonly onDone: () => void }) 
         options={[...PLACES]}
         onChange={(value: (typeof PLACES)[number]['value']) => set({ place: value === 'any' ? null : value })}
       />
+      {(['before', 'beside'] as const).map((tie) => (
+        <Tied key={tie} round={round} home={home} tie={tie} onSet={set} />
+      ))}
       <Button danger type="text" onClick={() => remove.mutate(id, { onSuccess: onDone, onError })}>
         Take it off the round
       </Button>
@@ -108,9 +114,37 @@ function Form({ round, home, onDone }: Props & { readonly onDone: () => void }) 
   );
 }
 
+const TIES = { before: 'It is seen before', beside: 'Right beside' } as const;
+
+interface TiedProps extends Pick<Props, 'round' | 'home'> {
+  readonly tie: keyof typeof TIES;
+  readonly onSet: (what: RoundHomeChange) => void;
+}
+
+/** Another home to which the order binds this one. */
+function Tied({ round, home, tie, onSet }: TiedProps) {
+  const others = [...round.homes, ...round.leftOut].filter(({ id }) => id !== home.id);
+  if (others.length === 0) return null;
+  return (
+    <>
+      <label htmlFor={`${tie}-${home.id}`}>{TIES[tie]}</label>
+      <Select
+        id={`${tie}-${home.id}`}
+        value={home[tie] ?? ''}
+        options={[
+          { value: '', label: 'none in particular' },
+          ...others.map(({ id, address }) => ({ value: id, label: street({ UnparsedAddress: address }) })),
+        ]}
+        onChange={(value) => onSet({ [tie]: value || null })}
+      />
+    </>
+  );
+}
+
 const BY = {
   office: '',
   agent: ', as you said',
   instructions: ', as its listing says',
+  client: ', since they cannot come at other hours',
   nobody: ', assumed: its listing says nothing',
 } as const;

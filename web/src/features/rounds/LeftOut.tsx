@@ -46,9 +46,15 @@ function OneLeftOut({ round, home }: { readonly round: Round; readonly home: Lef
       </div>
       <div className="row-actions">
         {smallest && (
-          <Button loading={change.isPending} onClick={() => change.mutate({ [smallest.what]: smallest.to }, { onError })}>
+          <Button
+            loading={change.isPending}
+            onClick={() =>
+              change.mutate(smallest.what === 'break' ? { break: null } : { [smallest.what]: smallest.to }, { onError })
+            }
+          >
             {smallest.what === 'leaveAt' && `Start at ${sayMinutes(smallest.to)}`}
             {smallest.what === 'backBy' && `Back by ${sayMinutes(smallest.to)}`}
+            {smallest.what === 'break' && 'Without the break'}
             {smallest.what === 'minutes' && `${smallest.to} minutes each`}
           </Button>
         )}

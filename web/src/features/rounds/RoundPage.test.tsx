@@ -18,8 +18,11 @@ const home = (id: string, more: Partial<RoundHome> = {}): RoundHome => ({
   at: [-66, 40.6],
   minutes: 30,
   place: null,
+  before: null,
+  beside: null,
   open: [{ from: 540, until: 1140 }],
   hoursBy: 'instructions',
+  likely: { hours: [{ from: 600, until: 1080 }], asked: 0, agreed: 0 },
   instructions: 'Vacant.',
   rules: readInstructions('Vacant.'),
   agentMobile: '',
@@ -52,6 +55,7 @@ const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round =>
       minutes: Array.from({ length: places }, (_, i) => Array.from({ length: places }, (_j, j) => (i === j ? [0, 0] : [10, 10]))),
     },
     legs: [],
+    others: [],
     ...more,
   };
 };
@@ -146,6 +150,37 @@ describe('the page of a round', () => {
     expect(asked.map(({ what }) => what)).toEqual(
       expect.arrayContaining(['POST rounds/r/homes/44/offer', 'DELETE rounds/r/homes/18']),
     );
+  });
+
+  it('shows its best orders side by side, and takes one by a click', async () => {
+    const order = { homeIds: ['44', '18'], leftOut: 0, leaveAt: 600, backAt: 700, driving: 30, unlikely: 0, isProven: true };
+    const { asked } = drawn(<RoundPage />, {
+      'GET rounds/': round([home('44'), home('18')], { isOwnOrder: true }),
+      'GET rounds/r/orders/soonest': order,
+      'GET rounds/r/orders/leastDriving': { ...order, backAt: 720, driving: 25, homeIds: ['44'], leftOut: 1 },
+      'GET rounds/r/orders/likeliest': failing(503, 'request.tooHeavy', 'This took too long.'),
+      'PATCH rounds/': round([home('44'), home('18')]),
+      'POST rounds/r/bestOrder': round([home('18'), home('44')], { aim: 'leastDriving' }),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'Best orders side by side' }));
+    const table = within(screen.getByRole('table', { name: 'Best orders' }));
+    expect(await table.findByRole('row', { name: /Over soonest 11:40 am 30 min 2/ })).toBeTruthy();
+    expect(await table.findByRole('row', { name: /Least driving 12:00 pm 25 min 1 of 2/ })).toBeTruthy();
+    expect(await table.findByRole('row', { name: /Most likely confirmed This took too long/ })).toBeTruthy();
+    await userEvent.click(table.getByRole('button', { name: 'Take the order: Least driving' }));
+    expect(await screen.findByText(/with the least driving: no other is better/)).toBeTruthy();
+    expect(asked.find(({ what }) => what.startsWith('PATCH'))?.body).toEqual({ aim: 'leastDriving' });
+  });
+
+  it('says what its order does not keep, and who else goes round with them', async () => {
+    drawn(<RoundPage />, {
+      'GET rounds/': round([home('44'), home('18', { before: '44' })], {
+        isOwnOrder: true,
+        others: [{ agentName: 'Wilhelm Frost', isOwn: false, from: 630, until: 780 }],
+      }),
+    });
+    expect(await screen.findByText('18 Tollgate Rd is to be seen before 44 Tollgate Rd, and is not.')).toBeTruthy();
+    expect(screen.getByText(/They go round with Wilhelm Frost, too/)).toBeTruthy();
   });
 
   it('says when its break is, and that there is no time for it', async () => {

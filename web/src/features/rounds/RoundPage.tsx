@@ -14,7 +14,7 @@ import { Afterwards } from './Afterwards.js';
 import { AskOffices } from './AskOffices.js';
 import { BeforeYouGo } from './BeforeYouGo.js';
 import { LeftOut } from './LeftOut.js';
-import { isWaiting, sayOrder, sayRound } from './round.rules.js';
+import { isWaiting, sayBroken, sayOrder, sayOther, sayRound } from './round.rules.js';
 import { RoundSettingsForm } from './RoundSettingsForm.js';
 import { useDaySheet, useOrderBest, useRemoveRound, useRound } from './rounds.api.js';
 import { SendRound } from './SendRound.js';
@@ -41,7 +41,7 @@ function Opened({ round }: { readonly round: Round }) {
   const goes = useMemo(() => timed(roundAskOf(round), tried ?? kept), [round, tried, kept]);
   return (
     <div className={cx('round')}>
-      <Head round={round} goes={goes} isTried={tried !== null} />
+      <Head round={round} goes={goes} broken={sayBroken(round, tried ?? kept)} isTried={tried !== null} />
       <div className={cx('map')}>
         <Suspense fallback={<Waiting what="Opening the map …" />}>
           <Where round={round} />
@@ -63,11 +63,13 @@ function Opened({ round }: { readonly round: Round }) {
 interface HeadProps {
   readonly round: Round;
   readonly goes: TimedRound;
+  /** What its order does not keep of what is wished for. */
+  readonly broken: readonly string[];
   /** Whether another order than the kept one is tried. */
   readonly isTried: boolean;
 }
 
-function Head({ round, goes, isTried }: HeadProps) {
+function Head({ round, goes, broken, isTried }: HeadProps) {
   const best = useOrderBest(round.id);
   const remove = useRemoveRound(round.id);
   const sheet = useDaySheet(round.id);
@@ -87,6 +89,11 @@ function Head({ round, goes, isTried }: HeadProps) {
           )}
           {isoDay(on)} · <span className="figure">{sayRound(round, goes)}</span> · {isTried ? 'as you drag it' : sayOrder(round)}
         </p>
+        {[...broken, ...round.others.map(sayOther)].map((sentence) => (
+          <p key={sentence} className={cx('late')} role="status">
+            {sentence}
+          </p>
+        ))}
         {goes.lacksBreak && (
           <p className={cx('late')} role="status">
             In this order there is no time for the break.

@@ -3,15 +3,16 @@ import { clockOf } from '@perambula/core';
 import { App, Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { classesOf } from '../../shared/classes.js';
+import { fromField } from '../../shared/hours.js';
 import { messageOf } from '../../shared/http.js';
 import { PlaceField } from '../places/index.js';
-import { fromField } from './round.rules.js';
+import { Orders } from './Orders.js';
+import { AIM_LABEL } from './round.rules.js';
 import { useChangeRound } from './rounds.api.js';
 import ownCss from './RoundSettingsForm.module.css';
 
 const cx = classesOf(ownCss);
 
-const AIM_LABEL = { soonest: 'Over soonest', leastDriving: 'Least driving' } as const;
 const LENGTHS = [10, 15, 20, 25, 30, 40, 45, 60].map((minutes) => ({ value: minutes, label: `${minutes} min` }));
 
 const BREAKS = [0, 15, 20, 30, 45, 60, 90].map((minutes) => ({
@@ -95,6 +96,11 @@ export function RoundSettingsForm({ round }: { readonly round: Round }) {
         options={Object.entries(AIM_LABEL).map(([value, label]) => ({ value, label }))}
         onChange={(value: Round['aim']) => set({ aim: value })}
       />
+      {homes.length > 1 && (
+        <div className={cx('whole')}>
+          <Orders round={round} />
+        </div>
+      )}
     </section>
   );
 }

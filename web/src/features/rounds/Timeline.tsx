@@ -2,7 +2,7 @@ import { closestCenter, DndContext } from '@dnd-kit/core';
 import type { DragEndEvent, DragOverEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import type { Round, RoundHome } from '@perambula/contract';
+import type { Round, RoundHome, RoundLeg } from '@perambula/contract';
 import { dollars, sayMinutes } from '@perambula/core';
 import type { RoundVisit, TimedRound } from '@perambula/core';
 import { App } from 'antd';
@@ -15,7 +15,7 @@ import { messageOf } from '../../shared/http.js';
 import { Picture } from '../../shared/Picture.js';
 import { useDrag } from '../../shared/useDrag.js';
 import { HomeSettings } from './HomeSettings.js';
-import { isWaiting, sayBreak, sayHours, sayOccupant } from './round.rules.js';
+import { isWaiting, sayBreak, sayHours, sayOccupant, sayWay } from './round.rules.js';
 import { useReorderRound } from './rounds.api.js';
 import ownCss from './Timeline.module.css';
 
@@ -93,6 +93,7 @@ export function Timeline({ round, goes, order, onTry }: Props) {
                   visit={visit}
                   number={order.indexOf(id) + 1}
                   scale={scale}
+                  isTried={order.some((each, i) => each !== round.homes[i]?.id)}
                   onStep={(by) => step(id, by)}
                 />
               ) : null;
@@ -131,10 +132,12 @@ interface RowProps {
   readonly visit: RoundVisit;
   readonly number: number;
   readonly scale: Scale;
+  /** Whether the ways as they are known are those of another order. */
+  readonly isTried: boolean;
   readonly onStep: (by: 1 | -1) => void;
 }
 
-function Row({ round, home, visit, number, scale, onStep }: RowProps) {
+function Row({ round, home, visit, number, scale, isTried, onStep }: RowProps) {
   const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: home.id });
   const name = street({ UnparsedAddress: home.address });
   return (
@@ -183,7 +186,7 @@ function Row({ round, home, visit, number, scale, onStep }: RowProps) {
           />
         )}
       </div>
-      <State round={round} home={home} visit={visit} />
+      <State round={round} home={home} visit={visit} leg={isTried ? null : round.legs[number - 1]} />
       <HomeSettings round={round} home={home} name={name} />
     </li>
   );
@@ -203,7 +206,12 @@ const STATE = {
 } as const;
 
 /** How the visit stands with the office, or why it cannot be then, and the drive to it. */
-function State({ round, home, visit }: Pick<RowProps, 'round' | 'home' | 'visit'>) {
+function State({
+  round,
+  home,
+  visit,
+  leg,
+}: Pick<RowProps, 'round' | 'home' | 'visit'> & { readonly leg: RoundLeg | null | undefined }) {
   const { showing, open } = home;
   const says = visit.isShut
     ? home.at === null
@@ -219,7 +227,8 @@ function State({ round, home, visit }: Pick<RowProps, 'round' | 'home' | 'visit'
   return (
     <div className={cx('state')}>
       <p className={cx(`strong ${toneOf(round, home, visit)}`)}>{says}</p>
-      {visit.drive > 0 && <p className="soft figure">drive {Math.max(1, Math.round(visit.drive))} min</p>}
+      {visit.drive > 0 && <p className="soft figure">{sayWay(visit, leg)}</p>}
+      {!visit.isShut && !visit.isLikely && isWaiting(round, home) && <p className="soft">a less likely hour</p>}
       {visit.breakAt !== null && round.break && <p className="figure">then {sayBreak(visit.breakAt, round.break.minutes)}</p>}
     </div>
   );

@@ -1,17 +1,20 @@
 import type { LeftOutHome, Round, RoundHome, RoundShowing } from '@perambula/contract';
-import { clockOf, readInstructions, sayMinutes } from '@perambula/core';
-import type { RoundChange } from '@perambula/core';
+import { readInstructions, sayMinutes } from '@perambula/core';
+import type { RoundChange, RoundVisit } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
 import {
-  fromField,
   nextSaturday,
   notAskedOf,
   remindersOf,
+  sayBroken,
   sayChange,
   sayHours,
+  sayLikely,
   sayOccupant,
   sayOrder,
+  sayOther,
   sayOutcome,
+  sayWay,
 } from './round.rules.js';
 
 const home = (id: string, instructions: string, more: Partial<RoundHome> = {}): RoundHome => ({
@@ -23,8 +26,11 @@ const home = (id: string, instructions: string, more: Partial<RoundHome> = {}): 
   at: [-66, 40.6],
   minutes: 25,
   place: null,
+  before: null,
+  beside: null,
   open: [{ from: 540, until: 1140 }],
   hoursBy: 'instructions',
+  likely: { hours: [{ from: 600, until: 1080 }], asked: 0, agreed: 0 },
   instructions,
   rules: readInstructions(instructions),
   agentMobile: '555-0139',
@@ -32,7 +38,7 @@ const home = (id: string, instructions: string, more: Partial<RoundHome> = {}): 
   ...more,
 });
 const round = (homes: readonly RoundHome[], more: Partial<Round> = {}): Round =>
-  ({ homes, clientId: 'c', aim: 'soonest', isOwnOrder: false, isProven: true, ...more }) as Round;
+  ({ homes, leftOut: [], clientId: 'c', aim: 'soonest', isOwnOrder: false, isProven: true, ...more }) as Round;
 const showing = (
   state: 'proposed' | 'confirmed' | 'refused' | 'countered',
   answer = '',
@@ -59,13 +65,34 @@ describe('the words of a round', () => {
       '12:59 pm',
     ]);
     expect(sayHours({ from: 600, until: 870 })).toBe('10 am to 2:30 pm');
-    expect(['09:54', '9:05', 'x', ''].map(fromField)).toEqual([594, 545, null, null]);
-    expect([594, 0].map(clockOf)).toEqual(['09:54', '00:00']);
+  });
+
+  it('say what an order does not keep of what is wished for it', () => {
+    const homes = [home('a', '', { before: 'b' }), home('b', '', { place: 'last', beside: 'a' }), home('c', '')];
+    expect(sayBroken(round(homes), ['a', 'b', 'c'])).toEqual(['b is to be last, and is not.']);
+    expect(sayBroken(round(homes), ['b', 'c', 'a'])).toEqual([
+      'b is to be last, and is not.',
+      'b is to be seen right beside a, and is not.',
+      'a is to be seen before b, and is not.',
+    ]);
+  });
+
+  it('say who else goes round with them, what a walk would take, and when offices agree', () => {
+    const other = { agentName: 'Wilhelm Frost', from: 630, until: 780 };
+    expect(sayOther({ ...other, isOwn: false })).toBe('They go round with Wilhelm Frost, too, from 10:30 am to 1:00 pm.');
+    expect(sayOther({ ...other, isOwn: true })).toBe('You have another round with them from 10:30 am to 1:00 pm.');
+    const leg = { metres: 300, line: [], steps: [], onFoot: 3.7 };
+    expect(sayWay({ drive: 0.6 } as RoundVisit, leg)).toBe('drive 1 min, or 4 on foot');
+    expect(sayWay({ drive: 9 } as RoundVisit, null)).toBe('drive 9 min');
+    expect(sayLikely(home('a', ''))).toBe('Offices agree most readily 10 am to 6 pm.');
+    const likely = { hours: [], asked: 5, agreed: 1 };
+    expect(sayLikely(home('a', '', { likely }))).toBe('Offices rarely agree to such a home: 1 of 5 asked about such homes did.');
   });
 
   it('say what kind of order it is, and only of a proven one that no other is better', () => {
     expect(sayOrder(round([]))).toBe('best order, over soonest: no other is better');
     expect(sayOrder(round([], { isProven: false, aim: 'leastDriving' }))).toBe('the best order found, with the least driving');
+    expect(sayOrder(round([], { aim: 'likeliest' }))).toBe('best order, most likely to be confirmed: no other is better');
     expect(sayOrder(round([], { isOwnOrder: true }))).toBe('your own order');
   });
 

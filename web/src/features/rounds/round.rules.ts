@@ -1,19 +1,13 @@
 import { roundAskOf } from '@perambula/contract';
-import type { LeftOutHome, OfferOutcome, Round, RoundHome } from '@perambula/contract';
-import { METRES_PER_MILE, sayMinutes, timed, USUAL_HOURS } from '@perambula/core';
-import type { TimedRound, TimeSpan } from '@perambula/core';
+import type { LeftOutHome, OfferOutcome, OtherRound, Round, RoundHome, RoundLeg } from '@perambula/contract';
+import { brokenTies, METRES_PER_MILE, sayMinutes, timed, USUAL_HOURS } from '@perambula/core';
+import type { Aim, RoundVisit, TimedRound, TimeSpan } from '@perambula/core';
 import { DateTime } from 'luxon';
 import { dayAndTime } from '../../shared/format.js';
 
 /** "10 am to 2:30 pm" */
 export function sayHours({ from, until }: TimeSpan): string {
   return [from, until].map((each) => sayMinutes(each).replace(':00', '')).join(' to ');
-}
-
-/** Minutes from midnight, of what a field for times holds. */
-export function fromField(text: string): number | null {
-  const [, hours, minutes] = /^(\d{1,2}):(\d{2})$/.exec(text) ?? [];
-  return hours === undefined ? null : 60 * Number(hours) + Number(minutes);
 }
 
 /** "5 homes, 9:54 am to 12:52 pm · 58 min driving, 17.2 miles" */
@@ -23,11 +17,23 @@ export function sayRound({ homes, legs }: Round, { leaveAt, backAt, driving }: T
   return `${number}, ${sayMinutes(leaveAt)} to ${sayMinutes(backAt)} · ${Math.round(driving)} min driving, ${(metres / METRES_PER_MILE).toFixed(1)} miles`;
 }
 
+/** What an order is best for, as it is chosen. */
+export const AIM_LABEL = {
+  soonest: 'Over soonest',
+  leastDriving: 'Least driving',
+  likeliest: 'Most likely confirmed',
+} as const satisfies Record<Aim, string>;
+
+const BEST_BY = {
+  soonest: 'over soonest',
+  leastDriving: 'with the least driving',
+  likeliest: 'most likely to be confirmed',
+} as const satisfies Record<Aim, string>;
+
 /** What kind of order it is, and what is known of it. */
 export function sayOrder({ isOwnOrder, isProven, aim }: Round): string {
   if (isOwnOrder) return 'your own order';
-  const best = aim === 'soonest' ? 'over soonest' : 'with the least driving';
-  return isProven ? `best order, ${best}: no other is better` : `the best order found, ${best}`;
+  return isProven ? `best order, ${BEST_BY[aim]}: no other is better` : `the best order found, ${BEST_BY[aim]}`;
 }
 
 /** What would let a home be seen that was left out. */
@@ -38,6 +44,8 @@ export function sayChange({ change, open, at }: LeftOutHome): string {
       return `fits if you start at ${sayMinutes(change.to)}`;
     case 'backBy':
       return `fits if you may be back at ${sayMinutes(change.to)}`;
+    case 'break':
+      return 'fits without the break';
     case 'minutes':
       return `fits if each visit takes ${change.to} minutes`;
     default:
@@ -73,6 +81,38 @@ export function sayOutcome({ now, then, lost }: OfferOutcome): string {
       : `The round is then over at ${sayMinutes(then)}, ${Math.abs(minutes)} min ${minutes > 0 ? 'later' : 'sooner'}`;
   const gone = lost.map((address) => address.split(',')[0] ?? '');
   return gone.length === 0 ? `${over}, and every home is seen.` : `${over}; ${gone.join(' and ')} could not be seen.`;
+}
+
+/** What an order does not keep of what is wished for it, in sentences. */
+export function sayBroken(round: Round, order: readonly string[]): string[] {
+  const named = (id: string | undefined): string => {
+    const home = [...round.homes, ...round.leftOut].find((each) => each.id === id);
+    return home?.address.split(',')[0] ?? 'another home';
+  };
+  return brokenTies(roundAskOf(round).stops, order).map(({ id, wish, other }) => {
+    if (wish === 'first' || wish === 'last') return `${named(id)} is to be ${wish}, and is not.`;
+    return `${named(id)} is to be seen ${wish === 'before' ? 'before' : 'right beside'} ${named(other)}, and is not.`;
+  });
+}
+
+/** "They go round with Wilhelm Frost, too, from 10:30 am to 1:00 pm." */
+export function sayOther({ agentName, isOwn, from, until }: OtherRound): string {
+  const hours = `from ${sayMinutes(from)} to ${sayMinutes(until)}`;
+  return isOwn ? `You have another round with them ${hours}.` : `They go round with ${agentName}, too, ${hours}.`;
+}
+
+/** "drive 4 min, or 6 on foot" */
+export function sayWay({ drive }: RoundVisit, leg: RoundLeg | null | undefined): string {
+  const walk = leg?.onFoot ?? null;
+  return `drive ${Math.max(1, Math.round(drive))} min${walk === null ? '' : `, or ${Math.max(1, Math.round(walk))} on foot`}`;
+}
+
+/** "Offices agree most readily 10 am to 6 pm: 12 of 15 did, asked of such homes." */
+export function sayLikely({ likely: { hours, asked, agreed } }: RoundHome): string {
+  const record = asked > 0 ? `: ${agreed} of ${asked} asked about such homes did` : '';
+  return hours.length === 0
+    ? `Offices rarely agree to such a home${record}.`
+    : `Offices agree most readily ${hours.map(sayHours).join(', ')}${record}.`;
 }
 
 /** When a round would be over without one of its homes. */

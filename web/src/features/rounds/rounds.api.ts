@@ -11,15 +11,18 @@ import {
   getOfferOutcome,
   getRound,
   getRoundDay,
+  getRoundOrder,
   listRounds,
   listShortlists,
   orderRoundBest,
   removeRound,
   removeRoundHome,
   reorderRound,
+  roundAskOf,
   sendRound,
 } from '@perambula/contract';
 import type { Round, RoundHomeChange, RoundSettings, SheetFor } from '@perambula/contract';
+import type { Aim } from '@perambula/core';
 import { download } from '../../shared/download.js';
 import { ask } from '../../shared/http.js';
 import { makeStale, MARKET_CHANGES, queryKeys } from '../../shared/queryKeys.js';
@@ -31,6 +34,7 @@ const roundKeys = queryKeys(
     list: () => ['list'],
     one: (id: string) => ['one', id],
     offer: (id: string, homeId: string) => ['one', id, 'offer', homeId],
+    order: (id: string, aim: string, stand: string) => ['one', id, 'order', aim, stand],
     day: (id: string) => ['day', id],
   },
 );
@@ -102,6 +106,26 @@ function useRoundChange<T>(id: string, change: (input: T) => Promise<Round>) {
 export const useChangeRound = (id: string) => useRoundChange(id, (body: RoundSettings) => ask(changeRound, { at: { id }, body }));
 export const useReorderRound = (id: string) =>
   useRoundChange(id, (homeIds: readonly string[]) => ask(reorderRound, { at: { id }, body: { homeIds } }));
+/** What the best order by an aim would come to, as the round stands. */
+export function useOrderFor(round: Round, aim: Aim) {
+  const { id, on, begin, end } = round;
+  const { stops, leaveAt, backBy, break: pause } = roundAskOf(round);
+  // in whatever order the homes stand, the best one is the same
+  const inOrder = [...stops].sort((a, b) => a.id.localeCompare(b.id));
+  const stand = JSON.stringify([inOrder, on, begin, end, leaveAt, backBy, pause]);
+  return useQuery({
+    queryKey: roundKeys.order(id, aim, stand),
+    queryFn: ({ signal }) => ask(getRoundOrder, { at: { id, aim }, signal }),
+  });
+}
+
+/** Puts the homes in the best order by an aim, whoever ordered them before. */
+export const useTakeOrder = (id: string) =>
+  useRoundChange(id, async (aim: Aim) => {
+    await ask(changeRound, { at: { id }, body: { aim } });
+    return ask(orderRoundBest, { at: { id } });
+  });
+
 export const useOrderBest = (id: string) => useRoundChange(id, () => ask(orderRoundBest, { at: { id } }));
 export const useChangeRoundHome = (id: string) =>
   useRoundChange(id, ({ homeId, ...body }: RoundHomeChange & { readonly homeId: string }) =>
