@@ -23,6 +23,8 @@ export interface ShortlistItem {
   /** Its open houses to come, ISO 8601. */
   readonly openHouses: readonly string[];
   readonly listing: ShownTo<'agent'>;
+  /** Where its listing is over: a later one of the same home that is for sale. */
+  readonly anew: { readonly listingKey: string; readonly price: number } | null;
   readonly reactions: readonly Reaction[];
 }
 

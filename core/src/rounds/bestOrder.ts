@@ -23,7 +23,7 @@ export function bestOrder(ask: RoundAsk): BestOrder {
   const order = areFew ? proven(ask) : improved(ask);
   const leftOut = ask.stops.map(({ id }) => id).filter((id) => !order.includes(id));
   // a break moves what comes after it to hours with other drives, so that in a rare case another order is better by a little
-  return { order, leftOut, isProven: areFew && !ask.break };
+  return { order, leftOut, isProven: areFew && (!ask.break || ask.leaveAt > ask.break.until) };
 }
 
 /**

@@ -12,7 +12,7 @@ import type {
   Search,
   TaleOfListing,
 } from '@perambula/core';
-import { DataSource, In, MoreThan, MoreThanOrEqual, Not } from 'typeorm';
+import { DataSource, In, IsNull, MoreThan, MoreThanOrEqual, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock/index.js';
 import { CONFIG } from '../common/config.js';
@@ -239,6 +239,29 @@ export class ListingsService {
     return rows.map(({ data }) => data);
   }
 
+  /** Of listings that are over, a later one of the same home that is offered now in the same way, where there is one. */
+  async listedAnew(keys: readonly string[]): Promise<Map<string, ListingRecord>> {
+    const listings = this.database.getRepository(ListingRow);
+    const rows = await listings.findBy({ listingKey: In([...keys]), parcelNumber: Not(IsNull()) });
+    const over = rows.filter(({ data }) => !isOffered(data));
+    if (over.length === 0) return new Map();
+    const parcels = [...new Set(over.flatMap(({ parcelNumber }) => parcelNumber ?? []))];
+    const siblings = (await listings.findBy({ parcelNumber: In(parcels), removed: false })).filter(({ data }) => isOffered(data));
+    return new Map(
+      over.flatMap(({ listingKey, parcelNumber, data }) => {
+        const later = siblings.filter(
+          (other) =>
+            other.parcelNumber === parcelNumber &&
+            isRental(other.data) === isRental(data) &&
+            String(other.data['UnitNumber'] ?? '') === String(data['UnitNumber'] ?? '') &&
+            contracted(other.data) >= contracted(data),
+        );
+        const latest = later.sort((a, b) => contracted(b.data).localeCompare(contracted(a.data)))[0];
+        return latest ? [[listingKey, latest.data] as const] : [];
+      }),
+    );
+  }
+
   /** Listings each by itself, from its beginning to its end. */
   async livesOf(keys: readonly string[]): Promise<Life[]> {
     if (keys.length === 0) return [];
@@ -258,6 +281,15 @@ export class ListingsService {
 
 function recordsOf(rows: readonly { readonly data: string }[]): ListingRecord[] {
   return rows.map(({ data }) => JSON.parse(data) as ListingRecord);
+}
+
+function isOffered(record: ListingRecord): boolean {
+  return ON_MARKET.has(String(record['StandardStatus']));
+}
+
+/** The day since which it is listed, ISO 8601; "" where its feed does not say. */
+function contracted(record: ListingRecord): string {
+  return String(record['ListingContractDate'] ?? record['OnMarketDate'] ?? '');
 }
 
 function isRental(record: ListingRecord): boolean {

@@ -314,6 +314,7 @@ export class ShortlistsService {
     const told = await this.sent.toldLast(clientIds, keys);
     const sent = [...told.values()].flatMap((dates) => [...dates.values()]).map(Number);
     const changes = await this.listings.changesOf(sent.length > 0 ? keys : [], new Date(Math.min(Date.now(), ...sent)));
+    const anew = await this.listings.listedAnew(keys);
     const openHouses = await this.listings.openHousesAhead(keys, now);
     const showings = await this.showings.ofClients(clientIds);
     return rows.map(({ id, clientId, name, sharedAt, archivedAt }) => ({
@@ -344,6 +345,7 @@ export class ShortlistsService {
           ),
           openHouses: (openHouses.get(item.listingKey) ?? []).map((at) => at.toISOString()),
           listing: forAudience(records.get(item.listingKey) ?? {}, 'agent'),
+          anew: anewOf(anew.get(item.listingKey)),
           reactions: reactions
             .filter((reaction) => reaction.listingKey === item.listingKey && reaction.clientId === clientId)
             .map(({ personId, verdict, note, at }) => ({
@@ -355,6 +357,10 @@ export class ShortlistsService {
         })),
     }));
   }
+}
+
+function anewOf(record: ListingRecord | undefined): ShortlistItem['anew'] {
+  return record ? { listingKey: record.ListingKey, price: Number(record['ListPrice'] ?? 0) } : null;
 }
 
 /** What is different since a home was put on a shortlist, by what was noted then. */

@@ -103,6 +103,26 @@ describe('a home on a shortlist', () => {
     const later = await stack.juno.good<Today>('GET', '/api/today');
     expect(later.shortlisted.some(({ shortlistId }) => shortlistId === list.id)).toBe(false);
   });
+  it('tells of a home whose listing is over that it is listed anew', async () => {
+    const of = (table: string, field: string): string => `JSON_VALUE(${table}.data, '$.${field}')`;
+    const connection = await stack.connect();
+    const [[pair]] = (await connection.query(
+      `SELECT old.listingKey AS old, anew.listingKey AS anew
+       FROM listings old JOIN listings anew ON anew.parcelNumber = old.parcelNumber AND anew.removed = 0
+       WHERE old.standardStatus IN ('Withdrawn', 'Expired', 'Canceled') AND anew.standardStatus = 'Active'
+         AND ${of('old', 'PropertyType')} = 'Residential' AND ${of('anew', 'PropertyType')} = 'Residential'
+         AND ${of('anew', 'ListingContractDate')} >= ${of('old', 'ListingContractDate')}
+       LIMIT 1`,
+    )) as [[{ old: string; anew: string }], unknown];
+    await connection.end();
+    const { old, anew } = pair;
+    const list = await made('Once more', [old, anew]);
+    expect(list.items.map(({ listingKey, anew: later }) => [listingKey, later?.listingKey ?? null])).toEqual([
+      [old, anew],
+      [anew, null],
+    ]);
+    expect(list.items[0]?.anew?.price).toBe(list.items[1]?.listing['ListPrice']);
+  });
 });
 
 describe('a whole shortlist', () => {

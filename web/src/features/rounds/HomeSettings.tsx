@@ -1,6 +1,6 @@
 import type { Round, RoundHome, RoundHomeChange } from '@perambula/contract';
 import { clockOf, USUAL_HOURS } from '@perambula/core';
-import { App, Button, Input, Popover, Select } from 'antd';
+import { App, Button, Input, Popover, Select, Space } from 'antd';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { street } from '../../shared/format.js';
@@ -61,7 +61,7 @@ function Form({ round, home, onDone }: Props & { readonly onDone: () => void }) 
             Seen {home.open.length > 0 ? home.open.map(sayHours).join(', ') : 'not at all that day'}
             <span className="soft">{BY[hoursBy]}</span>
           </span>
-          <span>
+          <Space.Compact block>
             <Input
               type="time"
               aria-label="Seen from"
@@ -74,7 +74,7 @@ function Form({ round, home, onDone }: Props & { readonly onDone: () => void }) 
               value={hours.until}
               onChange={({ target }) => setHours({ ...hours, until: target.value })}
             />
-          </span>
+          </Space.Compact>
           <Button
             disabled={from === null || until === null || from >= until}
             onClick={() => from !== null && until !== null && set({ hours: { from, until } })}

@@ -119,7 +119,7 @@ function Card({ shortlist, item, stage, isFollowed, onMove, onStep }: CardProps)
       </p>
       <p className="figure">{price(item.listing)}</p>
       <p className={cx('news')}>
-        <News item={item} isShared={shortlist.sharedAt !== null} isBrief />
+        <News item={item} shortlist={shortlist} isBrief />
       </p>
       {item.reactions.map(({ person, verdict }) => (
         <p key={person} className="tight">

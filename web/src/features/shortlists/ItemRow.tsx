@@ -60,7 +60,7 @@ export function ItemRow({
       <Link to={`/listings/${item.listingKey}`} className={cx('shortlist-picture')} tabIndex={-1} aria-hidden="true">
         <Picture listingKey={item.listingKey} alt="" />
       </Link>
-      <What item={item} name={name} isShared={shortlist.sharedAt !== null} />
+      <What item={item} name={name} shortlist={shortlist} />
       <Doing item={item} name={name} shortlist={shortlist} />
     </li>
   );
@@ -106,7 +106,7 @@ function Doing({ item, name, shortlist }: DoingProps) {
 }
 
 /** The home, how it stands, and what the household says of it. */
-function What({ item, name, isShared }: Readonly<{ item: ShortlistItem; name: string; isShared: boolean }>) {
+function What({ item, name, shortlist }: DoingProps) {
   const { listing } = item;
   return (
     <div className={cx('shortlist-what')}>
@@ -118,7 +118,7 @@ function What({ item, name, isShared }: Readonly<{ item: ShortlistItem; name: st
       </p>
       <p className="soft figure">{facts(listing)}</p>
       <p>
-        <Status status={String(listing['StandardStatus'])} /> <News item={item} isShared={isShared} />
+        <Status status={String(listing['StandardStatus'])} /> <News item={item} shortlist={shortlist} />
       </p>
       {item.reactions.map(({ person, verdict, note }) => (
         <p key={person} className="tight">

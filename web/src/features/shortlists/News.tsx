@@ -1,17 +1,21 @@
-import type { ShortlistItem } from '@perambula/contract';
+import type { Shortlist, ShortlistItem } from '@perambula/contract';
+import { dollars } from '@perambula/core';
+import { App } from 'antd';
+import { Link } from 'react-router';
 import { day, dayAndTime } from '../../shared/format.js';
+import { messageOf } from '../../shared/http.js';
+import { useAddToShortlist } from './shortlists.api.js';
 import { newsOf, saySold } from './shortlists.rules.js';
 
 interface Props {
   readonly item: ShortlistItem;
-  /** Whether its household finds it in their portal, so that nothing need be sent. */
-  readonly isShared: boolean;
+  readonly shortlist: Shortlist;
   /** Whether there is little room: since when is said only on being pointed at. */
   readonly isBrief?: boolean;
 }
 
 /** What is different of a home since its household was told of it last, and since it was put on the list. */
-export function News({ item, isShared, isBrief = false }: Props) {
+export function News({ item, shortlist, isBrief = false }: Props) {
   const sold = saySold(item);
   const [next] = item.openHouses;
   return (
@@ -28,8 +32,42 @@ export function News({ item, isShared, isBrief = false }: Props) {
           </span>
         );
       })}
-      {item.sentAt === null && !isShared && <span className="soft">not sent yet</span>}
+      {item.anew !== null && <Anew {...item.anew} shortlist={shortlist} />}
+      {/* what is in their portal need not be sent */}
+      {item.sentAt === null && shortlist.sharedAt === null && <span className="soft">not sent yet</span>}
       {next !== undefined && <span className="chip chip-calm">open house {dayAndTime(next)}</span>}
     </>
+  );
+}
+
+interface AnewProps {
+  readonly listingKey: string;
+  readonly price: number;
+  readonly shortlist: Shortlist;
+}
+
+/** That a home whose listing is over is listed anew, which can be put on the list by a click. */
+function Anew({ listingKey, price, shortlist }: AnewProps) {
+  const add = useAddToShortlist();
+  const { message } = App.useApp();
+  const put = (): void =>
+    add.mutate(
+      { to: { id: shortlist.id }, listingKeys: [listingKey] },
+      {
+        onSuccess: () => void message.success('The new listing is on the list now.'),
+        onError: (error) => void message.error(messageOf(error)),
+      },
+    );
+  return (
+    <span>
+      <Link to={`/listings/${listingKey}`} className="chip chip-gain">
+        listed anew at {dollars(price)}
+      </Link>{' '}
+      {!shortlist.items.some((item) => item.listingKey === listingKey) && (
+        <button type="button" className="link" disabled={add.isPending} onClick={put}>
+          Put that on the list
+        </button>
+      )}
+    </span>
   );
 }

@@ -15,6 +15,7 @@ const item = (key: string, fields: Record<string, unknown> = {}, more: Partial<S
   why: '',
   ownPosition: null,
   sinceAdded: { price: null, status: null },
+  anew: null,
   sentAt: null,
   sinceSent: null,
   openHouses: [],

@@ -17,6 +17,7 @@ const item = (id: string, more: Partial<ShortlistItem> = {}): ShortlistItem => (
   ownPosition: null,
   addedAt: '2026-04-01T13:00:00Z',
   sinceAdded: { price: null, status: null },
+  anew: null,
   sentAt: null,
   sinceSent: null,
   openHouses: [],
@@ -110,6 +111,22 @@ describe('the page of a shortlist', () => {
     await expect.poll(() => saved).toEqual(['For Saturday.kml']);
     expect(asked.find(({ what }) => what.startsWith('POST'))?.body).toEqual({ keys: ['1', '2'], type: 'kml' });
     vi.restoreAllMocks();
+  });
+
+  it('says that a home is listed anew, and puts that on the list by a click', async () => {
+    const { asked } = drawn(<ShortlistsPage />, {
+      'GET shortlists': [list([item('1', { anew: { listingKey: '9', price: 412_000 } })])],
+      'POST shortlists/s/items': list([item('1'), item('9')]),
+    });
+    expect((await screen.findByRole('link', { name: 'listed anew at $412,000' })).getAttribute('href')).toBe('/listings/9');
+    await userEvent.click(screen.getByRole('button', { name: 'Put that on the list' }));
+    expect(asked.find(({ what }) => what.startsWith('POST'))?.body).toEqual({ listingKeys: ['9'] });
+  });
+
+  it('leads to its homes side by side, but for those that are dropped', async () => {
+    const items = [item('1'), item('2', { stage: 'dropped' }), item('3'), item('4')];
+    drawn(<ShortlistsPage />, { 'GET shortlists': [list(items)] });
+    expect((await screen.findByRole('link', { name: 'Side by side' })).getAttribute('href')).toBe('/beside/1,3,4');
   });
 
   it('offers to put back what was taken off', async () => {

@@ -5,6 +5,8 @@ import type { Shortlist, ShortlistItem } from '@perambula/contract';
 import { App, Button, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
+import { besideAddress, MOST_BESIDE } from '../../shared/beside.js';
+import { ButtonLink } from '../../shared/ButtonLink.js';
 import { classesOf } from '../../shared/classes.js';
 import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
@@ -103,6 +105,8 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
   const navigate = useNavigate();
   const keys = shortlist.items.map(({ listingKey }) => listingKey);
   const isBoard = parameters.get('as') === 'board';
+  const wanted = inOrder(items, by).flatMap(({ stage, listingKey }) => (stage === 'dropped' ? [] : listingKey));
+  const beside = besideAddress(wanted.slice(0, MOST_BESIDE));
   return (
     <section className={cx('shortlist')} aria-label={shortlist.name}>
       <header className="page-head">
@@ -113,10 +117,8 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
         </span>
         <span className={cx('acts')}>
           {items.length > 0 && <ShareShortlist shortlist={shortlist} />}
-          <MakeRound
-            keys={items.filter(({ stage }) => stage !== 'dropped').map(({ listingKey }) => listingKey)}
-            clientId={shortlist.clientId}
-          />
+          <MakeRound keys={wanted} clientId={shortlist.clientId} />
+          {beside !== null && <ButtonLink to={beside}>Side by side</ButtonLink>}
           <PdfOfHomes keys={keys} title={shortlist.name} />
           <SendHomes keys={keys} clientId={shortlist.clientId} />
           <ShortlistMenu shortlist={shortlist} others={others} />

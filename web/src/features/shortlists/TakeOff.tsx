@@ -2,6 +2,7 @@ import type { Shortlist, ShortlistItem } from '@perambula/contract';
 import { App, Button } from 'antd';
 import { X } from 'lucide-react';
 import { messageOf } from '../../shared/http.js';
+import { offerPutBack } from '../../shared/putBack.js';
 import { useRemoveItem, useRestoreItem } from './shortlists.api.js';
 
 interface Props {
@@ -16,22 +17,8 @@ export function TakeOff({ shortlist, item, name }: Props) {
   const restore = useRestoreItem(shortlist.id);
   const { message } = App.useApp();
   const onError = (error: Error): void => void message.error(messageOf(error));
-  const takenOff = (): void => {
-    const key = `off-${item.id}`;
-    void message.open({
-      key,
-      type: 'success',
-      duration: 8,
-      content: (
-        <>
-          {name} was taken off.{' '}
-          <button type="button" className="link" onClick={() => (message.destroy(key), restore.mutate(item.id, { onError }))}>
-            Put it back
-          </button>
-        </>
-      ),
-    });
-  };
+  const takenOff = (): void =>
+    offerPutBack(message, `off-${item.id}`, `${name} was taken off.`, () => restore.mutate(item.id, { onError }));
   return (
     <Button
       type="text"

@@ -1,4 +1,4 @@
-import { App, Button, DatePicker, Input } from 'antd';
+import { App, Button, Checkbox, DatePicker, Input } from 'antd';
 import { useState } from 'react';
 import { classesOf } from '../../shared/classes.js';
 import { firstNames } from '../../shared/format.js';
@@ -10,20 +10,36 @@ import ownCss from './Tasks.module.css';
 
 const cx = classesOf(ownCss);
 
+interface Props {
+  /** The home that it can be about. */
+  readonly listingKey?: string | null;
+  readonly hasFocus?: boolean;
+  readonly onDone?: () => void;
+}
+
 /** One more, for the open file's client if there is one. */
-export function NewTask() {
+export function NewTask({ listingKey = null, hasFocus = false, onDone }: Props) {
   const add = useAddTask();
   const { message } = App.useApp();
   const { clientId } = useOpenFile();
   const client = useClients().data?.find(({ id }) => id === clientId);
   const [text, setText] = useState('');
   const [dueOn, setDueOn] = useState<string | null>(null);
+  const [isAboutHome, setAboutHome] = useState(true);
   const leave = (): void => {
-    if (text.trim())
-      add.mutate(
-        { text, ...(clientId ? { clientId } : {}), ...(dueOn ? { dueOn } : {}) },
-        { onSuccess: () => (setText(''), setDueOn(null)), onError: (error) => void message.error(messageOf(error)) },
-      );
+    if (text.trim() === '') return;
+    add.mutate(
+      {
+        text,
+        ...(clientId ? { clientId } : {}),
+        ...(listingKey !== null && isAboutHome ? { listingKey } : {}),
+        ...(dueOn ? { dueOn } : {}),
+      },
+      {
+        onSuccess: () => (setText(''), setDueOn(null), onDone?.()),
+        onError: (error) => void message.error(messageOf(error)),
+      },
+    );
   };
   return (
     <div className={cx('task-new')}>
@@ -31,6 +47,8 @@ export function NewTask() {
         placeholder={client ? `Something to do for ${firstNames(client.name)}` : 'Something to do'}
         aria-label="New task"
         value={text}
+        autoFocus={hasFocus}
+        maxLength={300}
         onChange={({ target }) => setText(target.value)}
         onPressEnter={leave}
       />
@@ -43,6 +61,11 @@ export function NewTask() {
       <Button onClick={leave} loading={add.isPending} disabled={text.trim() === ''}>
         Leave it here
       </Button>
+      {listingKey !== null && (
+        <Checkbox checked={isAboutHome} onChange={({ target }) => setAboutHome(target.checked)}>
+          About the home that is open
+        </Checkbox>
+      )}
     </div>
   );
 }

@@ -8,7 +8,8 @@ import { classesOf } from '../../shared/classes.js';
 import { useNow } from '../../shared/clock.api.js';
 import { calendarDay, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
-import { useChangeTask, useRemoveTask } from './tasks.api.js';
+import { offerPutBack } from '../../shared/putBack.js';
+import { useAddTask, useChangeTask, useRemoveTask } from './tasks.api.js';
 import { daysOver, REPEATS_SAID, sayDue } from './tasks.rules.js';
 import ownCss from './Tasks.module.css';
 
@@ -18,12 +19,27 @@ const cx = classesOf(ownCss);
 export function TaskLine({ task, isOfFile = false }: { readonly task: Task; readonly isOfFile?: boolean }) {
   const change = useChangeTask();
   const remove = useRemoveTask();
+  const add = useAddTask();
   const { message } = App.useApp();
   const today = calendarDay(useNow());
   const { id, text, home, clientId, clientName, dueOn, repeats, doneAt } = task;
   const fail = (error: Error): void => void message.error(messageOf(error));
   const say = (changes: { done?: boolean; dueOn?: string | null; repeats?: Repeats | null }): void =>
     change.mutate({ id, ...changes }, { onError: fail });
+  const putBack = (): void => {
+    const of = {
+      ...(clientId ? { clientId } : {}),
+      ...(home ? { listingKey: home.listingKey } : {}),
+      ...(dueOn ? { dueOn } : {}),
+      ...(repeats ? { repeats } : {}),
+    };
+    add.mutate({ text, ...of }, { onError: fail });
+  };
+  const takeOut = (): void =>
+    remove.mutate(id, {
+      onSuccess: () => offerPutBack(message, `task-${id}`, `“${text}” was taken out.`, putBack),
+      onError: fail,
+    });
   const inDays = (days: number): string => DateTime.fromISO(today).plus({ days }).toISODate() ?? today;
   const over = doneAt === null ? daysOver(dueOn, today) : 0;
   return (
@@ -67,7 +83,7 @@ export function TaskLine({ task, isOfFile = false }: { readonly task: Task; read
                     ...(repeats ? [{ key: 'once', label: 'Once only', onClick: () => say({ repeats: null }) }] : []),
                   ]),
               { type: 'divider' as const },
-              { key: 'remove', label: 'Take it out', onClick: () => remove.mutate(id, { onError: fail }) },
+              { key: 'remove', label: 'Take it out', onClick: takeOut },
             ],
           }}
         >

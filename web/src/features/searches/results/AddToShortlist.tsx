@@ -2,6 +2,7 @@ import { App, Button, Input, Popover } from 'antd';
 import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { messageOf } from '../../../shared/http.js';
+import { useKey } from '../../../shared/keys.js';
 import { useOpenFile } from '../../../shared/openFile.js';
 import { useFile } from '../../clients/index.js';
 import { useAddToShortlist } from '../../shortlists/index.js';
@@ -20,6 +21,7 @@ export const AddToShortlist = memo(function AddToShortlist({
   const [open, setOpen] = useState(false);
   const add = useAddToShortlist();
   const { message } = App.useApp();
+  useKey('shortlist', () => keys.length > 0 && setOpen(true));
   const put = (to: To): void =>
     add.mutate(
       { to, listingKeys: keys },
