@@ -14,6 +14,7 @@ import { benchMany } from './many.js';
 import { benchPrices } from './prices.js';
 import { benchReverse } from './reverse.js';
 import { benchRoads } from './roads.js';
+import { benchRounds } from './rounds.js';
 import { benchThreads } from './threads.js';
 
 const run = JSON.parse(readFileSync(process.env['PERAMBULA_RUN'] ?? '', 'utf8')) as RunFile;
@@ -37,6 +38,7 @@ const parts: Readonly<Record<string, () => unknown>> = {
   bounds: () => benchBounds(),
   roads: () => benchRoads(),
   learned: () => benchLearned(),
+  rounds: () => benchRounds(),
   feed: () => benchFeed(),
   county: () => benchStream(1_000_000),
 };
