@@ -2,6 +2,7 @@ import { App } from 'antd';
 import { lazy, Suspense } from 'react';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
 import { FirstAdministrator, SignIn, useAgent } from '../features/sessions/index.js';
+import { ShortlistAnywhere } from '../features/shortlists/index.js';
 import { useTodayCount } from '../features/today/index.js';
 import { Brand } from '../shared/Brand.js';
 import { deployment } from '../shared/deployment.js';
@@ -47,7 +48,9 @@ function Signed() {
       </a>
       <header className="bar">
         <Brand />
-        <FileTab />
+        <ShortlistAnywhere>
+          <FileTab />
+        </ShortlistAnywhere>
         <Finder />
         <AgentMenu />
       </header>

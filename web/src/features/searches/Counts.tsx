@@ -6,7 +6,7 @@ import { ButtonLink } from '../../shared/ButtonLink.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { SendHomes } from '../choices/index.js';
 import { MakeRound } from '../rounds/index.js';
-import { AddToShortlist } from './results/AddToShortlist.js';
+import { AddToShortlist } from '../shortlists/index.js';
 import { classesOf } from '../../shared/classes.js';
 import pagesCss from './pages.module.css';
 

@@ -1,5 +1,4 @@
 export { JourneyEditor } from './lines/JourneyEditor.js';
-export { AddToShortlist } from './results/AddToShortlist.js';
 export { useStartingSearch } from './draft/keptSearches.api.js';
 export { useTryInSearch } from './draft/useTryInSearch.js';
 export { STARTING_SEARCH, useDraft } from './draft/draft.js';

@@ -1,1 +1,3 @@
-export { useAddToShortlist, useShortlists } from './shortlists.api.js';
+export { AddToShortlist } from './AddToShortlist.js';
+export { ShortlistAnywhere } from './ShortlistAnywhere.js';
+export { useShortlists } from './shortlists.api.js';
