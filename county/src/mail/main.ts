@@ -61,7 +61,9 @@ const smtp = new SMTPServer({
         .then(() => Promise.all([mailbox.keep(raw, recipients), people?.receive(raw, recipients)]))
         .then(() => done(), done);
       // the county's people who read their mail
-      answerByMail(raw, recipients, county).catch((error: unknown) => process.stderr.write(`${String(error)}\n`));
+      answerByMail(raw, recipients, county, (message, recipient) => mailbox.keep(message, [recipient])).catch((error: unknown) =>
+        process.stderr.write(`${String(error)}\n`),
+      );
     });
   },
 });

@@ -45,13 +45,21 @@ describe('answerShowing', () => {
     expect(offered('08:20')).toBe(at('09:00'));
     expect(offered('21:00')).toBe(at('19:00'));
   });
-  it('forgets of some homes to answer, until it is reminded', () => {
+  it('forgets of some homes to answer, and rings about as many, until it is reminded', () => {
     const keys = Array.from({ length: 140 }, (_, i) => `OST${1000 + i}`);
     const ask = { startAt: at('14:00'), askedAt: NOW };
     const silent = keys.filter((ListingKey) => answerShowing({ ...HOME, ListingKey }, ask).answer === 'none');
-    expect(silent).toHaveLength(10);
-    for (const ListingKey of silent)
+    const ringing = keys.filter((ListingKey) => answerShowing({ ...HOME, ListingKey }, ask).answer === 'telephoned');
+    expect([silent.length, ringing.length]).toEqual([5, 5]);
+    for (const ListingKey of [...silent, ...ringing])
       expect(answerShowing({ ...HOME, ListingKey }, { ...ask, isReminder: true }).answer).toBe('confirmed');
+  });
+  it('says on the telephone what it would have written', () => {
+    const rung = (startAt: number, StandardStatus = 'Active') =>
+      answerShowing({ ...HOME, ListingKey: 'OST27', StandardStatus }, { startAt, askedAt: NOW }).note;
+    expect(rung(at('14:00'))).toBe('That time is fine, do come.');
+    expect(rung(at('08:20'))).toBe('Could you come Saturday at 9:00 am instead? Showings are between 9 am and 7 pm.');
+    expect(rung(at('14:00'), 'Pending')).toBe('I am afraid not. The home is pending.');
   });
   it.each(['Active Under Contract', 'Pending', 'Closed', 'Withdrawn', 'Hold', 'Expired', 'Canceled'])(
     'shows no home that is %s',

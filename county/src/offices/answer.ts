@@ -11,16 +11,16 @@ export interface ShowingRequest {
 }
 
 export interface ShowingAnswer {
-  /** “none”: it forgets to answer. */
-  readonly answer: 'confirmed' | 'refused' | 'countered' | 'none';
-  /** What the office says besides; may be empty. */
+  /** “none”: it forgets to answer. “telephoned”: it rings, and says its answer. */
+  readonly answer: 'confirmed' | 'refused' | 'countered' | 'none' | 'telephoned';
+  /** What the office says besides, or on the telephone; may be empty. */
   readonly note: string;
   /** With “countered” only: the time that it offers, milliseconds since 1970 UTC. */
   readonly offeredAt?: number;
 }
 
-/** One home in so many has an agent who answers only when reminded. */
-const FORGETFUL = 14;
+/** One home in so many has an agent who does not answer in writing until reminded: every second of them rings, the others forget. */
+const WRITES_NOT = 14;
 const OPENS = 9;
 const CLOSES = 19;
 const NOTICE_HOURS: Readonly<Record<string, number>> = { Tenant: 24, Owner: 2 };
@@ -29,8 +29,22 @@ const NOTICE_HOURS: Readonly<Record<string, number>> = { Tenant: 24, Owner: 2 };
  * A listing office's answer to a showing request, by its hours, the home's occupants and its status. A time that does not suit is
  * answered with the next one that does.
  */
-export function answerShowing(record: FeedRecord, { startAt, askedAt, isReminder = false }: ShowingRequest): ShowingAnswer {
-  if (!isReminder && isForgetful(record)) return { answer: 'none', note: '' };
+export function answerShowing(record: FeedRecord, request: ShowingRequest): ShowingAnswer {
+  const answer = written(record, request);
+  const place = Number(String(record['ListingKey']).replace(/\D/g, ''));
+  if (request.isReminder || place % WRITES_NOT !== WRITES_NOT - 1) return answer;
+  return Math.floor(place / WRITES_NOT) % 2 === 0 ? { answer: 'none', note: '' } : { answer: 'telephoned', note: spoken(answer) };
+}
+
+/** An answer as it is said on the telephone. */
+function spoken({ answer, note, offeredAt }: ShowingAnswer): string {
+  if (answer === 'confirmed') return 'That time is fine, do come.';
+  if (answer === 'refused') return `I am afraid not. ${note}`;
+  const offered = DateTime.fromMillis(offeredAt ?? 0, { zone: TIME_ZONE });
+  return `Could you come ${offered.toFormat('cccc')} at ${offered.toFormat('h:mm a').toLowerCase()} instead? ${note}`;
+}
+
+function written(record: FeedRecord, { startAt, askedAt }: ShowingRequest): ShowingAnswer {
   const start = DateTime.fromMillis(startAt, { zone: TIME_ZONE });
   const status = record['StandardStatus'];
   const opensOn = record['ActivationDate'];
@@ -45,10 +59,6 @@ export function answerShowing(record: FeedRecord, { startAt, askedAt, isReminder
   if (offered.toMillis() === startAt) return { answer: 'confirmed', note: '' };
   const note = start < soonest ? `${notice} hours’ notice, please.` : 'Showings are between 9 am and 7 pm.';
   return { answer: 'countered', note, offeredAt: offered.toMillis() };
-}
-
-function isForgetful({ ListingKey }: FeedRecord): boolean {
-  return Number(String(ListingKey).replace(/\D/g, '')) % FORGETFUL === FORGETFUL - 1;
 }
 
 /** That time or the next one at which an office shows homes. */

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { simpleParser } from 'mailparser';
 import type { ShowingAnswer } from './answer.js';
@@ -15,11 +16,18 @@ interface CountyAddress {
 
 /**
  * What a listing office does with a message that asks to show a home: it opens the link, sees what is asked, and answers there,
- * as a person would on the page. Other messages it leaves.
+ * as a person would on the page. Other messages it leaves. One that rings leaves the agent a voice message, which comes as mail.
+ *
+ * @param leave  hands a message to whoever has its address
  */
-export async function answerByMail(raw: Buffer, recipients: readonly string[], county: CountyAddress): Promise<void> {
+export async function answerByMail(
+  raw: Buffer,
+  recipients: readonly string[],
+  county: CountyAddress,
+  leave: (message: Buffer, recipient: string) => Promise<void>,
+): Promise<void> {
   if (!recipients.some((address) => address.endsWith(OFFICES))) return;
-  const { text = '', subject = '' } = await simpleParser(raw);
+  const { text = '', subject = '', replyTo, from } = await simpleParser(raw);
   const [, origin = '', token = ''] = /(https?:\/\/[^\s/]+)\/asked\/([\w-]+)/.exec(text) ?? [];
   // what says that a time was agreed asks nothing
   if (token === '' || subject.startsWith('Showing agreed')) return;
@@ -28,7 +36,7 @@ export async function answerByMail(raw: Buffer, recipients: readonly string[], c
     // a server that does not answer now is asked later; one that knows of no such request, never
     if (asked === 'later') continue;
     if (asked === null) return;
-    const { listingKey, startAt } = asked as { listingKey: string; startAt: string };
+    const { listingKey, startAt, address } = asked as { listingKey: string; startAt: string; address: string };
     const answer = await post(
       `${county.url}/showings`,
       { ListingKey: listingKey, startAt: Date.parse(startAt), isReminder: subject.startsWith('Showing request, still open') },
@@ -37,9 +45,31 @@ export async function answerByMail(raw: Buffer, recipients: readonly string[], c
     if (answer === 'later' || answer === null) continue;
     if ((answer as ShowingAnswer).answer === 'none') return;
     const { answer: said, note, offeredAt } = answer as ShowingAnswer;
+    if (said === 'telephoned') {
+      const agent = (replyTo ?? from)?.value[0]?.address;
+      if (agent) await leave(voiceMessage(recipients[0] ?? '', agent, address, note), agent);
+      return;
+    }
     const offer = offeredAt === undefined ? {} : { offeredAt: new Date(offeredAt).toISOString() };
     if ((await post(`${origin}/api/offices/answer`, { token, answer: said, note, ...offer })) !== 'later') return;
   }
+}
+
+/** What was said on the telephone, written down, as a message (RFC 5322). */
+function voiceMessage(from: string, to: string, address: string, said: string): Buffer {
+  const lines = [
+    `From: ${from}`,
+    `To: ${to}`,
+    `Subject: Voice message about ${address}`,
+    `Message-ID: <${randomUUID()}@listings.example>`,
+    'MIME-Version: 1.0',
+    'Content-Type: text/plain; charset=utf-8',
+    '',
+    `“About the showing of ${address}: ${said}”`,
+    '',
+    'Note what was said under the showing, so that it stands in everybody’s calendar.',
+  ];
+  return Buffer.from(`${lines.join('\r\n')}\r\n`);
 }
 
 /** What is answered to a body of JSON; null when it is refused. */

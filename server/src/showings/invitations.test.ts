@@ -230,6 +230,21 @@ describe('a listing office', () => {
     expect(await lettersAbout(address, 0, isOffice)).toHaveLength(before.length + 1);
   });
 
+  it('that rings instead of writing leaves its agent a voice message', async () => {
+    // none of those that other tests ask for
+    const others = (await stack.juno.homesForSale(500)).slice(40);
+    const rings = others.find(({ ListingKey }) => Number(ListingKey.replace(/\D/g, '')) % 28 === 27);
+    const { id } = await stack.juno.good<{ id: string }>('POST', '/api/showings', { clientId, listingKey: rings?.ListingKey });
+    const startAt = new Date(Math.ceil((await now()) / (24 * HOUR_MS)) * 24 * HOUR_MS + 2 * 24 * HOUR_MS + 16 * HOUR_MS);
+    await stack.juno.good('POST', `/api/showings/${id}/time`, { startAt: startAt.toISOString(), withoutAgreement: true });
+    const about = `Voice message about ${String(rings?.['UnparsedAddress'])}`;
+    await expect.poll(async () => (await stack.mailbox()).map(({ subject }) => subject), { timeout: 20_000 }).toContain(about);
+    const message = (await stack.mailbox()).find(({ subject }) => subject === about);
+    expect(message?.to).toEqual(['juno@wayfarer.example']);
+    expect((await letterOf(message?.id ?? '')).text).toContain('That time is fine, do come.');
+    expect((await showing(id)).state).toBe('proposed');
+  });
+
   it('that answers by telephone is noted by the agent, as what it is', async () => {
     const { id } = await agreed(homes[6], 49);
     expect((await showing(id)).answer).toMatch(/confirms by telephone\.$/);

@@ -55,7 +55,6 @@ function BusyForm({ clientId, busy, onDone }: FormProps) {
     <div className="popover-form">
       <span className="strong">They cannot come</span>
       {draft.map((each, i) => (
-        // eslint-disable-next-line react/no-array-index-key -- rows have nothing else to be known by, and are only taken off
         <div key={i} className={cx('busy')}>
           <Select
             mode="multiple"
