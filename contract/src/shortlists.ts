@@ -6,6 +6,12 @@ import type { Reaction } from './portal.js';
 export const STAGES = ['considering', 'asked', 'booked', 'seen', 'offer', 'dropped'] as const;
 export type Stage = (typeof STAGES)[number];
 
+/** The later listing of a home whose listing is over. */
+export interface ListedAnew {
+  readonly listingKey: string;
+  readonly price: number;
+}
+
 export interface ShortlistItem {
   readonly id: string;
   readonly listingKey: string;
@@ -23,8 +29,8 @@ export interface ShortlistItem {
   /** Its open houses to come, ISO 8601. */
   readonly openHouses: readonly string[];
   readonly listing: ShownTo<'agent'>;
-  /** Where its listing is over: a later one of the same home that is for sale. */
-  readonly anew: { readonly listingKey: string; readonly price: number } | null;
+  /** Where its listing is over: a later one of the same home that is offered now. */
+  readonly anew: ListedAnew | null;
   readonly reactions: readonly Reaction[];
 }
 

@@ -2,6 +2,7 @@ import type { NewsSince, ShownTo } from '@perambula/core';
 import { get, post } from './endpoint.js';
 import type { OutboxEntry } from './mail.js';
 import type { Verdict } from './portal.js';
+import type { ListedAnew } from './shortlists.js';
 import type { Showing } from './showings.js';
 import type { Task } from './tasks.js';
 import type { WrittenToAgent } from './timeline.js';
@@ -36,6 +37,8 @@ export interface ShortlistNews {
   readonly client: string;
   readonly home: { readonly listingKey: string; readonly address: string };
   readonly news: NewsSince;
+  /** Where it was listed anew since. */
+  readonly anew: ListedAnew | null;
 }
 
 /** A step that has not been done for so many minutes of real time, and why. */

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { isOwnKey } from '@perambula/contract';
-import type { ListingAnswer } from '@perambula/contract';
+import type { ListedAnew, ListingAnswer } from '@perambula/contract';
 import { forAudience, homeHistory, mayShow, ON_MARKET, positionOf, STATUSES, statusesInReach } from '@perambula/core';
 import type {
   Audience,
@@ -240,7 +240,7 @@ export class ListingsService {
   }
 
   /** Of listings that are over, a later one of the same home that is offered now in the same way, where there is one. */
-  async listedAnew(keys: readonly string[]): Promise<Map<string, ListingRecord>> {
+  async listedAnew(keys: readonly string[]): Promise<Map<string, ListedAnew>> {
     const listings = this.database.getRepository(ListingRow);
     const rows = await listings.findBy({ listingKey: In([...keys]), parcelNumber: Not(IsNull()) });
     const over = rows.filter(({ data }) => !isOffered(data));
@@ -257,7 +257,9 @@ export class ListingsService {
             contracted(other.data) >= contracted(data),
         );
         const latest = later.sort((a, b) => contracted(b.data).localeCompare(contracted(a.data)))[0];
-        return latest ? [[listingKey, latest.data] as const] : [];
+        return latest
+          ? [[listingKey, { listingKey: latest.listingKey, price: Number(latest.data['ListPrice'] ?? 0) }] as const]
+          : [];
       }),
     );
   }

@@ -345,7 +345,7 @@ export class ShortlistsService {
           ),
           openHouses: (openHouses.get(item.listingKey) ?? []).map((at) => at.toISOString()),
           listing: forAudience(records.get(item.listingKey) ?? {}, 'agent'),
-          anew: anewOf(anew.get(item.listingKey)),
+          anew: anew.get(item.listingKey) ?? null,
           reactions: reactions
             .filter((reaction) => reaction.listingKey === item.listingKey && reaction.clientId === clientId)
             .map(({ personId, verdict, note, at }) => ({
@@ -357,10 +357,6 @@ export class ShortlistsService {
         })),
     }));
   }
-}
-
-function anewOf(record: ListingRecord | undefined): ShortlistItem['anew'] {
-  return record ? { listingKey: record.ListingKey, price: Number(record['ListPrice'] ?? 0) } : null;
 }
 
 /** What is different since a home was put on a shortlist, by what was noted then. */

@@ -122,6 +122,18 @@ describe('a home on a shortlist', () => {
       [anew, null],
     ]);
     expect(list.items[0]?.anew?.price).toBe(list.items[1]?.listing['ListPrice']);
+    // Today tells it when the later one comes
+    await run(
+      "INSERT INTO listing_events (sequence, listingKey, field, fromValue, toValue, at) VALUES (1, ?, 'ListingKey', ?, ?, ?)",
+      [
+        anew,
+        null,
+        JSON.stringify(anew),
+        new Date(Date.parse((await stack.juno.good<{ now: string }>('GET', '/api/clock')).now) - 60_000),
+      ],
+    );
+    const { shortlisted } = await stack.juno.good<Today>('GET', '/api/today');
+    expect(shortlisted.find(({ home }) => home.listingKey === old)?.anew).toEqual(list.items[0]?.anew);
   });
 });
 

@@ -1,15 +1,14 @@
 import type { NewTask, Task } from '@perambula/contract';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestStack } from '../testing/stack.js';
-import type { Answer, TestStack } from '../testing/stack.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { sharedStack } from '../testing/stack.js';
+import type { Answer, Users } from '../testing/stack.js';
 
-let stack: TestStack;
+let stack: Users;
 let clientId = '';
 beforeAll(async () => {
-  stack = await startTestStack();
+  stack = await sharedStack();
   ({ id: clientId } = await stack.juno.fileOf('Amara'));
 }, 120_000);
-afterAll(() => stack.end());
 
 const all = (): Promise<Task[]> => stack.juno.good('GET', '/api/tasks');
 const named = async (text: string): Promise<Task[]> => (await all()).filter((task) => task.text === text);

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { Behind, CameBy, OutboxEntry, ShortlistNews, SinceClient, Today } from '@perambula/contract';
+import type { Behind, CameBy, ListedAnew, OutboxEntry, ShortlistNews, SinceClient, Today } from '@perambula/contract';
 import { addressShown, dollars, forAudience, isAvailable, newsSince, tellableOf } from '@perambula/core';
 import type { ListingChange, ListingRecord } from '@perambula/core';
 import { DataSource } from 'typeorm';
@@ -96,14 +96,22 @@ export class TodayService {
     since: Date,
   ): Promise<ShortlistNews[]> {
     const changed = new Set(changes.map(({ ListingKey }) => ListingKey));
-    const where = (await this.shortlists.homesOf(agentId)).filter(({ listingKey }) => changed.has(listingKey));
+    const all = await this.shortlists.homesOf(agentId);
+    const listedAnew = await this.listings.listedAnew(all.map(({ listingKey }) => listingKey));
+    const anewOf = (key: string): ListedAnew | null => {
+      const anew = listedAnew.get(key);
+      return anew && changed.has(anew.listingKey) ? anew : null;
+    };
+    const where = all.filter(({ listingKey }) => changed.has(listingKey) || anewOf(listingKey) !== null);
     const records = await this.listings.byKeys(where.map(({ listingKey }) => listingKey));
     return where.flatMap(({ shortlistId, name, clientId, listingKey }) => {
+      const anew = anewOf(listingKey);
       const own = changes.filter(({ ListingKey }) => ListingKey === listingKey);
       const news = newsSince(own, since.getTime());
       const address = String(records.get(listingKey)?.['UnparsedAddress'] ?? listingKey);
       const client = names.get(clientId) ?? '';
-      return news.price || news.status ? [{ shortlistId, name, clientId, client, home: { listingKey, address }, news }] : [];
+      if (!news.price && !news.status && !anew) return [];
+      return { shortlistId, name, clientId, client, home: { listingKey, address }, news, anew };
     });
   }
 

@@ -1,4 +1,5 @@
 import type { Today } from '@perambula/contract';
+import { dollars } from '@perambula/core';
 import { App, Button } from 'antd';
 import { Check } from 'lucide-react';
 import { Link } from 'react-router';
@@ -87,7 +88,7 @@ function OnShortlists({ shortlisted }: Pick<Today, 'shortlisted'>) {
   return (
     <section className={cx('card')}>
       <h3>On your shortlists</h3>
-      {shortlisted.map(({ shortlistId, name, client, home, news }) => (
+      {shortlisted.map(({ shortlistId, name, client, home, news, anew }) => (
         <p key={`${shortlistId}${home.listingKey}`}>
           <Link to={`/listings/${home.listingKey}`} className="quiet-link strong">
             {street({ UnparsedAddress: home.address })}
@@ -95,6 +96,7 @@ function OnShortlists({ shortlisted }: Pick<Today, 'shortlisted'>) {
           {sayNews(news)
             .map(({ says }) => says)
             .join(', ')}{' '}
+          {anew !== null && <Link to={`/listings/${anew.listingKey}`}>listed anew at {dollars(anew.price)}</Link>}{' '}
           <span className="tight">
             · <Link to={`/shortlists/${shortlistId}`}>{name}</Link>, {firstNames(client)}
           </span>
