@@ -45,6 +45,7 @@ await main(async () => {
     await page.waitForTimeout(800);
   };
   await call('POST', 'session', run.signIn);
+  while ((await call('GET', 'health')).firstLoad === 'under way') await page.waitForTimeout(DRAWN_MS);
   const { id } = (await call('GET', 'clients')).find(({ name }) => name.startsWith('Amara'));
   const file = await call('GET', `clients/${id}`);
   const search = file.savedSearches.find(({ name }) => name.startsWith('Within'));
@@ -115,7 +116,13 @@ await main(async () => {
     new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + days, hour)).toISOString();
   const { rows } = await call('POST', 'searches/listings', { search: search.document, set: 'fit', limit: 30 });
   const active = rows.filter(({ StandardStatus }) => StandardStatus === 'Active').map(({ ListingKey }) => ListingKey);
-  const round = await call('POST', 'rounds', { clientId: id, on: at(4, 15).slice(0, 10), listingKeys: active.slice(0, 6) });
+  const saturday = (6 - new Date(at(0, 15)).getUTCDay() + 7) % 7 || 7;
+  await call('PATCH', `clients/${id}`, { busy: [{ days: [1, 2, 3, 4, 5], from: 540, until: 1020 }] });
+  const round = await call('POST', 'rounds', {
+    clientId: id,
+    on: at(saturday, 15).slice(0, 10),
+    listingKeys: active.slice(0, 6),
+  });
   await call('POST', `rounds/${round.id}/requests`, {});
   for (const [name, path] of [
     ['today', '/today'],

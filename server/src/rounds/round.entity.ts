@@ -20,6 +20,8 @@ export class RoundRow {
   @Column('json', { nullable: true }) break: RoundBreak | null;
   @Column('boolean') isOwnOrder: boolean;
   @Column('boolean') isProven: boolean;
+  /** The hours of its homes, by their ids, by which the best order was found. */
+  @Column('json', { nullable: true }) orderedBy: Readonly<Record<string, readonly TimeSpan[]>> | null;
   @Column('datetime', { precision: 3 }) createdAt: Date;
 }
 

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { roundAskOf } from '@perambula/contract';
 import type { LeftOutHome, Round, RoundHome, RoundLeg, RoundOutline, RoundShowing } from '@perambula/contract';
 import { clockOf, likelyHours, positionOf, readInstructions, sayStep, timed } from '@perambula/core';
-import type { BusyHours, Day, Journey, ListingRecord, LonLat, OfficeAnswer, Route, TravelTable } from '@perambula/core';
+import type { BusyHours, Day, Journey, ListingRecord, LonLat, OfficeAnswer, Route, TimeSpan, TravelTable } from '@perambula/core';
 import { DateTime } from 'luxon';
 import type { ClientRow } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -45,7 +45,9 @@ export class RoundReading {
     const [homes, leftOut] = [rows.filter(({ isLeftOut }) => !isLeftOut), rows.filter(({ isLeftOut }) => isLeftOut)];
     const listed = [...homes, ...leftOut];
     const read = await this.homesOf(row, listed, client);
-    const { id, clientId, name, on, begin, end, leaveAt, backBy, aim, break: pause, isOwnOrder, isProven } = row;
+    const { id, clientId, name, on, begin, end, leaveAt, backBy, aim, break: pause, isOwnOrder, orderedBy } = row;
+    // with fewer hours an order that can be kept is still the best
+    const isProven = row.isProven && read.every((home) => isNarrower(home.open, orderedBy?.[home.id] ?? []));
     return {
       ...{ clientName: client?.name ?? '', asksAfter: client?.asksAfter ?? false },
       ...{ id, clientId, name, on, begin, end, leaveAt, backBy, aim, break: pause, isOwnOrder, isProven },
@@ -201,6 +203,11 @@ export class RoundReading {
     let next = 0;
     return journeys.map((journey) => (journey ? (routes[next++] ?? null) : null));
   }
+}
+
+/** Whether some hours lie within others. */
+function isNarrower(hours: readonly TimeSpan[], others: readonly TimeSpan[]): boolean {
+  return hours.every(({ from, until }) => others.some((other) => other.from <= from && until <= other.until));
 }
 
 /** What of a round its homes are read by. */

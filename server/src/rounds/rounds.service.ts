@@ -106,7 +106,7 @@ export class RoundsService {
       name: `${DateTime.fromISO(on).toFormat('cccc')} round`,
       ...{ begin: place, end: place, leaveAt: LEAVE_AT, backBy: BACK_BY },
       // until the best one is found, they stand as they were chosen
-      ...{ aim: 'soonest', break: null, isOwnOrder: true, isProven: false, createdAt: this.clock.date() },
+      ...{ aim: 'soonest', break: null, isOwnOrder: true, isProven: false, orderedBy: null, createdAt: this.clock.date() },
     });
     await this.addHomes(id, listingKeys);
     await this.orderBest(agent.id, id).catch((error: unknown) => {
@@ -206,7 +206,8 @@ export class RoundsService {
         await manager.update(RoundHomeRow, { id: homeId }, { position, isLeftOut: false, change: null });
       for (const [i, { id: homeId, change }] of leftOut.entries())
         await manager.update(RoundHomeRow, { id: homeId }, { position: order.length + i, isLeftOut: true, change });
-      await manager.update(RoundRow, { id }, { isOwnOrder: false, isProven });
+      const orderedBy = Object.fromEntries([...round.homes, ...round.leftOut].map((home) => [home.id, home.open]));
+      await manager.update(RoundRow, { id }, { isOwnOrder: false, isProven, orderedBy });
     });
     return this.get(agentId, id);
   }

@@ -136,6 +136,21 @@ describe('a round', () => {
     expect((await stack.juno.ask('GET', `/api/rounds/${id}/orders/shortest`)).status).toBe(422);
   });
 
+  it('is not said to be the best any more when a home can be seen at other hours than it was ordered by', async () => {
+    const { id, homes } = await made(keys.slice(0, 4));
+    const path = `/api/rounds/${id}/homes/${homes[0]?.id ?? ''}`;
+    const ordered = await stack.juno.good<Round>('PATCH', path, { hours: { from: 600, until: 900 } });
+    expect(ordered.isProven).toBe(true);
+    const said = async (from: number, until: number): Promise<boolean> => {
+      const connection = await stack.connect();
+      await connection.query('UPDATE round_homes SET hours = ? WHERE id = ?', [JSON.stringify({ from, until }), homes[0]?.id]);
+      await connection.end();
+      return (await stack.juno.good<Round>('GET', `/api/rounds/${id}`)).isProven;
+    };
+    expect([await said(620, 880), await said(600, 1000)]).toEqual([true, false]);
+    expect((await stack.juno.good<Round>('POST', `/api/rounds/${id}/bestOrder`)).isProven).toBe(true);
+  });
+
   it('keeps clear of when its people cannot come, and tells of another round with them at that time', async () => {
     const busy = [{ days: [6], from: 780, until: 1440 }];
     const { id: whose } = await stack.juno.good<{ id: string }>('POST', '/api/clients', { name: 'Ottoline Vane', people: [] });

@@ -14,7 +14,7 @@ import { Afterwards } from './Afterwards.js';
 import { AskOffices } from './AskOffices.js';
 import { BeforeYouGo } from './BeforeYouGo.js';
 import { LeftOut } from './LeftOut.js';
-import { isWaiting, sayBroken, sayOrder, sayOther, sayRound } from './round.rules.js';
+import { isOutdated, isWaiting, sayBroken, sayOrder, sayOther, sayRound } from './round.rules.js';
 import { RoundSettingsForm } from './RoundSettingsForm.js';
 import { useDaySheet, useOrderBest, useRemoveRound, useRound } from './rounds.api.js';
 import { SendRound } from './SendRound.js';
@@ -87,7 +87,8 @@ function Head({ round, goes, broken, isTried }: HeadProps) {
               <Link to={`/clients/${clientId}`}>{clientName}</Link> ·{' '}
             </>
           )}
-          {isoDay(on)} · <span className="figure">{sayRound(round, goes)}</span> · {isTried ? 'as you drag it' : sayOrder(round)}
+          {isoDay(on)} · <span className="figure">{sayRound(round, goes)}</span> ·{' '}
+          {isTried ? 'as you drag it' : sayOrder(round, goes)}
         </p>
         {[...broken, ...round.others.map(sayOther)].map((sentence) => (
           <p key={sentence} className={cx('late')} role="status">
@@ -106,7 +107,7 @@ function Head({ round, goes, broken, isTried }: HeadProps) {
         )}
       </div>
       <div className={cx('acts')}>
-        {round.isOwnOrder && (
+        {(round.isOwnOrder || isOutdated(round, goes)) && (
           <Button
             icon={<Sparkles size={15} />}
             loading={best.isPending}

@@ -218,7 +218,9 @@ function State({
       ? 'Its place is not known'
       : open.length > 0
         ? `Shut: seen ${open.map(sayHours).join(', ')}`
-        : 'Not shown on that day'
+        : home.hoursBy === 'client'
+          ? 'Shown only when they cannot come'
+          : 'Not shown on that day'
     : round.clientId === null
       ? sayMinutes(visit.startAt)
       : showing?.state === 'proposed'

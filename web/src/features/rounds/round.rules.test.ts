@@ -1,6 +1,6 @@
 import type { LeftOutHome, Round, RoundHome, RoundShowing } from '@perambula/contract';
 import { readInstructions, sayMinutes } from '@perambula/core';
-import type { RoundChange, RoundVisit } from '@perambula/core';
+import type { RoundChange, RoundVisit, TimedRound } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
 import {
   nextSaturday,
@@ -67,6 +67,16 @@ describe('the words of a round', () => {
     expect(sayHours({ from: 600, until: 870 })).toBe('10 am to 2:30 pm');
   });
 
+  it('say why a home that nothing helps is left out', () => {
+    const left = (more: Partial<RoundHome>): string => sayChange({ ...home('a', '', more), change: null });
+    expect(left({})).toBe('does not fit with the others on that day');
+    expect(left({ before: 'b' })).toBe('does not fit with the others on that day, in the place that you wish for it');
+    expect(left({ open: [] })).toBe('is not shown on that day, as its listing says');
+    expect(left({ open: [], hoursBy: 'client' })).toBe('is shown only when they cannot come');
+    const unbroken = { ...home('a', ''), change: { what: 'break', to: 0 } } as const;
+    expect(sayChange(unbroken)).toBe('fits without the break');
+  });
+
   it('say what an order does not keep of what is wished for it', () => {
     const homes = [home('a', '', { before: 'b' }), home('b', '', { place: 'last', beside: 'a' }), home('c', '')];
     expect(sayBroken(round(homes), ['a', 'b', 'c'])).toEqual(['b is to be last, and is not.']);
@@ -90,10 +100,13 @@ describe('the words of a round', () => {
   });
 
   it('say what kind of order it is, and only of a proven one that no other is better', () => {
-    expect(sayOrder(round([]))).toBe('best order, over soonest: no other is better');
-    expect(sayOrder(round([], { isProven: false, aim: 'leastDriving' }))).toBe('the best order found, with the least driving');
-    expect(sayOrder(round([], { aim: 'likeliest' }))).toBe('best order, most likely to be confirmed: no other is better');
-    expect(sayOrder(round([], { isOwnOrder: true }))).toBe('your own order');
+    const says = (more: Partial<Round>, goes: Partial<TimedRound> = {}): string =>
+      sayOrder(round([], more), { visits: [], late: 0, lacksBreak: false, ...goes } as unknown as TimedRound);
+    expect(says({})).toBe('best order, over soonest: no other is better');
+    expect(says({ isProven: false, aim: 'leastDriving' })).toBe('the best order found, with the least driving');
+    expect(says({ aim: 'likeliest' })).toBe('best order, most likely to be confirmed: no other is better');
+    expect(says({}, { late: 12 })).toBe('ordered before its hours changed');
+    expect(says({ isOwnOrder: true }, { late: 12 })).toBe('your own order');
   });
 
   it('say what would let a home be seen', () => {

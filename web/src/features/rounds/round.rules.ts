@@ -30,14 +30,27 @@ const BEST_BY = {
   likeliest: 'most likely to be confirmed',
 } as const satisfies Record<Aim, string>;
 
+/** Whether the best order cannot be kept any more: hours changed since it was found. */
+export function isOutdated({ isOwnOrder }: Round, { visits, late, lacksBreak }: TimedRound): boolean {
+  return !isOwnOrder && (late > 0 || lacksBreak || visits.some(({ isShut }) => isShut));
+}
+
 /** What kind of order it is, and what is known of it. */
-export function sayOrder({ isOwnOrder, isProven, aim }: Round): string {
+export function sayOrder(round: Round, goes: TimedRound): string {
+  const { isOwnOrder, isProven, aim } = round;
   if (isOwnOrder) return 'your own order';
+  if (isOutdated(round, goes)) return 'ordered before its hours changed';
   return isProven ? `best order, ${BEST_BY[aim]}: no other is better` : `the best order found, ${BEST_BY[aim]}`;
 }
 
+/** Why a home cannot be seen at all on the round's day. */
+function sayNever({ hoursBy }: Pick<RoundHome, 'hoursBy'>): string {
+  return hoursBy === 'client' ? 'is shown only when they cannot come' : 'is not shown on that day, as its listing says';
+}
+
 /** What would let a home be seen that was left out. */
-export function sayChange({ change, open, at }: LeftOutHome): string {
+export function sayChange(home: LeftOutHome): string {
+  const { change, open, at, place, before, beside } = home;
   if (at === null) return 'cannot be put in: its listing does not say where it lies';
   switch (change?.what) {
     case 'leaveAt':
@@ -49,7 +62,10 @@ export function sayChange({ change, open, at }: LeftOutHome): string {
     case 'minutes':
       return `fits if each visit takes ${change.to} minutes`;
     default:
-      return open.length === 0 ? 'is not shown on that day, as its listing says' : 'does not fit with the others on that day';
+      if (open.length === 0) return sayNever(home);
+      return (place ?? before ?? beside)
+        ? 'does not fit with the others on that day, in the place that you wish for it'
+        : 'does not fit with the others on that day';
   }
 }
 
