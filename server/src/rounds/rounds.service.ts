@@ -78,8 +78,8 @@ export class RoundsService {
 
   /** Rounds of the same people at the same time of that day, whichever agent's. */
   private async othersOf(round: RoundOutline, agentId: string, client: ClientRow): Promise<OtherRound[]> {
-    const rows = await this.database.query<{ id: string; agentId: string; agentName: string; clientId: string }[]>(
-      `SELECT DISTINCT r.id, r.agentId, a.name AS agentName, r.clientId
+    const rows = await this.database.query<{ id: string; agentId: string; agentName: string }[]>(
+      `SELECT DISTINCT r.id, r.agentId, a.name AS agentName
        FROM rounds r JOIN agents a ON a.id = r.agentId LEFT JOIN people p ON p.clientId = r.clientId AND p.leftAt IS NULL
        WHERE r.\`on\` = ? AND r.id <> ?
          AND (r.clientId = ? OR p.email IN (SELECT q.email FROM people q WHERE q.clientId = ? AND q.leftAt IS NULL))`,

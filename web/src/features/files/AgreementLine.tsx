@@ -1,22 +1,18 @@
 import type { ClientFile } from '@perambula/contract';
-import { App, Button, Input, Popover } from 'antd';
+import { App, Button, Input } from 'antd';
 import { useState } from 'react';
 import { useNow } from '../../shared/clock.api.js';
 import { deployment } from '../../shared/deployment.js';
 import { isoDay } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeClient } from '../clients/index.js';
-import { classesOf } from '../../shared/classes.js';
-import ownCss from './AgreementLine.module.css';
-
-const cx = classesOf(ownCss);
+import { SaidLine } from './SaidLine.js';
 
 /** The signed buyer agreement that visits need: its term and scope, or that there is none. */
 export function AgreementLine({ file }: { readonly file: ClientFile }) {
-  const [open, setOpen] = useState(false);
   const { agreement } = file;
   return (
-    <div className={cx('agreement')}>
+    <SaidLine button={agreement ? 'Change' : 'Enter it'} form={(onDone) => <AgreementForm file={file} onDone={onDone} />}>
       {agreement ? (
         <span className="soft">
           Buyer agreement {isoDay(agreement.from)} to {isoDay(agreement.until)}, {agreement.scope}
@@ -24,19 +20,7 @@ export function AgreementLine({ file }: { readonly file: ClientFile }) {
       ) : (
         <span className="chip chip-wait">no signed buyer agreement</span>
       )}
-      <Popover
-        trigger="click"
-        open={open}
-        destroyOnHidden
-        onOpenChange={setOpen}
-        placement="bottomLeft"
-        content={<AgreementForm file={file} onDone={() => setOpen(false)} />}
-      >
-        <Button type="link" size="small">
-          {agreement ? 'Change' : 'Enter it'}
-        </Button>
-      </Popover>
-    </div>
+    </SaidLine>
   );
 }
 

@@ -2,36 +2,28 @@ import type { ClientFile } from '@perambula/contract';
 import { MOST_BUSY } from '@perambula/contract';
 import { clockOf } from '@perambula/core';
 import type { BusyHours } from '@perambula/core';
-import { App, Button, Input, Popover, Select } from 'antd';
+import { App, Button, Input, Select } from 'antd';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { busySaid, fromField, WEEKDAYS } from '../../shared/hours.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeClient } from '../clients/index.js';
 import { classesOf } from '../../shared/classes.js';
-import ownCss from './AgreementLine.module.css';
+import ownCss from './BusyLine.module.css';
+import { SaidLine } from './SaidLine.js';
 
 const cx = classesOf(ownCss);
 
 /** When the household cannot come to see homes, by which times are proposed and rounds ordered. */
 export function BusyLine({ file: { id, busy } }: { readonly file: ClientFile }) {
-  const [open, setOpen] = useState(false);
   return (
-    <div className={cx('agreement')}>
+    <SaidLine
+      button="Change"
+      buttonName="Change when they cannot come"
+      form={(onDone) => <BusyForm clientId={id} busy={busy} onDone={onDone} />}
+    >
       <span className="soft">{busySaid(busy)}</span>
-      <Popover
-        trigger="click"
-        open={open}
-        destroyOnHidden
-        onOpenChange={setOpen}
-        placement="bottomLeft"
-        content={<BusyForm clientId={id} busy={busy} onDone={() => setOpen(false)} />}
-      >
-        <Button type="link" size="small" aria-label="Change when they cannot come">
-          Change
-        </Button>
-      </Popover>
-    </div>
+    </SaidLine>
   );
 }
 

@@ -1,40 +1,24 @@
 import type { ClientFile } from '@perambula/contract';
 import { USUAL_QUIET } from '@perambula/core';
-import { App, Button, Input, Popover } from 'antd';
+import { App, Button, Input } from 'antd';
 import { useState } from 'react';
 import { deployment } from '../../shared/deployment.js';
 import { placeOf, quietSaid } from '../../shared/hours.js';
 import { messageOf } from '../../shared/http.js';
 import { useChangeHours } from '../clients/index.js';
-import { classesOf } from '../../shared/classes.js';
+import { SaidLine } from './SaidLine.js';
 import { ZoneSelect } from './ZoneSelect.js';
-import ownCss from './AgreementLine.module.css';
-
-const cx = classesOf(ownCss);
 
 /** When the household may be written to: its time zone, and the hours in which nothing is sent. */
 export function HoursLine({ file: { id, hours } }: { readonly file: ClientFile }) {
-  const [open, setOpen] = useState(false);
   const { zone } = hours;
   return (
-    <div className={cx('agreement')}>
+    <SaidLine button="Change" form={(onDone) => <HoursForm clientId={id} hours={hours} onDone={onDone} />}>
       <span className="soft">
         {quietSaid(hours)}
         {zone !== deployment().zone && `, time of ${placeOf(zone)}`}
       </span>
-      <Popover
-        trigger="click"
-        open={open}
-        destroyOnHidden
-        onOpenChange={setOpen}
-        placement="bottomLeft"
-        content={<HoursForm clientId={id} hours={hours} onDone={() => setOpen(false)} />}
-      >
-        <Button type="link" size="small">
-          Change
-        </Button>
-      </Popover>
-    </div>
+    </SaidLine>
   );
 }
 
