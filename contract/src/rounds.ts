@@ -175,16 +175,14 @@ export const reorderRound = put('rounds/:id/order').takes<{ readonly homeIds: re
 
 /** An order of a round beside others that it could have. */
 export interface RoundOrder {
-  /** The homes that are seen, in that order. */
-  readonly homeIds: readonly string[];
+  /** How many homes are seen, and how many are not. */
+  readonly homes: number;
   readonly leftOut: number;
-  readonly leaveAt: number;
   readonly backAt: number;
   /** Minutes. */
   readonly driving: number;
   /** Visits at hours to which offices agree less readily. */
   readonly unlikely: number;
-  readonly isProven: boolean;
 }
 
 /** The best order by an aim, which the round does not take. */

@@ -40,12 +40,11 @@ function likeliest(ask: RoundAsk): BestOrder {
     free = [...new Set([...free, ...tried.leftOut])];
     tried = within(free);
   }
-  const worth = found.map(({ order }) => ({ order, goes: timed({ ...ask, aim: 'likeliest' }, order) }));
-  const [best] = worth.sort(
-    (a, b) => b.order.length - a.order.length || a.goes.unlikely - b.goes.unlikely || byAim('soonest', a.goes, b.goes),
-  );
-  const order = best?.order ?? [];
-  return { order, leftOut: ask.stops.map(({ id }) => id).filter((id) => !order.includes(id)), isProven: false };
+  const [best] = found
+    .map((each) => ({ ...each, goes: timed({ ...ask, aim: 'likeliest' }, each.order) }))
+    .sort((a, b) => a.leftOut.length - b.leftOut.length || a.goes.unlikely - b.goes.unlikely || byAim('soonest', a.goes, b.goes));
+  const { order, leftOut } = best ?? tried;
+  return { order, leftOut, isProven: false };
 }
 
 /** A way through some of the stops to the last of them. */

@@ -242,11 +242,15 @@ export class ListingsService {
   /** Of listings that are over, a later one of the same home that is offered now in the same way, where there is one. */
   async listedAnew(keys: readonly string[]): Promise<Map<string, ListedAnew>> {
     const listings = this.database.getRepository(ListingRow);
-    const rows = await listings.findBy({ listingKey: In([...keys]), parcelNumber: Not(IsNull()) });
-    const over = rows.filter(({ data }) => !isOffered(data));
+    const offered = In([...ON_MARKET]);
+    const over = await listings.findBy({
+      listingKey: In([...keys]),
+      parcelNumber: Not(IsNull()),
+      standardStatus: Not(offered),
+    });
     if (over.length === 0) return new Map();
     const parcels = [...new Set(over.flatMap(({ parcelNumber }) => parcelNumber ?? []))];
-    const siblings = (await listings.findBy({ parcelNumber: In(parcels), removed: false })).filter(({ data }) => isOffered(data));
+    const siblings = await listings.findBy({ parcelNumber: In(parcels), removed: false, standardStatus: offered });
     return new Map(
       over.flatMap(({ listingKey, parcelNumber, data }) => {
         const later = siblings.filter(
@@ -283,10 +287,6 @@ export class ListingsService {
 
 function recordsOf(rows: readonly { readonly data: string }[]): ListingRecord[] {
   return rows.map(({ data }) => JSON.parse(data) as ListingRecord);
-}
-
-function isOffered(record: ListingRecord): boolean {
-  return ON_MARKET.has(String(record['StandardStatus']));
 }
 
 /** The day since which it is listed, ISO 8601; "" where its feed does not say. */

@@ -20,8 +20,8 @@ export class RoundOrders {
   /** What the best order would come to. */
   // eslint-disable-next-line @typescript-eslint/require-await -- as above
   async weighed(ask: RoundAsk): Promise<RoundOrder> {
-    const { order, leftOut, isProven } = bestOrder(ask);
-    const { leaveAt, backAt, driving, unlikely } = timed(ask, order);
-    return { homeIds: order, leftOut: leftOut.length, ...{ leaveAt, backAt, driving, unlikely, isProven } };
+    const { order, leftOut } = bestOrder(ask);
+    const { backAt, driving, unlikely } = timed(ask, order);
+    return { homes: order.length, leftOut: leftOut.length, backAt, driving, unlikely };
   }
 }

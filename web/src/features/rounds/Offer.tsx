@@ -1,7 +1,7 @@
 import type { Round, RoundHome } from '@perambula/contract';
 import { sayMinutes } from '@perambula/core';
 import { App, Button } from 'antd';
-import { clockTime } from '../../shared/format.js';
+import { clockTime, street } from '../../shared/format.js';
 import { useGoOnWithoutAgreement } from '../../shared/useGoOnWithoutAgreement.js';
 import { classesOf } from '../../shared/classes.js';
 import { sayOutcome } from './round.rules.js';
@@ -40,7 +40,7 @@ export function Offer({
         <ol className={cx('order')} aria-label="The order then">
           {outcome.data.order.map(({ address, startAt }) => (
             <li key={address}>
-              {sayMinutes(startAt)} {address.split(',')[0] ?? ''}
+              {sayMinutes(startAt)} {street({ UnparsedAddress: address })}
             </li>
           ))}
         </ol>

@@ -76,14 +76,14 @@ function OneOrder({ round, aim }: { readonly round: Round; readonly aim: Aim }) 
   );
 }
 
-function Figures({ order: { homeIds, leftOut, backAt, driving, unlikely } }: { readonly order: RoundOrder }) {
+function Figures({ order: { homes, leftOut, backAt, driving, unlikely } }: { readonly order: RoundOrder }) {
   return (
     <>
       <td className="figure">{sayMinutes(backAt)}</td>
       <td className="figure">{Math.round(driving)} min</td>
       <td>
-        <span className="figure">{homeIds.length}</span>
-        {leftOut > 0 && <span className={cx('lost')}> of {homeIds.length + leftOut}</span>}
+        <span className="figure">{homes}</span>
+        {leftOut > 0 && <span className={cx('lost')}> of {homes + leftOut}</span>}
         {unlikely > 0 && (
           <span className="soft" title="Visits at hours to which offices agree less readily">
             , {unlikely} less likely

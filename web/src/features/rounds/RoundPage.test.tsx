@@ -153,11 +153,11 @@ describe('the page of a round', () => {
   });
 
   it('shows its best orders side by side, and takes one by a click', async () => {
-    const order = { homeIds: ['44', '18'], leftOut: 0, leaveAt: 600, backAt: 700, driving: 30, unlikely: 0, isProven: true };
+    const order = { homes: 2, leftOut: 0, backAt: 700, driving: 30, unlikely: 0 };
     const { asked } = drawn(<RoundPage />, {
       'GET rounds/': round([home('44'), home('18')], { isOwnOrder: true }),
       'GET rounds/r/orders/soonest': order,
-      'GET rounds/r/orders/leastDriving': { ...order, backAt: 720, driving: 25, homeIds: ['44'], leftOut: 1 },
+      'GET rounds/r/orders/leastDriving': { ...order, backAt: 720, driving: 25, homes: 1, leftOut: 1 },
       'GET rounds/r/orders/likeliest': failing(503, 'request.tooHeavy', 'This took too long.'),
       'PATCH rounds/r': round([home('44'), home('18')]),
       'POST rounds/r/bestOrder': round([home('18'), home('44')], { aim: 'leastDriving' }),

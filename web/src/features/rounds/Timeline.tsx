@@ -60,6 +60,7 @@ export function Timeline({ round, goes, order, onTry }: Props) {
     if (to >= 0 && to < order.length) keep(arrayMove([...order], from, to));
   };
   const scale = scaleOf(goes);
+  const isTried = order.some((id, i) => id !== round.homes[i]?.id);
   return (
     <section className={cx('timeline')} aria-label="The homes in their order">
       <div className={cx('scale')} aria-hidden="true">
@@ -93,7 +94,7 @@ export function Timeline({ round, goes, order, onTry }: Props) {
                   visit={visit}
                   number={order.indexOf(id) + 1}
                   scale={scale}
-                  isTried={order.some((each, i) => each !== round.homes[i]?.id)}
+                  isTried={isTried}
                   onStep={(by) => step(id, by)}
                 />
               ) : null;

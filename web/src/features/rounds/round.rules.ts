@@ -3,7 +3,7 @@ import type { LeftOutHome, OfferOutcome, OtherRound, Round, RoundHome, RoundLeg 
 import { brokenTies, METRES_PER_MILE, sayMinutes, timed, USUAL_HOURS } from '@perambula/core';
 import type { Aim, RoundVisit, TimedRound, TimeSpan } from '@perambula/core';
 import { DateTime } from 'luxon';
-import { dayAndTime } from '../../shared/format.js';
+import { dayAndTime, street } from '../../shared/format.js';
 
 /** "10 am to 2:30 pm" */
 export function sayHours({ from, until }: TimeSpan): string {
@@ -95,7 +95,7 @@ export function sayOutcome({ now, then, lost }: OfferOutcome): string {
     minutes === 0
       ? `The round is over at ${sayMinutes(then)}, as now`
       : `The round is then over at ${sayMinutes(then)}, ${Math.abs(minutes)} min ${minutes > 0 ? 'later' : 'sooner'}`;
-  const gone = lost.map((address) => address.split(',')[0] ?? '');
+  const gone = lost.map((address) => street({ UnparsedAddress: address }));
   return gone.length === 0 ? `${over}, and every home is seen.` : `${over}; ${gone.join(' and ')} could not be seen.`;
 }
 
@@ -103,7 +103,7 @@ export function sayOutcome({ now, then, lost }: OfferOutcome): string {
 export function sayBroken(round: Round, order: readonly string[]): string[] {
   const named = (id: string | undefined): string => {
     const home = [...round.homes, ...round.leftOut].find((each) => each.id === id);
-    return home?.address.split(',')[0] ?? 'another home';
+    return home ? street({ UnparsedAddress: home.address }) : 'another home';
   };
   return brokenTies(roundAskOf(round).stops, order).map(({ id, wish, other }) => {
     if (wish === 'first' || wish === 'last') return `${named(id)} is to be ${wish}, and is not.`;

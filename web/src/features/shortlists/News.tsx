@@ -1,4 +1,4 @@
-import type { Shortlist, ShortlistItem } from '@perambula/contract';
+import type { ListedAnew, Shortlist, ShortlistItem } from '@perambula/contract';
 import { dollars } from '@perambula/core';
 import { App } from 'antd';
 import { Link } from 'react-router';
@@ -40,9 +40,7 @@ export function News({ item, shortlist, isBrief = false }: Props) {
   );
 }
 
-interface AnewProps {
-  readonly listingKey: string;
-  readonly price: number;
+interface AnewProps extends ListedAnew {
   readonly shortlist: Shortlist;
 }
 
