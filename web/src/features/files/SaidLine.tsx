@@ -20,20 +20,21 @@ interface Props {
 export function SaidLine({ children, button, buttonName, form }: Props) {
   const [open, setOpen] = useState(false);
   return (
-    <div className={cx('line')}>
-      {children}
-      <Popover
-        trigger="click"
-        open={open}
-        destroyOnHidden
-        onOpenChange={setOpen}
-        placement="bottomLeft"
-        content={form(() => setOpen(false))}
-      >
+    // beside the whole line, so that there is room for the form on a telephone
+    <Popover
+      trigger="click"
+      open={open}
+      destroyOnHidden
+      onOpenChange={setOpen}
+      placement="bottomLeft"
+      content={form(() => setOpen(false))}
+    >
+      <div className={cx('line')}>
+        {children}
         <Button type="link" size="small" aria-label={buttonName}>
           {button}
         </Button>
-      </Popover>
-    </div>
+      </div>
+    </Popover>
   );
 }

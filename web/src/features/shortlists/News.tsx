@@ -65,7 +65,7 @@ function Anew({ listingKey, price, shortlist }: AnewProps) {
         <button type="button" className="link" disabled={add.isPending} onClick={put}>
           Put that on the list
         </button>
-      )}
+      )}{' '}
     </span>
   );
 }
