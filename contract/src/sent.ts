@@ -32,8 +32,13 @@ export const listSent = get('sent')
   .takes<{ readonly clientId?: string; readonly which?: SentFilter; readonly from?: string }>()
   .gives<SentPage>();
 
-/** One message with its plain text; its HTML is `outbox/:id/body`. */
-export const getSent = get('sent/:id').gives<SentMessage & { readonly text: string }>();
+/** One message with its plain text, and the homes that it tells of; its HTML is `outbox/:id/body`. */
+export interface SentLetter extends SentMessage {
+  readonly text: string;
+  readonly homes: readonly { readonly listingKey: string; readonly address: string }[];
+}
+
+export const getSent = get('sent/:id').gives<SentLetter>();
 
 /** Sends a message once more, as it was. */
 export const sendAgain = post('sent/:id/again').gives<{ readonly id: string }>();

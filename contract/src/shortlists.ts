@@ -36,8 +36,9 @@ export interface ShortlistItem {
 
 export interface Shortlist {
   readonly id: string;
-  readonly clientId: string;
-  readonly clientName: string;
+  /** Whose it is; null where it is the agent's own. */
+  readonly clientId: string | null;
+  readonly clientName: string | null;
   readonly name: string;
   /** Since when the household finds its homes in their portal, ISO 8601; null where they do not. */
   readonly sharedAt: string | null;
@@ -51,7 +52,7 @@ export const listShortlists = get('shortlists').gives<Shortlist[]>();
 export const getShortlist = get('shortlists/:id').gives<Shortlist>();
 
 export const createShortlist = post('shortlists')
-  .takes<{ readonly clientId: string; readonly name: string; readonly listingKeys: readonly string[] }>()
+  .takes<{ readonly clientId: string | null; readonly name: string; readonly listingKeys: readonly string[] }>()
   .gives<Shortlist>();
 
 export const addToShortlist = post('shortlists/:id/items')
@@ -67,18 +68,22 @@ export const removeItem = remove('shortlists/:id/items/:itemId').gives<Shortlist
 /** Puts a home that was taken off back to where it was. */
 export const restoreItem = post('shortlists/:id/items/:itemId/restore').gives<Shortlist>();
 
-/** Names a shortlist anew, puts it away, or takes it out again; what is put away is in no portal. */
+/** Names a shortlist anew, puts it away (what is put away is in no portal), takes it out again, or gives the agent's own to a client. */
 export const changeShortlist = patch('shortlists/:id')
-  .takes<{ readonly name?: string; readonly archived?: boolean }>()
+  .takes<{ readonly name?: string; readonly archived?: boolean; readonly clientId?: string }>()
   .gives<Shortlist>();
 
 /** A second one with the same homes and notes, in their order. */
 export const copyShortlist = post('shortlists/:id/copy').takes<{ readonly name: string }>().gives<Shortlist>();
 
-/** Moves the homes of another shortlist of the same client's to the end of this one, and deletes the other. */
+/** Moves the homes of another of the same client's, or of the agent's own, to the end of this one, and deletes the other. */
 export const mergeShortlists = post('shortlists/:id/merge').takes<{ readonly otherId: string }>().gives<Shortlist>();
 
+/** It can be brought back for thirty days. */
 export const removeShortlist = remove('shortlists/:id').gives<object>();
+
+/** Brings back one that was deleted, or made part of another: its homes come back from there as they are now. */
+export const restoreShortlist = post('shortlists/:id/restore').gives<Shortlist>();
 
 /** Puts the homes that are not dropped into the household's portal, those that come later, too; or takes them out. */
 export const shareShortlist = put('shortlists/:id/sharing').takes<{ readonly shared: boolean }>().gives<Shortlist>();

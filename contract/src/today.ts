@@ -33,8 +33,9 @@ export interface Today {
 export interface ShortlistNews {
   readonly shortlistId: string;
   readonly name: string;
-  readonly clientId: string;
-  readonly client: string;
+  /** Null where it is the agent's own. */
+  readonly clientId: string | null;
+  readonly client: string | null;
   readonly home: { readonly listingKey: string; readonly address: string };
   readonly news: NewsSince;
   /** Where it was listed anew since. */

@@ -24,8 +24,9 @@ export interface WantedAnswer {
   readonly shortlists: readonly {
     readonly id: string;
     readonly name: string;
-    readonly clientId: string;
-    readonly client: string;
+    /** Null where it is the agent's own. */
+    readonly clientId: string | null;
+    readonly client: string | null;
     readonly stage: Stage;
   }[];
 }

@@ -148,7 +148,7 @@ export { networkOf, readRoads } from './roads/network.js';
 export type { RoadFile, RoadNetwork, SpeedProfile } from './roads/network.js';
 export type { Journey, Route, Step } from './roads/route.js';
 export { routeOf } from './roads/route.js';
-export { sayPlace } from './roads/sayTravel.js';
+export { sayHow, sayPlace } from './roads/sayTravel.js';
 export type { Snap } from './roads/snap.js';
 export { sweep } from './roads/sweep.js';
 export type { Reach } from './roads/sweep.js';

@@ -32,7 +32,7 @@ export class ClientFilesService {
     const row = await this.clients.own(agentId, clientId);
     const [client] = await this.clients.summaries([row]);
     const savedSearches = await this.searches.list(agentId, clientId);
-    const shortlists = await this.shortlists.list(agentId, clientId);
+    const shortlists = (await this.shortlists.list(agentId, clientId)).filter(({ archivedAt }) => archivedAt === null);
     return {
       ...withCounts(found(client, 'client'), savedSearches),
       notes: row.notes,

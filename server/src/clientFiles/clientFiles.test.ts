@@ -10,6 +10,7 @@ import type {
   Proposal,
   SavedSearch,
   SentMessage,
+  SentLetter,
   SentPage,
   TimelinePage,
   Today,
@@ -380,7 +381,13 @@ describe('what was sent', () => {
 
   it('goes out again as it was, under a name of its own, but not what asks for an address to be confirmed', async () => {
     const [message] = (await sent(`?clientId=${bashir.id}`)).messages.filter(({ kind }) => kind === 'digest') as [SentMessage];
+    const { homes } = await juno.good<SentLetter>('GET', `/api/sent/${message.id}`);
+    const page = String((await juno.ask('GET', `/api/outbox/${message.id}/body`)).body);
+    const pictured = [...page.matchAll(/\/media\/([\w-]+)\//g)].map(([, key]) => key);
+    expect(homes.length).toBeGreaterThan(0);
+    expect(homes.map(({ listingKey }) => listingKey).sort()).toEqual([...new Set(pictured)].sort());
     const { id } = await juno.good<{ id: string }>('POST', `/api/sent/${message.id}/again`);
+    expect((await juno.good<SentLetter>('GET', `/api/sent/${id}`)).homes).toEqual(homes);
     await vi.waitFor(async () => expect(await juno.good('GET', `/api/sent/${id}`)).toMatchObject({ state: 'sent' }), 20_000);
     const copies = (await stack.mailbox()).filter(({ subject }) => subject === message.subject);
     expect(new Set(copies.map(({ messageId }) => messageId)).size).toBe(copies.length);

@@ -47,6 +47,11 @@ function notBlank(missing: string | undefined): PropertyDecorator[] {
   return missing ? [IsTested((value) => typeof value === 'string' && value.trim() !== '', missing)] : [];
 }
 
+/** What must be there, and may be null. */
+export function MayBeNull(): PropertyDecorator {
+  return ValidateIf((_body, value) => value !== null);
+}
+
 /** What need not be there; null is not the same as leaving it out. */
 export function MayBeLeftOut(): PropertyDecorator {
   return ValidateIf((_body, value) => value !== undefined);

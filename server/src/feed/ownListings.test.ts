@@ -7,6 +7,7 @@ import type {
   OwnListings,
   Portal,
   PortalCard,
+  Shortlist,
 } from '@perambula/contract';
 import { simpleParser } from 'mailparser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -133,6 +134,12 @@ describe('a file of an agent’s own', () => {
       ['/api/showings', { clientId: client.id, listingKey: key, wish: '' }],
     ] as const)
       expect((await silas.ask('POST', path, body)).body).toMatchObject({ code: 'listing.own' });
+    // on a shortlist of the agent's own it may be; that is given to no client then
+    const own = { clientId: null, name: 'To watch', listingKeys: [key] };
+    const watched = await silas.good<Shortlist>('POST', '/api/shortlists', own);
+    expect(watched.items).toMatchObject([{ listing: { City: CITY } }]);
+    const given = await silas.ask('PATCH', `/api/shortlists/${watched.id}`, { clientId: client.id });
+    expect(given.body).toMatchObject({ code: 'listing.own' });
     const person = stack.browser();
     await person.good('POST', '/api/portal/session', { token: /\/p\/([\w-]+)/.exec(letter)?.[1] });
     const portal = await person.good<Portal>('GET', '/api/portal');

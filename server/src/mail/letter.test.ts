@@ -19,6 +19,7 @@ const letter = (more: Partial<Letter> = {}): Letter => ({
   paragraphs: ['here is what I found.'],
   homes: [
     {
+      listingKey: 'k1',
       words: '',
       why: 'New on the market',
       price: '$418,000',

@@ -20,6 +20,12 @@ export interface Letter {
   readonly stopUrl: string | null;
 }
 
+/** The listing keys of the homes that a letter tells of, each once. */
+export function homesOf({ homes, report }: Pick<Letter, 'homes' | 'report'>): string[] {
+  const told = [...homes, ...(report?.homes ?? []), ...(report?.table?.homes ?? [])];
+  return [...new Set(told.map(({ listingKey }) => listingKey))];
+}
+
 /** A letter in both of its parts. Everything written by people is escaped. */
 export async function renderLetter(letter: Letter): Promise<{ html: string; text: string }> {
   const { put, fillIn } = blanks();

@@ -6,6 +6,7 @@ import type { Config } from '../common/config.js';
 
 /** A home as a letter tells it. */
 export interface LetterHome {
+  readonly listingKey: string;
   readonly why: string;
   /** What the agent says of it; empty where they say nothing. */
   readonly words: string;
@@ -27,6 +28,7 @@ export function letterHome(
 ): LetterHome {
   const price = numberIn(listing, 'ListPrice');
   return {
+    listingKey: listing.ListingKey,
     why,
     words: '',
     price: price === null ? 'Price not given' : dollars(price),

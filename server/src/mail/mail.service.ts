@@ -13,7 +13,7 @@ import { hashOf } from '../common/token.js';
 import type { AgentRow } from '../sessions/index.js';
 import { Steps } from '../steps/index.js';
 import { addressFailed, isAddressRefused } from './failedAddress.js';
-import { renderLetter } from './letter.js';
+import { homesOf, renderLetter } from './letter.js';
 import type { Letter } from './letter.js';
 import { whyNotWriteEach } from './mayWrite.js';
 import type { MessageKind } from './mayWrite.js';
@@ -57,13 +57,14 @@ export function toPerson(
   };
 }
 
-/** What a message says, and the link by which it is told whether it was opened. */
+/** What a message says, which homes it tells of, and the link by which it is told whether it was opened. */
 async function said({
   subject,
   letter,
-}: Pick<Addressed, 'subject' | 'letter'>): Promise<Pick<OutboxRow, 'subject' | 'html' | 'text' | 'linkHash'>> {
+}: Pick<Addressed, 'subject' | 'letter'>): Promise<Pick<OutboxRow, 'subject' | 'html' | 'text' | 'homes' | 'linkHash'>> {
   return {
     ...(await renderLetter(letter)),
+    homes: homesOf(letter),
     subject: subject.replace(/[\r\n]+/g, ' ').slice(0, 250),
     linkHash: portalHash(letter.button?.url),
   };

@@ -27,6 +27,8 @@ export class OutboxRow {
   @Column('varchar', { length: 250 }) subject: string;
   @Column('mediumtext') html: string;
   @Column('mediumtext') text: string;
+  /** The listing keys of the homes that it tells of; null of messages written before these were kept. */
+  @Column('json', { nullable: true }) homes: readonly string[] | null;
   /** Empty where no client is written to. */
   @Column('varchar', { length: 300 }) stopUrl: string;
   @Column('mediumtext', { nullable: true }) calendar: string | null;

@@ -7,7 +7,8 @@ import { escape, INK, MULBERRY, RULE, SOFT } from './markup.js';
 export interface LetterReport {
   readonly homes: readonly PicturedHome[];
   /** A row for each of the homes compared. */
-  readonly table: (HomesTable & { readonly homes: readonly Pick<PicturedHome, 'address' | 'url' | 'why' | 'verify'>[] }) | null;
+  readonly table:
+    (HomesTable & { readonly homes: readonly Pick<PicturedHome, 'listingKey' | 'address' | 'url' | 'why' | 'verify'>[] }) | null;
 }
 
 interface PicturedHome extends LetterHome {

@@ -27,3 +27,4 @@ export { VisitNotes1766900000000 } from './1766900000000-VisitNotes.js';
 export { Tasks1767000000000 } from './1767000000000-Tasks.js';
 export { AskedAfter1767100000000 } from './1767100000000-AskedAfter.js';
 export { Wishes1767200000000 } from './1767200000000-Wishes.js';
+export { OwnShortlists1767300000000 } from './1767300000000-OwnShortlists.js';

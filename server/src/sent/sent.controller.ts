@@ -1,5 +1,5 @@
 import { Controller, Get, Param, Post, Query, UseGuards } from '@nestjs/common';
-import type { SentMessage, SentPage } from '@perambula/contract';
+import type { SentLetter, SentPage } from '@perambula/contract';
 import { AgentGuard, CurrentAgent } from '../sessions/index.js';
 import type { AgentRow } from '../sessions/index.js';
 import { SentQuery } from './dto/bodies.js';
@@ -16,7 +16,7 @@ export class SentController {
   }
 
   @Get(':id')
-  read(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<SentMessage & { text: string }> {
+  read(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<SentLetter> {
     return this.sent.one(agent.id, id);
   }
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { SentFilter, SentMessage, SentPage } from '@perambula/contract';
+import type { SentFilter, SentLetter, SentMessage, SentPage } from '@perambula/contract';
 import { DataSource, In } from 'typeorm';
 import type { SelectQueryBuilder } from 'typeorm';
 import { ClientsService, LinkRow } from '../clients/index.js';
@@ -10,6 +10,7 @@ import type { Config } from '../common/config.js';
 import { Failure, found } from '../common/failure.js';
 import { inTransaction } from '../common/transaction.js';
 import { EventsService } from '../events/index.js';
+import { ListingsService } from '../listings/index.js';
 import { newestFirst, OutboxRow, whyNotWrite } from '../mail/index.js';
 
 const A_PAGE = 50;
@@ -22,6 +23,7 @@ export class SentMessages {
     private readonly clock: Clock,
     private readonly clients: ClientsService,
     private readonly events: EventsService,
+    private readonly listings: ListingsService,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -38,10 +40,15 @@ export class SentMessages {
     return { messages: await this.shown(agentId, rows), older };
   }
 
-  async one(agentId: string, id: string): Promise<SentMessage & { text: string }> {
+  async one(agentId: string, id: string): Promise<SentLetter> {
     const row = found(await this.database.getRepository(OutboxRow).findOneBy({ agentId, id }), 'message');
     const [message] = await this.shown(agentId, [row]);
-    return { ...found(message, 'message'), text: row.text };
+    const records = await this.listings.byKeys(row.homes ?? []);
+    const homes = [...records.values()].map((record) => ({
+      listingKey: record.ListingKey,
+      address: String(record['UnparsedAddress']),
+    }));
+    return { ...found(message, 'message'), text: row.text, homes };
   }
 
   /** Writes a message to the outbox once more, as it was, under a Message-ID of its own. */

@@ -83,6 +83,12 @@ export class ShortlistsController {
     return {};
   }
 
+  @Post(':id/restore')
+  @HttpCode(200)
+  restore(@CurrentAgent() agent: AgentRow, @Param('id') id: string): Promise<Shortlist> {
+    return this.shortlists.restore(agent.id, id);
+  }
+
   @Put(':id/sharing')
   share(@CurrentAgent() agent: AgentRow, @Param('id') id: string, @Body() { shared }: SharingBody): Promise<Shortlist> {
     return this.shortlists.share(agent.id, id, shared);

@@ -4,7 +4,7 @@ import { isOwnKey } from '@perambula/contract';
 import type { Shortlist, ShortlistItem, Stage } from '@perambula/contract';
 import { forAudience, newsSince } from '@perambula/core';
 import type { ListingChange, ListingRecord, NewsSince } from '@perambula/core';
-import { DataSource, In, IsNull, Like, Not } from 'typeorm';
+import { DataSource, In, IsNull, LessThan, Like, Not } from 'typeorm';
 import type { EntityManager } from 'typeorm';
 import { ClientsService } from '../clients/index.js';
 import { Clock } from '../clock/index.js';
@@ -21,8 +21,15 @@ import { stageOf } from './stageOf.js';
 export interface HomeOnShortlist {
   readonly shortlistId: string;
   readonly name: string;
-  readonly clientId: string;
+  /** Null where it is the agent's own. */
+  readonly clientId: string | null;
   readonly listingKey: string;
+}
+
+interface ShortlistChange {
+  readonly name?: string;
+  readonly archived?: boolean;
+  readonly clientId?: string;
 }
 
 interface ItemChange {
@@ -31,12 +38,19 @@ interface ItemChange {
   readonly why?: string;
 }
 
+/** Which of a household's it finds in its portal. */
+const SHARED = { sharedAt: Not(IsNull()), archivedAt: IsNull(), removedAt: IsNull() };
+
 /** A shortlist as its household finds it. */
 export interface SharedShortlist {
   readonly id: string;
   readonly name: string;
   readonly homes: readonly { readonly listingKey: string; readonly at: Date }[];
 }
+
+const DAY_MS = 86_400_000;
+/** For how long what is deleted is kept, so that it can be brought back. */
+const KEPT_DELETED_MS = 30 * DAY_MS;
 
 @Injectable()
 export class ShortlistsService {
@@ -54,7 +68,7 @@ export class ShortlistsService {
   async list(agentId: string, clientId?: string): Promise<Shortlist[]> {
     const rows = await this.database
       .getRepository(ShortlistRow)
-      .find({ where: { agentId, ...(clientId ? { clientId } : {}) }, order: { createdAt: 'ASC' } });
+      .find({ where: { agentId, removedAt: IsNull(), ...(clientId ? { clientId } : {}) }, order: { createdAt: 'ASC' } });
     return this.shown(agentId, rows);
   }
 
@@ -64,10 +78,14 @@ export class ShortlistsService {
   }
 
   /** The agent's shortlists that hold a listing, and how far it got on each. */
-  async holding(agentId: string, listingKey: string): Promise<{ id: string; name: string; clientId: string; stage: Stage }[]> {
+  async holding(
+    agentId: string,
+    listingKey: string,
+  ): Promise<{ id: string; name: string; clientId: string | null; stage: Stage }[]> {
     return this.database.query(
       `SELECT s.id, s.name, s.clientId, i.stage FROM shortlist_items i JOIN shortlists s ON s.id = i.shortlistId
-       WHERE i.listingKey = ? AND s.agentId = ? AND i.removedAt IS NULL AND s.archivedAt IS NULL ORDER BY s.createdAt`,
+       WHERE i.listingKey = ? AND s.agentId = ? AND i.removedAt IS NULL AND s.archivedAt IS NULL AND s.removedAt IS NULL
+       ORDER BY s.createdAt`,
       [listingKey, agentId],
     );
   }
@@ -76,14 +94,15 @@ export class ShortlistsService {
   async homesOf(agentId: string): Promise<HomeOnShortlist[]> {
     return this.database.query(
       `SELECT s.id AS shortlistId, s.name, s.clientId, i.listingKey FROM shortlist_items i JOIN shortlists s ON s.id = i.shortlistId
-       WHERE s.agentId = ? AND i.stage <> 'dropped' AND i.removedAt IS NULL AND s.archivedAt IS NULL
+       WHERE s.agentId = ? AND i.stage <> 'dropped' AND i.removedAt IS NULL AND s.archivedAt IS NULL AND s.removedAt IS NULL
        ORDER BY s.createdAt, i.position`,
       [agentId],
     );
   }
 
-  async create(agentId: string, clientId: string, name: string, listingKeys: readonly string[]): Promise<Shortlist> {
-    await this.clients.own(agentId, clientId);
+  /** @param clientId  null for one of the agent's own */
+  async create(agentId: string, clientId: string | null, name: string, listingKeys: readonly string[]): Promise<Shortlist> {
+    if (clientId !== null) await this.clients.own(agentId, clientId);
     const id = randomUUID();
     await this.database
       .getRepository(ShortlistRow)
@@ -93,9 +112,9 @@ export class ShortlistsService {
 
   /** Adds listings at the end; those already there stay where they are. */
   async add(agentId: string, id: string, listingKeys: readonly string[]): Promise<Shortlist> {
-    await this.own(agentId, id);
-    for (const key of listingKeys.filter(isOwnKey)) await this.listings.forOthers(key);
-    const records = await this.listings.byKeys(listingKeys);
+    const { clientId } = await this.own(agentId, id);
+    if (clientId !== null) await this.guardForOthers(listingKeys);
+    const records = await this.listings.byKeys(listingKeys, agentId);
     const missing = listingKeys.find((key) => !records.has(key));
     if (missing !== undefined) throw new Failure('thing.missing', `There is no listing ${missing}.`);
     await inTransaction(this.database, async (manager) => {
@@ -144,14 +163,16 @@ export class ShortlistsService {
     return this.get(agentId, id);
   }
 
-  /** Names a shortlist anew, puts it away, or takes it out again; what is put away is in no portal. */
-  async change(agentId: string, id: string, { name, archived }: { name?: string; archived?: boolean }): Promise<Shortlist> {
+  /** Names a shortlist anew, puts it away (what is put away is in no portal), takes it out again, or gives the agent's own to a client. */
+  async change(agentId: string, id: string, { name, archived, clientId }: ShortlistChange): Promise<Shortlist> {
     const row = await this.own(agentId, id);
+    if (clientId !== undefined) await this.guardGift(agentId, row, clientId);
     if (archived && row.sharedAt) await this.share(agentId, id, false);
     await this.database.getRepository(ShortlistRow).update(
       { id },
       {
         name: name?.trim() ?? row.name,
+        clientId: clientId ?? row.clientId,
         archivedAt: archived === undefined ? row.archivedAt : archived ? this.clock.date() : null,
       },
     );
@@ -163,22 +184,22 @@ export class ShortlistsService {
     const { clientId } = await this.own(agentId, id);
     const copyId = randomUUID();
     await inTransaction(this.database, async (manager) => {
-      const row = { agentId, clientId, name: name.trim(), createdAt: this.clock.date(), sharedAt: null, archivedAt: null };
+      const row = { agentId, clientId, name: name.trim(), createdAt: this.clock.date() };
       await manager.insert(ShortlistRow, { ...row, id: copyId });
       const items = await manager.findBy(ShortlistItemRow, { shortlistId: id, removedAt: IsNull() });
       await manager.insert(
         ShortlistItemRow,
-        items.map((item) => ({ ...item, id: randomUUID(), shortlistId: copyId })),
+        items.map((item) => ({ ...item, id: randomUUID(), shortlistId: copyId, mergedFrom: null })),
       );
     });
     return this.get(agentId, copyId);
   }
 
-  /** Moves the homes of another of the same client's to the end of one, and deletes the other; of a home on both, this one's stays. */
+  /** Moves the homes of another of the same client's, or of the agent's own, to the end of one, and deletes the other; of a home on both, this one's stays. */
   async merge(agentId: string, id: string, otherId: string): Promise<Shortlist> {
     const [into, other] = [await this.own(agentId, id), await this.own(agentId, otherId)];
     if (id === otherId || into.clientId !== other.clientId)
-      throw new Failure('request.invalid', 'Only two shortlists of one client become one. Choose another of theirs.', {
+      throw new Failure('request.invalid', 'Only two shortlists of one client, or two of your own, become one. Choose another.', {
         path: 'otherId',
       });
     await inTransaction(this.database, async (manager) => {
@@ -196,15 +217,31 @@ export class ShortlistsService {
       });
       let position = Math.max(-1, ...there.map((item) => item.position));
       for (const item of come.filter(({ listingKey }) => !known.has(listingKey)))
-        await manager.update(ShortlistItemRow, { id: item.id }, { shortlistId: id, position: ++position });
-      await deleteWhole(manager, otherId);
+        await manager.update(ShortlistItemRow, { id: item.id }, { shortlistId: id, position: ++position, mergedFrom: otherId });
+      await manager.update(ShortlistRow, { id: otherId }, { removedAt: this.clock.date() });
     });
     return this.get(agentId, id);
   }
 
+  /** Deletes a shortlist; it can be brought back for thirty days. */
   async remove(agentId: string, id: string): Promise<void> {
     await this.own(agentId, id);
-    await inTransaction(this.database, (manager) => deleteWhole(manager, id));
+    await inTransaction(this.database, async (manager) => {
+      const long = { agentId, removedAt: LessThan(new Date(this.clock.now() - KEPT_DELETED_MS)) };
+      for (const { id: old } of await manager.findBy(ShortlistRow, long)) await deleteWhole(manager, old);
+      await manager.update(ShortlistRow, { id }, { removedAt: this.clock.date() });
+    });
+  }
+
+  /** Brings back a shortlist that was deleted, or made part of another: its homes come back from there as they are now. */
+  async restore(agentId: string, id: string): Promise<Shortlist> {
+    const where = { id, agentId, removedAt: Not(IsNull()) };
+    await inTransaction(this.database, async (manager) => {
+      found(await manager.findOne(ShortlistRow, { where, lock: { mode: 'pessimistic_write' } }), 'deleted shortlist');
+      await manager.update(ShortlistRow, { id }, { removedAt: null });
+      await manager.update(ShortlistItemRow, { mergedFrom: id }, { shortlistId: id, mergedFrom: null });
+    });
+    return this.get(agentId, id);
   }
 
   /** Puts the items in a new order, which must name each of them once. */
@@ -231,6 +268,11 @@ export class ShortlistsService {
   /** Puts the homes of a shortlist into its household's portal, those that come to it later, too, or takes them out. */
   async share(agentId: string, id: string, shared: boolean): Promise<Shortlist> {
     const { clientId, name } = await this.own(agentId, id);
+    if (clientId === null)
+      throw new Failure(
+        'request.invalid',
+        'This shortlist is your own. Give it to a client first; then it can be shared with them.',
+      );
     await inTransaction(this.database, async (manager) => {
       const change = { sharedAt: shared ? this.clock.date() : null };
       const { affected } = await manager.update(ShortlistRow, { id, sharedAt: shared ? IsNull() : Not(IsNull()) }, change);
@@ -245,7 +287,7 @@ export class ShortlistsService {
   async sharedWith(clientId: string): Promise<readonly SharedShortlist[]> {
     const rows = await this.database
       .getRepository(ShortlistRow)
-      .find({ where: { clientId, sharedAt: Not(IsNull()), archivedAt: IsNull() }, order: { createdAt: 'ASC' } });
+      .find({ where: { clientId, ...SHARED }, order: { createdAt: 'ASC' } });
     const items = await this.database.getRepository(ShortlistItemRow).find({
       where: { shortlistId: In(rows.map(({ id }) => id)), stage: Not('dropped'), removedAt: IsNull() },
       order: { position: 'ASC' },
@@ -287,7 +329,7 @@ export class ShortlistsService {
   }
 
   private async guardShared(clientId: string, id: string): Promise<void> {
-    const where = { id, clientId, sharedAt: Not(IsNull()), archivedAt: IsNull() };
+    const where = { id, clientId, ...SHARED };
     found((await this.database.getRepository(ShortlistRow).existsBy(where)) || null, 'shortlist in this portal');
   }
 
@@ -297,15 +339,31 @@ export class ShortlistsService {
   }
 
   private async own(agentId: string, id: string): Promise<ShortlistRow> {
-    return found(await this.database.getRepository(ShortlistRow).findOneBy({ id, agentId }), 'shortlist');
+    return found(await this.database.getRepository(ShortlistRow).findOneBy({ id, agentId, removedAt: IsNull() }), 'shortlist');
+  }
+
+  /** @throws Failure where one of the listings is of an agent's own file, which no client may be told of */
+  private async guardForOthers(listingKeys: readonly string[]): Promise<void> {
+    for (const key of listingKeys.filter(isOwnKey)) await this.listings.forOthers(key);
+  }
+
+  private async guardGift(agentId: string, row: ShortlistRow, clientId: string): Promise<void> {
+    await this.clients.own(agentId, clientId);
+    if (row.clientId !== null && row.clientId !== clientId)
+      throw new Failure('request.invalid', 'This shortlist is a client’s already.', { path: 'clientId' });
+    const items = await this.database.getRepository(ShortlistItemRow).findBy({ shortlistId: row.id, removedAt: IsNull() });
+    await this.guardForOthers(items.map(({ listingKey }) => listingKey));
   }
 
   private async shown(agentId: string, rows: readonly ShortlistRow[]): Promise<Shortlist[]> {
     const items = await this.database
       .getRepository(ShortlistItemRow)
       .find({ where: { shortlistId: In(rows.map(({ id }) => id)), removedAt: IsNull() }, order: { position: 'ASC' } });
-    const records = await this.listings.byKeys(items.map(({ listingKey }) => listingKey));
-    const clientIds = [...new Set(rows.map(({ clientId }) => clientId))];
+    const records = await this.listings.byKeys(
+      items.map(({ listingKey }) => listingKey),
+      agentId,
+    );
+    const clientIds = [...new Set(rows.flatMap(({ clientId }) => clientId ?? []))];
     const reactions = await this.responses.reactionsOf(clientIds);
     const people = new Map((await this.clients.everyoneOf(clientIds)).map(({ id, name }) => [id, name]));
     const names = new Map((await this.clients.all(agentId, { archived: true })).map(({ id, name }) => [id, name]));
@@ -320,7 +378,7 @@ export class ShortlistsService {
     return rows.map(({ id, clientId, name, sharedAt, archivedAt }) => ({
       id,
       clientId,
-      clientName: names.get(clientId) ?? '',
+      clientName: clientId === null ? null : (names.get(clientId) ?? ''),
       name,
       sharedAt: sharedAt?.toISOString() ?? null,
       archivedAt: archivedAt?.toISOString() ?? null,
@@ -340,7 +398,7 @@ export class ShortlistsService {
           addedAt: item.addedAt.toISOString(),
           sinceAdded: sinceAdded(item, records.get(item.listingKey)),
           ...sinceSent(
-            told.get(clientId)?.get(item.listingKey),
+            clientId === null ? undefined : told.get(clientId)?.get(item.listingKey),
             changes.filter(({ ListingKey }) => ListingKey === item.listingKey),
           ),
           openHouses: (openHouses.get(item.listingKey) ?? []).map((at) => at.toISOString()),

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Shortlist, Today } from '@perambula/contract';
+import type { ClientFile, Shortlist, Today, WantedAnswer } from '@perambula/contract';
 import { startTestStack } from '../testing/stack.js';
 import type { TestStack } from '../testing/stack.js';
 
@@ -13,7 +13,7 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => stack.end());
 
-const made = (name: string, listingKeys: readonly string[], whose = clientId): Promise<Shortlist> =>
+const made = (name: string, listingKeys: readonly string[], whose: string | null = clientId): Promise<Shortlist> =>
   stack.juno.good('POST', '/api/shortlists', { clientId: whose, name, listingKeys });
 const read = (id: string): Promise<Shortlist> => stack.juno.good('GET', `/api/shortlists/${id}`);
 const keysOf = ({ items }: Shortlist): string[] => items.map(({ listingKey }) => listingKey);
@@ -164,10 +164,71 @@ describe('a whole shortlist', () => {
     expect((await stack.juno.ask('POST', `/api/shortlists/${first.id}/merge`, { otherId: foreign.id })).status).toBe(422);
   });
 
-  it('is deleted with its homes', async () => {
+  it('is deleted with its homes, out of the portal, too, and brought back as it was', async () => {
     const list = await made('Gone', keys.slice(0, 2));
+    await stack.juno.good('PUT', `/api/shortlists/${list.id}/sharing`, { shared: true });
     expect((await stack.silas.ask('DELETE', `/api/shortlists/${list.id}`)).status).toBe(404);
+    const where = async (): Promise<boolean[]> => {
+      const all = await stack.juno.good<Shortlist[]>('GET', '/api/shortlists');
+      const { shortlists } = await stack.juno.good<ClientFile>('GET', `/api/clients/${clientId}`);
+      const wanted = await stack.juno.good<WantedAnswer>('GET', `/api/listings/${keys[0]}/wanted`);
+      return [all, shortlists, wanted.shortlists].map((lists) => lists.some(({ id }) => id === list.id));
+    };
+    expect(await where()).toEqual([true, true, true]);
     await stack.juno.good('DELETE', `/api/shortlists/${list.id}`);
+    expect(await where()).toEqual([false, false, false]);
     expect((await stack.juno.ask('GET', `/api/shortlists/${list.id}`)).status).toBe(404);
+    expect((await stack.silas.ask('POST', `/api/shortlists/${list.id}/restore`)).status).toBe(404);
+    const back = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${list.id}/restore`);
+    expect([keysOf(back), back.sharedAt]).toEqual([keys.slice(0, 2), expect.any(String)]);
+    expect(await where()).toEqual([true, true, true]);
+    expect((await stack.juno.ask('POST', `/api/shortlists/${list.id}/restore`)).status).toBe(404);
+  });
+
+  it('that was deleted a month ago is gone for good when another is', async () => {
+    const [old, next] = [await made('Old', keys.slice(0, 1)), await made('Next', [])];
+    await stack.juno.good('DELETE', `/api/shortlists/${old.id}`);
+    const now = Date.parse((await stack.juno.good<{ now: string }>('GET', '/api/clock')).now);
+    await run('UPDATE shortlists SET removedAt = ? WHERE id = ?', [new Date(now - 31 * 86_400_000), old.id]);
+    await stack.juno.good('DELETE', `/api/shortlists/${next.id}`);
+    expect((await stack.juno.ask('POST', `/api/shortlists/${old.id}/restore`)).status).toBe(404);
+    expect((await stack.juno.ask('POST', `/api/shortlists/${next.id}/restore`)).status).toBe(200);
+  });
+
+  it('that became part of another is brought back with its homes, as they are noted by then', async () => {
+    const [one, other] = [await made('One', keys.slice(0, 2)), await made('Other', keys.slice(1, 4))];
+    const both = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${one.id}/merge`, { otherId: other.id });
+    expect(keysOf(both)).toEqual(keys.slice(0, 4));
+    await stack.juno.good('PATCH', `/api/shortlists/${one.id}/items/${both.items[3]?.id}`, { note: 'Since then' });
+    const back = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${other.id}/restore`);
+    expect([keysOf(back), back.items[2]?.note]).toEqual([keys.slice(1, 4), 'Since then']);
+    expect(keysOf(await read(one.id))).toEqual(keys.slice(0, 2));
+  });
+});
+
+describe('a shortlist of the agent’s own', () => {
+  it('is nobody’s, until it is given to a client', async () => {
+    const list = await made('Worth a look', keys.slice(0, 2), null);
+    expect(list).toMatchObject({ clientId: null, clientName: null });
+    expect(list.items[0]).toMatchObject({ sentAt: null, reactions: [] });
+    const wanted = await stack.juno.good<WantedAnswer>('GET', `/api/listings/${keys[0]}/wanted`);
+    expect(wanted.shortlists).toContainEqual(expect.objectContaining({ id: list.id, clientId: null, client: null }));
+    expect((await stack.juno.ask('PUT', `/api/shortlists/${list.id}/sharing`, { shared: true })).status).toBe(422);
+    expect((await stack.silas.ask('PATCH', `/api/shortlists/${list.id}`, { clientId })).status).toBe(404);
+    const given = await stack.juno.good<Shortlist>('PATCH', `/api/shortlists/${list.id}`, { clientId });
+    expect([given.clientId, keysOf(given)]).toEqual([clientId, keys.slice(0, 2)]);
+    const { id: other } = await stack.juno.good<{ id: string }>('POST', '/api/clients', { name: 'Ines Vale', people: [] });
+    expect((await stack.juno.ask('PATCH', `/api/shortlists/${list.id}`, { clientId: other })).status).toBe(422);
+  });
+
+  it('becomes one with another of the agent’s own, and with no client’s', async () => {
+    const [one, other, theirs] = [
+      await made('One', keys.slice(0, 1), null),
+      await made('Other', keys.slice(1, 2), null),
+      await made('Theirs', keys.slice(2, 3)),
+    ];
+    expect((await stack.juno.ask('POST', `/api/shortlists/${one.id}/merge`, { otherId: theirs.id })).status).toBe(422);
+    const both = await stack.juno.good<Shortlist>('POST', `/api/shortlists/${one.id}/merge`, { otherId: other.id });
+    expect(keysOf(both)).toEqual(keys.slice(0, 2));
   });
 });

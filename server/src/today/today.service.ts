@@ -103,13 +103,16 @@ export class TodayService {
       return anew && changed.has(anew.listingKey) ? anew : null;
     };
     const where = all.filter(({ listingKey }) => changed.has(listingKey) || anewOf(listingKey) !== null);
-    const records = await this.listings.byKeys(where.map(({ listingKey }) => listingKey));
+    const records = await this.listings.byKeys(
+      where.map(({ listingKey }) => listingKey),
+      agentId,
+    );
     return where.flatMap(({ shortlistId, name, clientId, listingKey }) => {
       const anew = anewOf(listingKey);
       const own = changes.filter(({ ListingKey }) => ListingKey === listingKey);
       const news = newsSince(own, since.getTime());
       const address = String(records.get(listingKey)?.['UnparsedAddress'] ?? listingKey);
-      const client = names.get(clientId) ?? '';
+      const client = clientId === null ? null : (names.get(clientId) ?? '');
       if (!news.price && !news.status && !anew) return [];
       return { shortlistId, name, clientId, client, home: { listingKey, address }, news, anew };
     });

@@ -35,7 +35,10 @@ export class WantedService {
     return {
       wantedBy,
       said,
-      shortlists: shortlists.map((each) => ({ ...each, client: names.get(each.clientId) ?? '' })),
+      shortlists: shortlists.map((each) => ({
+        ...each,
+        client: each.clientId === null ? null : (names.get(each.clientId) ?? ''),
+      })),
     };
   }
 

@@ -42,7 +42,7 @@ export function namedBy(
       kind: 'Shortlists',
       label: name,
       to: `/shortlists/${id}`,
-      note: clientName,
+      note: clientName ?? 'your own',
     })),
     ...CHOICES.flatMap(([field, kind]) =>
       (choices[field] ?? []).map(({ value, listings }): Named => ({

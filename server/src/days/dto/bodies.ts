@@ -1,12 +1,10 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { MOST_PICTURE_BYTES, VERDICTS, VISIT_NOTE_KINDS } from '@perambula/contract';
 import type { NewVisitNote, Verdict, VisitNoteKind } from '@perambula/contract';
-import { IsBase64, IsBoolean, IsIn, IsInt, IsUUID, Max, MaxLength, Min, ValidateIf } from 'class-validator';
-import { IsLine, IsMoment, IsText, MayBeLeftOut } from '../../common/fields.js';
+import { IsBase64, IsBoolean, IsIn, IsInt, IsUUID, Max, MaxLength, Min } from 'class-validator';
+import { IsLine, IsMoment, IsText, MayBeLeftOut, MayBeNull } from '../../common/fields.js';
 
 const MOST_LATE = 240;
-
-const MayBeNull = () => ValidateIf((_body, value) => value !== null);
 
 export class VisitNoteBody implements NewVisitNote {
   @ApiProperty({ enum: VISIT_NOTE_KINDS }) @IsIn(VISIT_NOTE_KINDS) kind: VisitNoteKind;

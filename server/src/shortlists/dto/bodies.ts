@@ -2,7 +2,7 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { STAGES } from '@perambula/contract';
 import type { Stage } from '@perambula/contract';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
-import { IsLine, IsText, MayBeLeftOut } from '../../common/fields.js';
+import { IsLine, IsText, MayBeLeftOut, MayBeNull } from '../../common/fields.js';
 
 const A_NAME = 'Give the shortlist a name.';
 
@@ -17,7 +17,8 @@ export class KeysBody {
 }
 
 export class NewShortlistBody extends KeysBody {
-  @ApiProperty() @IsUUID() clientId: string;
+  /** Null for one of the agent's own. */
+  @ApiProperty({ type: String, nullable: true }) @MayBeNull() @IsUUID() clientId: string | null;
   @ApiProperty() @IsLine(120, A_NAME) name: string;
 }
 
@@ -30,6 +31,7 @@ export class ItemBody {
 export class ShortlistBody {
   @ApiPropertyOptional() @MayBeLeftOut() @IsLine(120, A_NAME) name?: string;
   @ApiPropertyOptional() @MayBeLeftOut() @IsBoolean() archived?: boolean;
+  @ApiPropertyOptional() @MayBeLeftOut() @IsUUID() clientId?: string;
 }
 
 export class ShortlistNameBody {

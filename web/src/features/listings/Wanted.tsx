@@ -64,7 +64,7 @@ export function Wanted({ listingKey, clientId }: { readonly listingKey: string; 
           {shortlists.map(({ id, name, client, stage }, i) => (
             <span key={id}>
               {i > 0 && ', '}
-              <Link to={`/shortlists/${id}`}>{name}</Link> <span className="soft">({[client, stage].join(', ')})</span>
+              <Link to={`/shortlists/${id}`}>{name}</Link> <span className="soft">({[client ?? 'yours', stage].join(', ')})</span>
             </span>
           ))}
         </p>

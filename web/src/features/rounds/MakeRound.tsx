@@ -54,7 +54,7 @@ function RoundForm({ keys, clientId, on }: Props) {
       </label>
       <Input id="round-day" type="date" value={chosen} onChange={({ target }) => setChosen(target.value)} />
       <p className="tight">
-        {clientId === null ? 'For you alone: no file is open.' : 'With the client whose file this is.'} From 10 am; all of it can
+        {clientId === null ? 'For you alone, without a client.' : 'With the client whose file this is.'} From 10 am; all of it can
         be changed.
       </p>
       <Button

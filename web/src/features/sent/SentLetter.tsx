@@ -4,9 +4,10 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { classesOf } from '../../shared/classes.js';
 import { useNow } from '../../shared/clock.api.js';
-import { dayAndTime } from '../../shared/format.js';
+import { dayAndTime, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { Failed, Waiting } from '../../shared/Waiting.js';
+import { AddToShortlist } from '../shortlists/index.js';
 import { fared } from './sent.rules.js';
 import { useSendAgain, useSentMessage } from './sent.api.js';
 import ownCss from './SentPage.module.css';
@@ -23,7 +24,7 @@ export function SentLetter({ id }: { readonly id: string }) {
   const navigate = useNavigate();
   if (sent.isPending) return <Waiting what="Opening the message …" />;
   if (sent.isError) return <Failed error={sent.error} retry={() => void sent.refetch()} />;
-  const { subject, to, toAddress, clientId, clientName, createdAt, lastError, text, canGoAgain } = sent.data;
+  const { subject, to, toAddress, clientId, clientName, createdAt, lastError, text, homes, canGoAgain } = sent.data;
   const sendAgain = (): void =>
     again.mutate(id, {
       onSuccess: (made) => (void toast.success(`On its way to ${to} again.`), void navigate(`/sent/${made.id}`)),
@@ -63,6 +64,17 @@ export function SentLetter({ id }: { readonly id: string }) {
           )}
         </div>
       </header>
+      {homes.length > 0 && (
+        <p className={cx('homes')}>
+          <span className="soft">It tells of</span>
+          {homes.map(({ listingKey, address }) => (
+            <Link key={listingKey} to={`/listings/${listingKey}`}>
+              {street({ UnparsedAddress: address })}
+            </Link>
+          ))}
+          <AddToShortlist keys={homes.map(({ listingKey }) => listingKey)} onDone={() => undefined} />
+        </p>
+      )}
       {as === 'page' ? (
         <iframe className={cx('frame')} title={subject} src={`/api/outbox/${id}/body`} />
       ) : (

@@ -8,6 +8,7 @@ import { classesOf } from '../../shared/classes.js';
 import { facts, price, street } from '../../shared/format.js';
 import { Grip } from '../../shared/Grip.js';
 import { messageOf } from '../../shared/http.js';
+import { useOpenFile } from '../../shared/openFile.js';
 import { Picture } from '../../shared/Picture.js';
 import { Status } from '../../shared/status.js';
 import { PlanVisit } from '../showings/index.js';
@@ -25,6 +26,7 @@ export function ItemRow({
   item,
   index,
   isMovable,
+  minutes,
   shortlist,
   isHovered,
   onHover,
@@ -34,6 +36,8 @@ export function ItemRow({
   readonly index: number;
   /** Whether its place can be changed by hand. */
   readonly isMovable: boolean;
+  /** What the way takes by which the homes are ordered; null where it is not known, left out in other orders. */
+  readonly minutes: number | null | undefined;
   readonly shortlist: Shortlist;
   readonly isHovered: boolean;
   readonly onHover: (key: string | null) => void;
@@ -60,7 +64,7 @@ export function ItemRow({
       <Link to={`/listings/${item.listingKey}`} className={cx('shortlist-picture')} tabIndex={-1} aria-hidden="true">
         <Picture listingKey={item.listingKey} alt="" />
       </Link>
-      <What item={item} name={name} shortlist={shortlist} />
+      <What item={item} name={name} shortlist={shortlist} minutes={minutes} />
       <Doing item={item} name={name} shortlist={shortlist} />
     </li>
   );
@@ -74,6 +78,7 @@ interface DoingProps {
 
 /** What the agent notes of a home, how far it is, and what can be done with it. */
 function Doing({ item, name, shortlist }: DoingProps) {
+  const opened = useOpenFile().clientId;
   const change = useChangeItem(shortlist.id);
   const { message } = App.useApp();
   const failed = (error: Error): void => void message.error(messageOf(error));
@@ -99,14 +104,14 @@ function Doing({ item, name, shortlist }: DoingProps) {
         options={STAGES.map((value) => ({ value, label: STAGE_LABEL[value] }))}
         onChange={(stage) => change.mutate({ itemId: item.id, stage }, { onError: failed })}
       />
-      <PlanVisit clientId={shortlist.clientId} listingKey={item.listingKey} />
+      <PlanVisit clientId={shortlist.clientId ?? opened} listingKey={item.listingKey} />
       <TakeOff item={item} name={name} shortlist={shortlist} />
     </>
   );
 }
 
 /** The home, how it stands, and what the household says of it. */
-function What({ item, name, shortlist }: DoingProps) {
+function What({ item, name, shortlist, minutes }: DoingProps & { readonly minutes: number | null | undefined }) {
   const { listing } = item;
   return (
     <div className={cx('shortlist-what')}>
@@ -116,7 +121,12 @@ function What({ item, name, shortlist }: DoingProps) {
         </Link>
         , {String(listing['City'])} <b className="figure">{price(listing)}</b>
       </p>
-      <p className="soft figure">{facts(listing)}</p>
+      <p className="soft figure">
+        {facts(listing)}
+        {minutes !== undefined && (
+          <b className={cx('minutes')}> · {minutes === null ? 'minutes not known' : `${Math.round(minutes)} min`}</b>
+        )}
+      </p>
       <p>
         <Status status={String(listing['StandardStatus'])} /> <News item={item} shortlist={shortlist} />
       </p>

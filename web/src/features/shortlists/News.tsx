@@ -33,8 +33,10 @@ export function News({ item, shortlist, isBrief = false }: Props) {
         );
       })}
       {item.anew !== null && <Anew {...item.anew} shortlist={shortlist} />}
-      {/* what is in their portal need not be sent */}
-      {item.sentAt === null && shortlist.sharedAt === null && <span className="soft">not sent yet</span>}
+      {/* what is in their portal need not be sent; the agent's own is for nobody else */}
+      {item.sentAt === null && shortlist.sharedAt === null && shortlist.clientId !== null && (
+        <span className="soft">not sent yet</span>
+      )}
       {next !== undefined && <span className="chip chip-calm">open house {dayAndTime(next)}</span>}
     </>
   );

@@ -17,7 +17,9 @@ const cx = classesOf(ownCss);
 /** Puts a shortlist into its household's portal, after a last look at what they will find there, or takes it out. */
 export function ShareShortlist({ shortlist }: { readonly shortlist: Shortlist }) {
   const [looking, setLooking] = useState(false);
-  const { sharedAt } = shortlist;
+  const { sharedAt, clientId } = shortlist;
+  // the agent's own is in nobody's portal
+  if (clientId === null) return null;
   return (
     <>
       <Button icon={sharedAt === null ? null : <Eye size={15} aria-hidden="true" />} onClick={() => setLooking(true)}>
@@ -81,7 +83,7 @@ function LastLook({ shortlist, onClose }: LastLookProps) {
 }
 
 /** By the ids of items, what speaks against showing their homes to the household. */
-function useDoubts(clientId: string, items: readonly ShortlistItem[]): ReadonlyMap<string, readonly Doubt[]> {
+function useDoubts(clientId: string | null, items: readonly ShortlistItem[]): ReadonlyMap<string, readonly Doubt[]> {
   const searches = useFile(clientId).data?.savedSearches ?? [];
   const homes = items.map(({ listing, reactions }) => ({
     record: 'ListingKey' in listing ? listing : null,

@@ -20,8 +20,13 @@ const Page = () => (
 );
 const ANSWERS = {
   'GET clients': [{ id: 'c', name: 'Amara & Teo' }],
-  'GET clients/c': { id: 'c', name: 'Amara & Teo', shortlists: [{ id: 's', name: 'Saturday', homes: 2, keys: [] }] },
+  'GET shortlists': [
+    { id: 's', clientId: 'c', name: 'Saturday', archivedAt: null, items: [] },
+    { id: 'o', clientId: null, name: 'Worth a look', archivedAt: null, items: [] },
+    { id: 'p', clientId: 'c', name: 'Put away', archivedAt: '2026-04-01T13:00:00Z', items: [] },
+  ],
   'POST shortlists/s/items': { id: 's', name: 'Saturday', items: [] },
+  'POST shortlists': { id: 'n', name: 'Rentals to watch', items: [] },
 };
 /** Says whose list it is, and chooses the one there is. */
 const choose = async (): Promise<void> => {
@@ -50,6 +55,20 @@ describe('a home put on a shortlist', () => {
     fireEvent.drop(screen.getByText('The file'), { dataTransfer: { types: ['text/uri-list'], getData: () => address } });
     await choose();
     expect(asked.find(({ what }) => what.startsWith('POST'))?.body).toEqual({ listingKeys: ['k5'] });
+  });
+
+  it('is put on a new one of the agent’s own, also while a file is open', async () => {
+    useOpenFile.setState({ clientId: 'c' });
+    const { asked } = drawn(<Page />, ANSWERS);
+    await userEvent.keyboard('s');
+    expect(await screen.findByRole('button', { name: /^Saturday/ })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /^(Put away|Worth a look)/ })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Or on one of your own' }));
+    expect(await screen.findByRole('button', { name: /^Worth a look/ })).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Name of a new shortlist'), 'Rentals to watch{enter}');
+    expect(asked.find(({ what }) => what === 'POST shortlists')?.body).toEqual({
+      ...{ clientId: null, name: 'Rentals to watch', listingKeys: ['k7', 'k8'] },
+    });
   });
 
   it.each([

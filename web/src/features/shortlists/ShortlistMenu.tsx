@@ -8,28 +8,47 @@ import { download } from '../../shared/download.js';
 import { ask, messageOf } from '../../shared/http.js';
 import { LISTING_FILES } from '../../shared/listingFiles.js';
 import { onPage } from '../../shared/onPage.js';
-import { useChangeShortlist, useCopyShortlist, useMergeShortlists, useRemoveShortlist } from './shortlists.api.js';
+import { offerPutBack } from '../../shared/putBack.js';
+import {
+  useChangeShortlist,
+  useCopyShortlist,
+  useMergeShortlists,
+  useRemoveShortlist,
+  useRestoreShortlist,
+} from './shortlists.api.js';
+import { WhoseShortlist } from './WhoseShortlist.js';
 
 interface Props {
   readonly shortlist: Shortlist;
-  /** The client's other shortlists. */
+  /** The other shortlists of the same client, or of the agent's own. */
   readonly others: readonly Shortlist[];
 }
 
-/** What is done with a whole shortlist: named anew, doubled, made one with another, put away, deleted. */
+/** What is done with a whole shortlist: named anew, given to a client, doubled, made one with another, put away, deleted. */
 export function ShortlistMenu({ shortlist, others }: Props) {
   const { id, name, archivedAt, items, sharedAt } = shortlist;
   const [naming, setNaming] = useState<'rename' | 'copy' | null>(null);
+  const [giving, setGiving] = useState(false);
   const change = useChangeShortlist(id);
   const merge = useMergeShortlists(id);
   const remove = useRemoveShortlist(id);
+  const restore = useRestoreShortlist();
   const navigate = useNavigate();
-  const { message, modal } = App.useApp();
+  const { message } = App.useApp();
   const onError = (error: Error): void => void message.error(messageOf(error));
-  const number = items.length === 1 ? 'one home' : `${items.length} homes`;
+  const takenAway = (which: Shortlist, says: string): void =>
+    offerPutBack(
+      message,
+      `gone-${which.id}`,
+      says,
+      () =>
+        // this menu may be gone by then
+        void restore.mutateAsync(which.id).then(() => navigate(`/shortlists/${which.id}`), onError),
+    );
   const does: Readonly<Record<string, () => void>> = {
     rename: () => setNaming('rename'),
     copy: () => setNaming('copy'),
+    give: () => setGiving(true),
     away: () =>
       change.mutate(
         { archived: archivedAt === null },
@@ -42,14 +61,10 @@ export function ShortlistMenu({ shortlist, others }: Props) {
         },
       ),
     delete: () =>
-      void modal.confirm({
-        getContainer: onPage,
-        title: `Delete “${name}” for good?`,
-        content: `Its ${number}, with what you noted of them, cannot be brought back. Put it away to keep it out of sight.`,
-        okText: 'Delete it',
-        okButtonProps: { danger: true },
-        onOk: () => remove.mutate(undefined, { onSuccess: () => void navigate('/shortlists'), onError }),
-      }),
+      void remove.mutateAsync().then(() => {
+        takenAway(shortlist, `“${name}” is deleted.`);
+        return navigate('/shortlists');
+      }, onError),
   };
   const saveAs = (type: FileType): void =>
     void ask(writeFileOf, { body: { keys: items.map(({ listingKey }) => listingKey), type } })
@@ -57,7 +72,7 @@ export function ShortlistMenu({ shortlist, others }: Props) {
       .catch((error: unknown) => message.error(messageOf(error)));
   const mergeWith = (other: Shortlist): void =>
     merge.mutate(other.id, {
-      onSuccess: () => void message.success(`“${other.name}” is part of “${name}” now.`),
+      onSuccess: () => takenAway(other, `“${other.name}” is part of “${name}” now.`),
       onError,
     });
   return (
@@ -68,6 +83,7 @@ export function ShortlistMenu({ shortlist, others }: Props) {
           items: [
             { key: 'rename', label: 'Name it anew' },
             { key: 'copy', label: 'Make a second one like it' },
+            ...(shortlist.clientId === null ? [{ key: 'give', label: 'Give it to a client …' }] : []),
             ...(items.length > 0
               ? [
                   {
@@ -108,8 +124,31 @@ export function ShortlistMenu({ shortlist, others }: Props) {
       >
         <Button icon={<Ellipsis size={16} />} aria-label={`More for “${name}”`} />
       </Dropdown>
+      {giving && <Giving shortlist={shortlist} onClose={() => setGiving(false)} />}
       {naming && <Naming shortlist={shortlist} isCopy={naming === 'copy'} onClose={() => setNaming(null)} />}
     </>
+  );
+}
+
+/** Whose the agent's own shortlist is to be. */
+function Giving({ shortlist: { id, name }, onClose }: Pick<Props, 'shortlist'> & { readonly onClose: () => void }) {
+  const change = useChangeShortlist(id);
+  const { message } = App.useApp();
+  const give = (clientId: string): void =>
+    change.mutate(
+      { clientId },
+      {
+        onSuccess: ({ clientName }) => (onClose(), void message.success(`“${name}” stands in the file of ${clientName} now.`)),
+        onError: (error) => void message.error(messageOf(error)),
+      },
+    );
+  return (
+    <Modal getContainer={onPage} open title={`Give “${name}” to a client`} footer={null} width={380} onCancel={onClose}>
+      <div className="popover-form">
+        <p>It becomes theirs, with your notes. They see nothing of it until you share or send it.</p>
+        <WhoseShortlist placeholder="Choose a client" isClients onChoose={give} />
+      </div>
+    </Modal>
   );
 }
 

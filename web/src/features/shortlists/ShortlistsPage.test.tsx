@@ -159,4 +159,56 @@ describe('the page of a shortlist', () => {
     expect(screen.getByLabelText<HTMLTextAreaElement>(/one to a line/).value).toBe('9 Nowhere Rd');
     expect(asked.find(({ what }) => what === 'POST shortlists/s/items')?.body).toEqual({ listingKeys: ['k1'] });
   });
+
+  it('of the agent’s own is not shared, and is given to a client', async () => {
+    const own = { clientId: null, clientName: null };
+    const { asked } = drawn(<ShortlistsPage />, {
+      'GET shortlists': [list([item('1')], own)],
+      'GET clients': [{ id: 'c', name: 'Amara & Teo' }],
+      'PATCH shortlists/s': list([item('1')]),
+    });
+    expect((await screen.findAllByText(/your own/i)).length).toBeGreaterThan(1);
+    expect(screen.queryByRole('button', { name: 'Share …' })).toBeNull();
+    expect(screen.queryByText('not sent yet')).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'More for “For Saturday”' }));
+    await userEvent.click(await screen.findByText('Give it to a client …'));
+    await userEvent.click(await screen.findByRole('combobox', { name: 'Whose shortlist' }));
+    await userEvent.click(await screen.findByTitle('Amara & Teo'));
+    expect(asked.find(({ what }) => what.startsWith('PATCH'))?.body).toEqual({ clientId: 'c' });
+  });
+
+  it('that is deleted can be put back', async () => {
+    const { asked } = drawn(<ShortlistsPage />, {
+      'GET shortlists': [list([item('1')])],
+      'DELETE shortlists/s': {},
+      'POST shortlists/s/restore': list([item('1')]),
+    });
+    await userEvent.click(await screen.findByRole('button', { name: 'More for “For Saturday”' }));
+    await userEvent.click(await screen.findByText('Delete it'));
+    await userEvent.click(await screen.findByRole('button', { name: 'Put it back' }));
+    expect(asked.map(({ what }) => what)).toContain('POST shortlists/s/restore');
+  });
+
+  it('is ordered by the minutes to a place that the client’s searches name', async () => {
+    const line = { id: 'm', field: 'Minutes', to: [-66, 40.5], by: 'foot', on: 'weekday', leaveAt: '08:00', is: { atMost: 30 } };
+    const document = { version: 1, kinds: ['Residential'], lines: [{ ...line, name: 'Ferry Square' }], bounds: [], order: [] };
+    drawn(
+      <ShortlistsPage />,
+      {
+        'GET shortlists': [list([item('1'), item('2'), item('3')])],
+        'GET clients/c': { id: 'c', name: 'Amara & Teo', savedSearches: [{ id: 'x', version: 1, document }] },
+        'POST searches/rows': [
+          { ListingKey: '1', minutes: [22.4] },
+          { ListingKey: '2', minutes: [null] },
+          { ListingKey: '3', minutes: [9] },
+        ],
+      },
+      '/?order=minutes',
+    );
+    expect(await screen.findByText('Minutes to Ferry Square, on foot')).toBeTruthy();
+    expect(streets()).toEqual(['3 Lantern Ln', '1 Lantern Ln', '2 Lantern Ln']);
+    expect(
+      screen.getAllByRole('listitem').map(({ textContent }) => /(\d+ min|minutes not known)/.exec(textContent ?? '')?.[0]),
+    ).toEqual(['9 min', '22 min', 'minutes not known']);
+  });
 });

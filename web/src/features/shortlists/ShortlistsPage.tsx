@@ -1,14 +1,12 @@
 import { closestCenter, DndContext } from '@dnd-kit/core';
-import type { DragEndEvent } from '@dnd-kit/core';
-import { arrayMove, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import type { Shortlist, ShortlistItem } from '@perambula/contract';
-import { App, Button, Select } from 'antd';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import type { Shortlist } from '@perambula/contract';
+import { Button, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import { besideAddress, MOST_BESIDE } from '../../shared/beside.js';
 import { ButtonLink } from '../../shared/ButtonLink.js';
 import { classesOf } from '../../shared/classes.js';
-import { messageOf } from '../../shared/http.js';
 import { useOpenFile } from '../../shared/openFile.js';
 import { useDrag } from '../../shared/useDrag.js';
 import { useParameters } from '../../shared/useParameters.js';
@@ -19,11 +17,14 @@ import { MakeRound } from '../rounds/index.js';
 import { AddByNumbers } from './AddByNumbers.js';
 import { Board } from './Board.js';
 import { ItemRow } from './ItemRow.js';
+import { NewShortlist } from './NewShortlist.js';
 import { ShareShortlist } from './ShareShortlist.js';
 import { ShortlistMenu } from './ShortlistMenu.js';
-import { inOrder, ORDERS, parted } from './shortlists.rules.js';
+import { inOrder, nearestFirst, ORDERS, parted } from './shortlists.rules.js';
 import type { Order } from './shortlists.rules.js';
-import { useReorder, useShortlists } from './shortlists.api.js';
+import { useShortlists } from './shortlists.api.js';
+import { useMinutes } from './useMinutes.js';
+import { useOrder } from './useOrder.js';
 import ownCss from './ShortlistsPage.module.css';
 
 const cx = classesOf(ownCss);
@@ -35,20 +36,25 @@ export function ShortlistsPage() {
   const shortlists = useShortlists();
   if (shortlists.isPending) return <Waiting what="Opening the shortlists …" />;
   if (shortlists.isError) return <Failed error={shortlists.error} retry={() => void shortlists.refetch()} />;
-  const { kept: listed, away } = parted(shortlists.data.filter((each) => clientId === null || each.clientId === clientId));
+  const { kept: listed, away } = parted(
+    shortlists.data.filter((each) => clientId === null || each.clientId === null || each.clientId === clientId),
+  );
   const current = shortlists.data.find(({ id }) => id === shortlistId) ?? (shortlistId ? undefined : listed[0]);
   if (listed.length === 0 && away.length === 0 && !current) {
     return (
       <Empty title="No shortlist yet">
-        Choose homes in a <Link to="/search">search</Link> and press “Shortlist”; they are kept here for the client whose file
-        lies open.
+        Choose homes in a <Link to="/search">search</Link> and press “Shortlist”: they are kept here for a client, or for
+        yourself. Or begin one with no homes yet: <NewShortlist />
       </Empty>
     );
   }
   return (
     <div className={cx('shortlists')}>
       <nav className={cx('shortlists-list')} aria-label="Shortlists">
-        <h2>Shortlists</h2>
+        <div className={cx('list-head')}>
+          <h2>Shortlists</h2>
+          <NewShortlist />
+        </div>
         {listed.map((each) => (
           <ShortlistLink key={each.id} shortlist={each} isOpen={each.id === current?.id} />
         ))}
@@ -76,12 +82,15 @@ function ShortlistLink({ shortlist, isOpen }: { readonly shortlist: Shortlist; r
     <NavLink to={`/shortlists/${id}`} className={cx(isOpen ? 'shortlist-link active' : 'shortlist-link')}>
       <b>{name}</b>
       <span className="tight">
-        {clientName} · {items.length} {items.length === 1 ? 'home' : 'homes'}
+        {clientName ?? 'Your own'} · {items.length} {items.length === 1 ? 'home' : 'homes'}
         {sharedAt !== null && ' · shared'}
       </span>
     </NavLink>
   );
 }
+
+/** What stands in the address for the order by the minutes to the first place, the second, and so on. */
+const WAYS = ['minutes', 'minutes2', 'minutes3', 'minutes4', 'minutes5', 'minutes6'];
 
 /** Whether the household put the homes in an order of its own. */
 function hasTheirOrder({ items }: Shortlist): boolean {
@@ -94,8 +103,13 @@ function ofSameClient(all: readonly Shortlist[], { id, clientId }: Shortlist): S
 
 function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly others: readonly Shortlist[] }) {
   const [parameters, set] = useParameters();
-  const by = (parameters.get('order') ?? 'own') in ORDERS ? ((parameters.get('order') ?? 'own') as Order) : 'own';
+  const asked = parameters.get('order') ?? 'own';
+  const by = asked in ORDERS ? (asked as Order) : 'own';
+  const ways = useMinutes(shortlist);
+  const way = ways[WAYS.indexOf(asked)];
+  const isByHand = by === 'own' && way === undefined;
   const { order, items, drop, step } = useOrder(shortlist);
+  const ordered = way ? nearestFirst(items, way.minutes) : inOrder(items, by);
   const sensors = useDrag();
   const homes = useMemo(
     () => shortlist.items.map(({ listing, listingKey }) => ({ ...listing, ListingKey: listingKey })),
@@ -105,14 +119,20 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
   const navigate = useNavigate();
   const keys = shortlist.items.map(({ listingKey }) => listingKey);
   const isBoard = parameters.get('as') === 'board';
-  const wanted = inOrder(items, by).flatMap(({ stage, listingKey }) => (stage === 'dropped' ? [] : listingKey));
+  const wanted = ordered.flatMap(({ stage, listingKey }) => (stage === 'dropped' ? [] : listingKey));
   const beside = besideAddress(wanted.slice(0, MOST_BESIDE));
   return (
     <section className={cx('shortlist')} aria-label={shortlist.name}>
       <header className="page-head">
         <h1>{shortlist.name}</h1>
         <span className="soft">
-          for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link>
+          {shortlist.clientId === null ? (
+            'your own'
+          ) : (
+            <>
+              for <Link to={`/clients/${shortlist.clientId}`}>{shortlist.clientName}</Link>
+            </>
+          )}
           {shortlist.archivedAt !== null && ' · put away'}
         </span>
         <span className={cx('acts')}>
@@ -136,16 +156,20 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
         {!isBoard && (
           <Select
             aria-label="Order"
-            value={by}
+            value={way ? asked : by}
+            popupMatchSelectWidth={false}
             className={cx('order')}
-            options={Object.entries(ORDERS)
-              .filter(([value]) => value !== 'theirs' || hasTheirOrder(shortlist))
-              .map(([value, label]) => ({ value, label }))}
+            options={[
+              ...Object.entries(ORDERS)
+                .filter(([value]) => value !== 'theirs' || hasTheirOrder(shortlist))
+                .map(([value, label]) => ({ value, label })),
+              ...ways.map(({ label }, i) => ({ value: WAYS[i], label })),
+            ]}
             onChange={(value) => set({ order: value === 'own' ? null : value })}
           />
         )}
         <AddByNumbers shortlist={shortlist} />
-        {!isBoard && by === 'own' && items.length > 1 && (
+        {!isBoard && isByHand && items.length > 1 && (
           <span className="soft">Drag a home to change the order, or move it with the arrow keys.</span>
         )}
         {isBoard && <span className="soft">Drag a home to its stage. Asked, booked and seen come of its showings.</span>}
@@ -170,12 +194,13 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
           <SortableContext items={[...order]} strategy={verticalListSortingStrategy}>
             <ol className={cx('shortlist-items')}>
-              {inOrder(items, by).map((item, i) => (
+              {ordered.map((item, i) => (
                 <ItemRow
                   key={item.id}
                   item={item}
                   index={i}
-                  isMovable={by === 'own'}
+                  isMovable={isByHand}
+                  minutes={way ? (way.minutes.get(item.listingKey) ?? null) : undefined}
                   shortlist={shortlist}
                   isHovered={hovered === item.listingKey}
                   onHover={setHovered}
@@ -188,29 +213,4 @@ function One({ shortlist, others }: { readonly shortlist: Shortlist; readonly ot
       )}
     </section>
   );
-}
-
-/** The order of a shortlist's homes, as they are dragged at once and as it is kept. */
-function useOrder(shortlist: Shortlist): {
-  readonly order: readonly string[];
-  readonly items: readonly ShortlistItem[];
-  readonly drop: (event: DragEndEvent) => void;
-  readonly step: (itemId: string, by: 1 | -1) => void;
-} {
-  const reorder = useReorder(shortlist.id);
-  const { message } = App.useApp();
-  const [moved, setMoved] = useState<readonly string[] | null>(null);
-  const order = moved ?? shortlist.items.map(({ id }) => id);
-  const items = order.flatMap((id) => shortlist.items.find((item) => item.id === id) ?? []);
-  const move = (from: number, to: number): void => {
-    if (from === to || to < 0 || to >= order.length) return;
-    const next = arrayMove([...order], from, to);
-    setMoved(next);
-    reorder.mutate(next, { onError: (error) => void message.error(messageOf(error)), onSettled: () => setMoved(null) });
-  };
-  const drop = ({ active, over }: DragEndEvent): void => {
-    if (over) move(order.indexOf(String(active.id)), order.indexOf(String(over.id)));
-  };
-  const step = (itemId: string, by: 1 | -1): void => move(order.indexOf(itemId), order.indexOf(itemId) + by);
-  return { order, items, drop, step };
 }

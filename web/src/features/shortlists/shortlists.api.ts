@@ -11,13 +11,18 @@ import {
   removeShortlist,
   reorderItems,
   restoreItem,
+  restoreShortlist,
   shareShortlist,
 } from '@perambula/contract';
 import type { Shortlist, Stage } from '@perambula/contract';
 import { ask } from '../../shared/http.js';
 import { makeStale, queryKeys } from '../../shared/queryKeys.js';
 
-const shortlistKeys = queryKeys('shortlists', { staleBy: ['listings', 'reaction', 'shortlist', 'showing'] });
+export const shortlistKeys = queryKeys(
+  'shortlists',
+  { staleBy: ['listings', 'reaction', 'shortlist', 'showing'] },
+  { minutes: (searchId: string, version: number, keys: readonly string[]) => ['minutes', searchId, version, keys] },
+);
 
 export function useShortlists() {
   return useQuery({ queryKey: shortlistKeys.all, queryFn: () => ask(listShortlists) });
@@ -40,7 +45,7 @@ function useShortlistChange<T>(change: (input: T) => Promise<Shortlist>, turn?: 
 
 export const useAddToShortlist = () =>
   useShortlistChange(
-    ({ to, listingKeys }: { to: { id: string } | { clientId: string; name: string }; listingKeys: readonly string[] }) =>
+    ({ to, listingKeys }: { to: { id: string } | { clientId: string | null; name: string }; listingKeys: readonly string[] }) =>
       'id' in to
         ? ask(addToShortlist, { at: { id: to.id }, body: { listingKeys } })
         : ask(createShortlist, { body: { ...to, listingKeys } }),
@@ -58,7 +63,9 @@ export const useRemoveItem = (id: string) => useShortlistChange((itemId: string)
 export const useRestoreItem = (id: string) => useShortlistChange((itemId: string) => ask(restoreItem, { at: { id, itemId } }));
 
 export const useChangeShortlist = (id: string) =>
-  useShortlistChange((body: { name?: string; archived?: boolean }) => ask(changeShortlist, { at: { id }, body }));
+  useShortlistChange((body: { name?: string; archived?: boolean; clientId?: string }) =>
+    ask(changeShortlist, { at: { id }, body }),
+  );
 
 export const useCopyShortlist = (id: string) =>
   useShortlistChange((name: string) => ask(copyShortlist, { at: { id }, body: { name } }));
@@ -70,6 +77,9 @@ export function useRemoveShortlist(id: string) {
   const client = useQueryClient();
   return useMutation({ mutationFn: () => ask(removeShortlist, { at: { id } }), onSuccess: () => makeStale(client, 'shortlist') });
 }
+
+/** Brings back a shortlist that was deleted, or made part of another. */
+export const useRestoreShortlist = () => useShortlistChange((id: string) => ask(restoreShortlist, { at: { id } }));
 
 export const useShare = (id: string) =>
   useShortlistChange((shared: boolean) => ask(shareShortlist, { at: { id }, body: { shared } }));

@@ -36,6 +36,12 @@ export function inOrder(items: readonly ShortlistItem[], order: Order): readonly
   return [...items].sort((a, b) => by[order](a) - by[order](b));
 }
 
+/** Those from which the way takes least come first; those of which it is not known, last. */
+export function nearestFirst(items: readonly ShortlistItem[], minutes: ReadonlyMap<string, number | null>): ShortlistItem[] {
+  const taken = ({ listingKey }: ShortlistItem): number => minutes.get(listingKey) ?? Number.MAX_SAFE_INTEGER;
+  return [...items].sort((a, b) => taken(a) - taken(b));
+}
+
 /** How a household likes a home: each of them for it counts one, each against it takes one away. */
 function likingOf({ reactions }: ShortlistItem): number {
   const liking = { like: 1, unsure: 0.25, notForUs: -1 } as const;
@@ -71,11 +77,12 @@ export function saySold({ listing }: ShortlistItem): string | null {
   return `sold${forPrice}${typeof on === 'string' ? ` on ${dateOf(`${on}T12:00:00Z`)}` : ''}`;
 }
 
-/** Those that are not put away, or that are. */
+/** Those that are not put away, or that are; the agent's own come first. */
 export function parted(shortlists: readonly Shortlist[]): { readonly kept: Shortlist[]; readonly away: Shortlist[] } {
+  const ownFirst = [...shortlists].sort((a, b) => Number(a.clientId !== null) - Number(b.clientId !== null));
   return {
-    kept: shortlists.filter(({ archivedAt }) => archivedAt === null),
-    away: shortlists.filter(({ archivedAt }) => archivedAt !== null),
+    kept: ownFirst.filter(({ archivedAt }) => archivedAt === null),
+    away: ownFirst.filter(({ archivedAt }) => archivedAt !== null),
   };
 }
 

@@ -98,7 +98,7 @@ function OnShortlists({ shortlisted }: Pick<Today, 'shortlisted'>) {
             .join(', ')}{' '}
           {anew !== null && <Link to={`/listings/${anew.listingKey}`}>listed anew at {dollars(anew.price)}</Link>}{' '}
           <span className="tight">
-            · <Link to={`/shortlists/${shortlistId}`}>{name}</Link>, {firstNames(client)}
+            · <Link to={`/shortlists/${shortlistId}`}>{name}</Link>, {client === null ? 'yours' : firstNames(client)}
           </span>
         </p>
       ))}
