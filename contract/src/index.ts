@@ -14,6 +14,7 @@ export * from './feed.js';
 export * from './learned.js';
 export * from './listings.js';
 export * from './mail.js';
+export * from './market.js';
 export * from './needs.js';
 export * from './offices.js';
 export * from './outlook.js';

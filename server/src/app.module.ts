@@ -27,6 +27,7 @@ import { ListingsModule } from './listings/index.js';
 import { MailModule } from './mail/index.js';
 import { MapController } from './map/map.controller.js';
 import { NeedsModule } from './needs/index.js';
+import { MarketModule } from './market/index.js';
 import { OutlookModule } from './outlook/index.js';
 import { PlacesModule } from './places/index.js';
 import { PortalModule } from './portal/index.js';
@@ -89,6 +90,7 @@ export class AppModule {
         EventsModule,
         SentModule,
         ShowingsModule,
+        MarketModule,
         OutlookModule,
         PlacesModule,
         PortalModule,

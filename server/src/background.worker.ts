@@ -14,6 +14,7 @@ import type { DeskCalls } from './desk/index.js';
 import { FeedPreviews, ListingImport } from './feed/index.js';
 import { Handouts } from './handouts/index.js';
 import { Bounces, readLetterMaker } from './mail/index.js';
+import { MarketMoves } from './market/index.js';
 import { HomesAlike } from './outlook/index.js';
 import { Pipeline } from './pipeline/index.js';
 import type { PipelineCalls } from './pipeline/index.js';
@@ -42,6 +43,7 @@ const AT_THE_DESK: readonly Type<unknown>[] = [
   LearnedService,
   ListingFiles,
   ListingImport,
+  MarketMoves,
   PriceModels,
   RoundOrders,
   SearchDocuments,

@@ -3,11 +3,12 @@ import { ClockModule } from '../clock/index.js';
 import { SessionsModule } from '../sessions/index.js';
 import { ListingsController } from './listings.controller.js';
 import { ListingsService } from './listings.service.js';
+import { MarketTales } from './market.tales.js';
 
 @Module({
   imports: [ClockModule, SessionsModule],
   controllers: [ListingsController],
-  providers: [ListingsService],
-  exports: [ListingsService],
+  providers: [ListingsService, MarketTales],
+  exports: [ListingsService, MarketTales],
 })
 export class ListingsModule {}

@@ -97,6 +97,17 @@ export class SearchesService {
     return (await this.asked(agentId, 'keys', { search, part, asOf: this.engine.asOf })).answer;
   }
 
+  /** The keys of all that a search describes, whatever their status: a KeysAnswer as JSON. */
+  async scope(agentId: string, document: unknown): Promise<Uint8Array> {
+    const { kinds, lines, bounds } = await this.documents.read(document);
+    const search: Search = {
+      ...{ version: 1, kinds, bounds, order: [], reach: 'all' },
+      lines: lines.filter((line) => isEither(line) || line.field !== 'Status'),
+    };
+    const part = { set: 'fit', limit: Number.MAX_SAFE_INTEGER } as const;
+    return (await this.asked(agentId, 'keys', { search, part, asOf: this.engine.asOf })).answer;
+  }
+
   /** A result's homes as a map draws them, at most 50,000: a MarksAnswer as JSON. */
   async marks(agentId: string, document: unknown, { set, line }: Pick<Part, 'set' | 'line'>): Promise<Uint8Array> {
     const search = await this.documents.read(document);

@@ -1,0 +1,2 @@
+export { MarketModule } from './market.module.js';
+export { MarketMoves } from './market.moves.js';

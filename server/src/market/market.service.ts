@@ -1,0 +1,55 @@
+import { Injectable } from '@nestjs/common';
+import type { MarketSpan, MovedAnswer, MovementAnswer } from '@perambula/contract';
+import { windowOf } from '@perambula/core';
+import type { Window } from '@perambula/core';
+import { Clock } from '../clock/index.js';
+import { Failure } from '../common/failure.js';
+import { Desk } from '../desk/index.js';
+import { SearchesService } from '../searches/index.js';
+import type { AgentRow } from '../sessions/index.js';
+import { MarketMoves } from './market.moves.js';
+import type { MovedAsk } from './market.moves.js';
+
+const PART = 'what moved on the market';
+
+/** What moved on the market, for an agent. */
+@Injectable()
+export class MarketService {
+  constructor(
+    private readonly clock: Clock,
+    private readonly desk: Desk,
+    private readonly searches: SearchesService,
+  ) {}
+
+  async moved(agent: AgentRow, document: unknown, span: MarketSpan): Promise<MovementAnswer> {
+    const window = this.windowOf(agent, span);
+    const scope = await this.scopeOf(agent.id, document);
+    await this.read();
+    const movement = await this.desk.run('page', PART, MarketMoves, 'moved', window, scope);
+    return { ...movement, from: new Date(window.from).toISOString(), to: new Date(window.to).toISOString() };
+  }
+
+  async homes(agent: AgentRow, document: unknown, span: MarketSpan, ask: MovedAsk): Promise<MovedAnswer> {
+    const window = this.windowOf(agent, span);
+    const scope = await this.scopeOf(agent.id, document);
+    await this.read();
+    return this.desk.run('page', PART, MarketMoves, 'homes', agent.id, window, scope, ask);
+  }
+
+  /** Right after a start the market is read first, a piece at a time. */
+  private async read(): Promise<void> {
+    while (!(await this.desk.run('page', PART, MarketMoves, 'readOn')));
+  }
+
+  private async scopeOf(agentId: string, document: unknown): Promise<Uint8Array | null> {
+    return document === null ? null : this.searches.scope(agentId, document);
+  }
+
+  private windowOf({ lookedAt }: AgentRow, { over, from = '', to = '' }: MarketSpan): Window {
+    try {
+      return windowOf(over === 'between' ? { from, to } : over, this.clock.time(), lookedAt?.getTime() ?? null);
+    } catch {
+      throw new Failure('request.invalid', 'Give a first day, and a last one that is not before it.', { path: 'to' });
+    }
+  }
+}
