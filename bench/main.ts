@@ -11,6 +11,7 @@ import { benchJudge } from './judge.js';
 import { benchLearned } from './learned.js';
 import { benchMap } from './map.js';
 import { benchMany } from './many.js';
+import { benchMarket } from './market.js';
 import { benchPrices } from './prices.js';
 import { benchReverse } from './reverse.js';
 import { benchRoads } from './roads.js';
@@ -34,6 +35,9 @@ const parts: Readonly<Record<string, () => unknown>> = {
   threads: () => benchThreads(100_000),
   count: () => benchCount(database, 100_000),
   million: () => benchCount(database, 1_000_000),
+  market: async () => {
+    for (const size of [100_000, 1_000_000]) await benchMarket(database, size);
+  },
   reverse: () => benchReverse(100_000),
   bounds: () => benchBounds(),
   roads: () => benchRoads(),

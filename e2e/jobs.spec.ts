@@ -69,6 +69,28 @@ test('what sold in one district, townhouses only, by the chooser: how many, high
   fine();
 });
 
+test('price cuts this week in the districts looked at last, largest first: the share over five percent is read', async ({
+  page,
+}) => {
+  const agent = await signedIn(page);
+  const fine = watch(page);
+  const market = page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Market' });
+  await agent.open('/market?places=City:Sedge Ferry|City:Wrenfield&list=new&order=percent');
+  await expect(page.getByRole('button', { name: 'Sedge Ferry and Wrenfield' })).toBeVisible();
+  await agent.open('/today');
+  agent.actions = 0;
+  await agent.click(market);
+  await expect(page.getByRole('button', { name: 'Sedge Ferry and Wrenfield' })).toBeVisible();
+  await agent.click(page.getByRole('button', { name: /cut(, \d+ over 5%)?$/ }));
+  const cuts = page.getByRole('region', { name: 'Homes that cut their price' });
+  await expect(cuts).toContainText(/median [\d.]+% · [\d.]+% of them over 5%/);
+  const shares = (await cuts.getByText(/^−[\d.]+%$/).allInnerTexts()).map((each) => Number(each.slice(1, -1)));
+  expect(shares.length).toBeGreaterThan(0);
+  expect(shares).toEqual(shares.toSorted((a, b) => b - a));
+  took(agent, 'Price cuts this week in my districts', 2);
+  fine();
+});
+
 test('all that ever happened at one address', async ({ page }) => {
   const agent = await signedIn(page);
   const { rows } = (await (

@@ -60,6 +60,8 @@ await main(async () => {
   await take('listing');
   await open(`/comps/${keys[3]}`);
   await take('comps');
+  await open('/market');
+  await take('market');
   await open(`/beside/${keys.slice(2, 6).join(',')}`);
   await take('beside');
 

@@ -197,6 +197,7 @@ test('on a telephone no page scrolls sideways, with all that the agent has on it
     `/shortlists/${shortlist?.id}`,
     `/send?to=${ofClient?.clientId}&homes=${shortlist?.items.map(({ listingKey }) => listingKey).join(',')}`,
     '/comps',
+    '/market',
     '/showings',
     `/showings/rounds/${round.id}`,
     '/sent',

@@ -28,6 +28,7 @@ export type MovedOrder = (typeof MOVED_ORDERS)[number];
 /** A home that did something. */
 export interface MovedRow {
   readonly listing: ShownTo<'agent'>;
+  readonly moved: Moved;
   /** When, ISO 8601. */
   readonly at: string;
   /** Dollars before and after, of a changed price and of a home that is back; null where that is not told. */
@@ -47,7 +48,14 @@ export interface MovedAnswer {
 /** What moved, beside the window before it, the same weekdays a year before and what is usual. */
 export const whatMoved = post('market/moved').takes<MarketAsk>().gives<MovementAnswer>();
 
-/** The homes that did one thing: the latest first, or by the size of the change. */
+/** The homes that did one of some things: the latest first, or by the size of the change. */
 export const movedHomesOf = post('market/moved/homes')
-  .takes<MarketAsk & { readonly moved: Moved; readonly order: MovedOrder; readonly offset?: number; readonly limit?: number }>()
+  .takes<
+    MarketAsk & {
+      readonly moved: readonly Moved[];
+      readonly order: MovedOrder;
+      readonly offset?: number;
+      readonly limit?: number;
+    }
+  >()
   .gives<MovedAnswer>();

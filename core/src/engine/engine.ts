@@ -216,6 +216,15 @@ export class Engine {
     }));
   }
 
+  /** The keys of all that fit, in no order. */
+  fitting(search: Search, context: EvaluationContext): string[] {
+    return this.withSearchBits(search, context, ({ all }) => {
+      const keys: string[] = [];
+      forEachRow(all, (row) => keys.push(this.columns.keys.at(row)));
+      return keys;
+    });
+  }
+
   private inOrder<T>(
     search: Search,
     context: EvaluationContext,

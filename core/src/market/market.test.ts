@@ -92,10 +92,10 @@ describe('what moved in a window', () => {
   it('counts a home’s price once, by what all its changes come to, and what was not for sale aside', () => {
     expect(some(of(null).counts)).toEqual({ new: 1, back: 1, expired: 1, priceDown: 1, priceUp: 1, aside: 1, net: 1 });
     expect(of(null).cuts).toMatchObject({ homes: 1, large: 1, median: 24_000 / 400_000 });
-    expect(movedHomes(log, window, null, 'priceDown')).toEqual([
-      { listingKey: 'a', at: day(12), from: 400_000, to: 376_000, daysUnderContract: null },
+    expect(movedHomes(log, window, null, ['priceDown'])).toEqual([
+      { moved: 'priceDown', listingKey: 'a', at: day(12), from: 400_000, to: 376_000, daysUnderContract: null },
     ]);
-    expect(movedHomes(log, window, null, 'aside').map(({ listingKey }) => listingKey)).toEqual(['d']);
+    expect(movedHomes(log, window, null, ['aside', 'new']).map(({ listingKey }) => listingKey)).toEqual(['e', 'd']);
   });
   it('includes its beginning, and not its end', () => {
     expect(countsOf(log, { from: day(13), to: day(14) }, null).expired).toBe(1);

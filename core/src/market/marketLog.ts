@@ -75,8 +75,16 @@ export class MarketLog {
     return this.adds[place] as number;
   }
 
-  timeAt(place: number): number {
-    return this.at[place] as number;
+  /** How many homes of the scope are for sale right before each of some moments, which are given in rising order. */
+  forSaleBefore(moments: readonly number[], scope: Uint8Array | null): number[] {
+    this.settle();
+    const { kind, adds, listing } = this;
+    let [place, forSale] = [0, 0];
+    return moments.map((moment) => {
+      for (const end = this.placeOf(moment); place < end; place++)
+        if (kind[place] !== GONE && (scope === null || scope[listing[place] as number] === 1)) forSale += adds[place] as number;
+      return forSale;
+    });
   }
 
   read(place: number): LoggedMove {

@@ -24,6 +24,7 @@ export type MoveCounts = Readonly<Record<Moved, number>> & {
 
 /** A home that did something, as a list has it. */
 export interface MovedHome {
+  readonly moved: Moved;
   readonly listingKey: string;
   readonly at: number;
   readonly from: number | null;
@@ -81,7 +82,7 @@ export function movementOf(
   { before, lastYear, usual }: Beside,
   scope: Uint8Array | null,
 ): Movement {
-  const cuts = priceMoves(log, window, scope).filter(({ from, to }) => to < from);
+  const cuts = priceChanges(log, window, scope).filter(({ from, to }) => to < from);
   const shares = cuts.map(({ from, to }) => (from - to) / from).sort((a, b) => a - b);
   const each = usual.map((one) => countsOf(log, one, scope));
   const { at, weeks } = forSaleAt(log, window, scope);
@@ -97,27 +98,28 @@ export function movementOf(
       median: quantile(shares, 0.5),
       bands: bandsOf(cuts),
     },
-    back: backGroups(movedHomes(log, window, scope, 'back')),
+    back: backGroups(movedHomes(log, window, scope, ['back'])),
     weeks,
   };
 }
 
-/** The homes that did something in a window, in the order of time; a home that did it twice stands twice, but for prices. */
-export function movedHomes(log: MarketLog, window: Window, scope: Uint8Array | null, wanted: Moved): MovedHome[] {
-  if (wanted === 'priceDown' || wanted === 'priceUp')
-    return priceMoves(log, window, scope)
-      .filter(({ from, to }) => (wanted === 'priceDown' ? to < from : to > from))
-      .map(({ listing, at, from, to }) => ({
-        ...{ listingKey: log.keys[listing] as string, at, from, to, daysUnderContract: null },
-      }));
-  const homes: MovedHome[] = [];
+/** The homes that did one of some things in a window, in the order of time; a home that did it twice stands twice, but for prices. */
+export function movedHomes(log: MarketLog, window: Window, scope: Uint8Array | null, wanted: readonly Moved[]): MovedHome[] {
+  const prices = priceChanges(log, window, scope).flatMap(({ listing, at, from, to }): MovedHome[] => {
+    const moved = to < from ? 'priceDown' : 'priceUp';
+    return wanted.includes(moved)
+      ? [{ moved, listingKey: log.keys[listing] as string, at, from, to, daysUnderContract: null }]
+      : [];
+  });
+  const others: MovedHome[] = [];
   log.each(log.window(window.from, window.to), scope, (place, kind) => {
-    if (movedBy(kind, log.addsAt(place)) !== wanted) return;
+    const moved = movedBy(kind, log.addsAt(place));
+    if (isPrice(kind) || !wanted.includes(moved)) return;
     const { at, listing, from, to, underContract } = log.read(place);
     const daysUnderContract = underContract === null ? null : Math.round(underContract / DAY_MS);
-    homes.push({ listingKey: log.keys[listing] as string, at, from, to, daysUnderContract });
+    others.push({ moved, listingKey: log.keys[listing] as string, at, from, to, daysUnderContract });
   });
-  return homes;
+  return [...prices, ...others].sort((a, b) => a.at - b.at);
 }
 
 export function countsOf(log: MarketLog, window: Window, scope: Uint8Array | null): MoveCounts {
@@ -128,10 +130,14 @@ export function countsOf(log: MarketLog, window: Window, scope: Uint8Array | nul
     net += adds;
     counts[movedBy(kind, adds)]++;
   });
-  const prices = priceMoves(log, window, scope);
+  const prices = priceChanges(log, window, scope);
   counts.priceDown = prices.filter(({ from, to }) => to < from).length;
   counts.priceUp = prices.filter(({ from, to }) => to > from).length;
   return { ...counts, net };
+}
+
+function isPrice(kind: MoveKind): boolean {
+  return kind === 'priceDown' || kind === 'priceUp';
 }
 
 const LEAVES: ReadonlySet<MoveKind> = new Set(['underContract', 'withdrawn', 'expired', 'canceled', 'onHold']);
@@ -148,10 +154,10 @@ interface PriceChange {
 }
 
 /** By home, from its price at the beginning of the window to that at its end; `at` is its last change. */
-function priceMoves(log: MarketLog, window: Window, scope: Uint8Array | null): PriceChange[] {
+function priceChanges(log: MarketLog, window: Window, scope: Uint8Array | null): PriceChange[] {
   const moved = new Map<number, PriceChange>();
   log.each(log.window(window.from, window.to), scope, (place, kind, listing) => {
-    if (kind !== 'priceDown' && kind !== 'priceUp') return;
+    if (!isPrice(kind)) return;
     const { at, from, to } = log.read(place);
     if (from === null || to === null) return;
     moved.set(listing, { listing, at, from: moved.get(listing)?.from ?? from, to });
@@ -176,15 +182,8 @@ function forSaleAt(
 ): { at: Movement['forSale']; weeks: Movement['weeks'] } {
   const ends = Array.from({ length: 2 * WEEKS_SHOWN - 1 }, (_, i) => to - (2 * WEEKS_SHOWN - 2 - i) * WEEK_MS);
   const moments = [...ends, from].sort((a, b) => a - b);
-  const standing = new Map<number, number>();
-  let [next, forSale] = [0, 0];
-  log.each(log.window(-Infinity, to), scope, (place) => {
-    while (next < moments.length && (moments[next] as number) <= log.timeAt(place))
-      standing.set(moments[next++] as number, forSale);
-    forSale += log.addsAt(place);
-  });
-  while (next < moments.length) standing.set(moments[next++] as number, forSale);
-  const of = (moment: number): number => standing.get(moment) ?? 0;
+  const forSale = log.forSaleBefore(moments, scope);
+  const of = (moment: number): number => forSale[moments.indexOf(moment)] ?? 0;
   return {
     at: { from: of(from), to: of(to) },
     weeks: ends.slice(WEEKS_SHOWN - 1).map((at, i) => ({ at, forSale: of(at), yearBefore: of(ends[i] as number) })),

@@ -66,7 +66,7 @@ const ENDS: Readonly<Record<string, MoveKind>> = {
  */
 export function movesOf({ listedAt, status: last, changes }: MarketTale): Move[] {
   const inOrder = changes.toSorted((a, b) => a.at - b.at || Number(isStatus(a)) - Number(isStatus(b)));
-  let status = String(inOrder.find(isStatus)?.from ?? last);
+  let status = inOrder.find(isStatus)?.from ?? last;
   let price = inOrder.find(isPrice)?.from ?? null;
   let contractFrom = UNDER_CONTRACT.has(status) ? listedAt : null;
   /** The price when it left the market, or was promised. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { KeysAnswer, MovedAnswer, MovedOrder } from '@perambula/contract';
+import type { MovedAnswer, MovedOrder } from '@perambula/contract';
 import { besideOf, forAudience, MarketLog, movedHomes, movementOf, movesOf } from '@perambula/core';
 import type { Moved, MovedHome, Movement, Window } from '@perambula/core';
 import { ClientsService } from '../clients/index.js';
@@ -15,7 +15,7 @@ const READS_MS = 500;
 
 /** Which homes of a list, and in what order. */
 export interface MovedAsk {
-  readonly moved: Moved;
+  readonly moved: readonly Moved[];
   readonly order: MovedOrder;
   readonly offset: number;
   readonly limit: number;
@@ -52,7 +52,7 @@ export class MarketMoves {
   /**
    * What moved in a window.
    *
-   * @param scope  a KeysAnswer as JSON; null for the whole market
+   * @param scope  the keys of the listings looked at, as JSON; null for the whole market
    */
   async moved(window: Window, scope: Uint8Array | null): Promise<Movement & { listings: number }> {
     await this.readOn();
@@ -64,7 +64,7 @@ export class MarketMoves {
     };
   }
 
-  /** The homes that did one thing in a window, each with whose searches it fits or nearly fits. */
+  /** The homes that did one of some things in a window, each with whose searches it fits or nearly fits. */
   async homes(agentId: string, window: Window, scope: Uint8Array | null, ask: MovedAsk): Promise<MovedAnswer> {
     await this.readOn();
     const keys = keysOf(scope);
@@ -85,7 +85,7 @@ export class MarketMoves {
 }
 
 function keysOf(scope: Uint8Array | null): readonly string[] | null {
-  return scope && (JSON.parse(new TextDecoder().decode(scope)) as KeysAnswer).keys;
+  return scope && (JSON.parse(new TextDecoder().decode(scope)) as string[]);
 }
 
 function inOrder(homes: readonly MovedHome[], order: MovedOrder): MovedHome[] {

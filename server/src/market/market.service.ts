@@ -1,9 +1,13 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
+import type { OnApplicationBootstrap } from '@nestjs/common';
 import type { MarketSpan, MovedAnswer, MovementAnswer } from '@perambula/contract';
 import { windowOf } from '@perambula/core';
 import type { Window } from '@perambula/core';
 import { Clock } from '../clock/index.js';
+import { CONFIG } from '../common/config.js';
+import type { Config } from '../common/config.js';
 import { Failure } from '../common/failure.js';
+import { log } from '../common/log.js';
 import { Desk } from '../desk/index.js';
 import { SearchesService } from '../searches/index.js';
 import type { AgentRow } from '../sessions/index.js';
@@ -14,12 +18,18 @@ const PART = 'what moved on the market';
 
 /** What moved on the market, for an agent. */
 @Injectable()
-export class MarketService {
+export class MarketService implements OnApplicationBootstrap {
   constructor(
     private readonly clock: Clock,
     private readonly desk: Desk,
     private readonly searches: SearchesService,
+    @Inject(CONFIG) private readonly config: Pick<Config, 'role'>,
   ) {}
+
+  /** Whoever looks first need not wait. */
+  onApplicationBootstrap(): void {
+    if (this.config.role === 'web') void this.read().catch((error: unknown) => log.warn({ error }, 'the market was not read'));
+  }
 
   async moved(agent: AgentRow, document: unknown, span: MarketSpan): Promise<MovementAnswer> {
     const window = this.windowOf(agent, span);

@@ -27,7 +27,7 @@ const IN_TOWN: Search = {
 const moved = (ask: Partial<MarketAsk> = {}): Promise<MovementAnswer> =>
   stack.juno.good('POST', '/api/market/moved', { scope: null, ...MARCH, ...ask });
 const homes = (of: string, more: object = {}): Promise<MovedAnswer> =>
-  stack.juno.good('POST', '/api/market/moved/homes', { scope: null, ...MARCH, moved: of, order: 'latest', ...more });
+  stack.juno.good('POST', '/api/market/moved/homes', { scope: null, ...MARCH, moved: [of], order: 'latest', ...more });
 const count = async (sql: string, values: readonly unknown[]): Promise<number> => {
   const connection = await stack.connect();
   const [[row]] = (await connection.query(`SELECT COUNT(*) AS n FROM ${sql}`, [...values])) as unknown as [[{ n: string }]];
@@ -109,7 +109,7 @@ describe('what moved', () => {
 
   it('says whose searches a home fits', async () => {
     const { rows } = await stack.juno.good<MovedAnswer>('POST', '/api/market/moved/homes', {
-      ...{ scope: null, over: 'days30', moved: 'new', order: 'latest', limit: 200 },
+      ...{ scope: null, over: 'days30', moved: ['new'], order: 'latest', limit: 200 },
     });
     const fitting = rows.find(({ wantedBy }) => wantedBy.some(({ how }) => how === 'fits'));
     const wanted = await stack.juno.good<{ wantedBy: { clientId: string; fits: boolean }[] }>(

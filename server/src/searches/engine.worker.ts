@@ -60,6 +60,8 @@ export interface SliceCalls {
   find: { ask: Asked & { search: Search; part: Part }; answer: Found };
   /** Long answers are JSON already, in UTF-8, and handed over as they are: the keys of a result, and its marks. */
   keys: { ask: Asked & { search: Search; part: Part; asOf: number }; answer: Uint8Array<ArrayBuffer> };
+  /** The keys of all that fit, in no order. */
+  fitting: { ask: Asked & { search: Search }; answer: Uint8Array<ArrayBuffer> };
   marks: { ask: Asked & { search: Search; part: Part }; answer: Uint8Array<ArrayBuffer> };
   tell: { ask: Asked & { search: Search; set: ResultSet; keys: readonly string[] }; answer: ResultKey[] };
   compare: { ask: Asked & { a: Search; b: Search; part: ComparedPart }; answer: Compared };
@@ -115,6 +117,7 @@ answerCalls<EngineCalls>(
     find: ({ search, part, ...asked }, call) => sliced(asked, call, (context) => holding().engine.find(search, context, part)),
     keys: ({ search, part, asOf, ...asked }, call) =>
       sliced(asked, call, (context) => jsonOf({ ...holding().engine.keys(search, context, part), asOf })),
+    fitting: ({ search, ...asked }, call) => sliced(asked, call, (context) => jsonOf(holding().engine.fitting(search, context))),
     marks: ({ search, part, ...asked }, call) =>
       sliced(asked, call, (context) => jsonOf(holding().engine.marks(search, context, part))),
     tell: ({ search, set, keys, ...asked }, call) =>

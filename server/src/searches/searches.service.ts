@@ -97,15 +97,14 @@ export class SearchesService {
     return (await this.asked(agentId, 'keys', { search, part, asOf: this.engine.asOf })).answer;
   }
 
-  /** The keys of all that a search describes, whatever their status: a KeysAnswer as JSON. */
+  /** The keys of all that a search describes, whatever their status: a list as JSON. */
   async scope(agentId: string, document: unknown): Promise<Uint8Array> {
     const { kinds, lines, bounds } = await this.documents.read(document);
     const search: Search = {
       ...{ version: 1, kinds, bounds, order: [], reach: 'all' },
       lines: lines.filter((line) => isEither(line) || line.field !== 'Status'),
     };
-    const part = { set: 'fit', limit: Number.MAX_SAFE_INTEGER } as const;
-    return (await this.asked(agentId, 'keys', { search, part, asOf: this.engine.asOf })).answer;
+    return (await this.asked(agentId, 'fitting', { search })).answer;
   }
 
   /** A result's homes as a map draws them, at most 50,000: a MarksAnswer as JSON. */

@@ -33,6 +33,7 @@ describe('query keys', () => {
       'learned',
       'listing',
       'loosenings',
+      'market',
       'marks',
       'outlook',
       'parcel',

@@ -3,7 +3,7 @@ import { MOVED_ORDERS } from '@perambula/contract';
 import type { MarketSpan, MovedOrder } from '@perambula/contract';
 import { MOVED, OVERS } from '@perambula/core';
 import type { Moved } from '@perambula/core';
-import { IsIn, IsInt, Max, Min } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, Max, Min } from 'class-validator';
 import { IsDay, MayBeLeftOut, MayBeNull } from '../../common/fields.js';
 import { IsDocument } from '../../common/validation.js';
 
@@ -20,7 +20,7 @@ export class MarketBody implements MarketSpan {
 }
 
 export class MovedBody extends MarketBody {
-  @ApiProperty({ enum: MOVED }) @IsIn(MOVED) moved: Moved;
+  @ApiProperty({ enum: MOVED, isArray: true }) @IsArray() @ArrayMaxSize(MOVED.length) @IsIn(MOVED, { each: true }) moved: Moved[];
   @ApiProperty({ enum: MOVED_ORDERS }) @IsIn(MOVED_ORDERS) order: MovedOrder;
   @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(0) offset = 0;
   @ApiPropertyOptional() @MayBeLeftOut() @IsInt() @Min(1) @Max(200) limit = 100;

@@ -8,9 +8,10 @@ import { useKeptBounds } from '../bounds/index.js';
 import { useChoices } from '../searches/index.js';
 import { Compared } from './Compared.js';
 import { useComps } from './comps.api.js';
-import { addressOf, askedOf, searchesOf, whereOf } from './place.rules.js';
+import { addressOf, askedOf, searchesOf } from './place.rules.js';
 import type { AskedByPlace } from './place.rules.js';
 import { PlaceChooser } from './PlaceChooser.js';
+import { whereOf } from '../../shared/where.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './CompsPage.module.css';
 

@@ -1,7 +1,8 @@
 import { EMPTY_SEARCH, readSearch, readSpoken } from '@perambula/core';
 import type { Bound, Search } from '@perambula/core';
 import { describe, expect, it } from 'vitest';
-import { addressOf, askedOf, byPlaceIn, placesOf, searchesOf, whereOf } from './place.rules.js';
+import { placesOf, whereOf } from '../../shared/where.js';
+import { addressOf, askedOf, byPlaceIn, searchesOf } from './place.rules.js';
 
 const kept = [
   {

@@ -1,20 +1,7 @@
-import type { Choices, KeptBound } from '@perambula/contract';
-import { isEither, isPeriod, PROPERTY_TYPES, sayBound } from '@perambula/core';
-import type { Bound, FieldLine, PropertyType, Search, StatusTime } from '@perambula/core';
-
-/** The fields that name a place, and what their places are called together. */
-const PLACE_FIELDS: Readonly<Record<string, string>> = {
-  City: 'Towns',
-  SubdivisionName: 'Districts',
-  PostalCode: 'Postal codes',
-  ElementarySchool: 'Elementary schools',
-  MiddleOrJuniorSchool: 'Middle schools',
-  HighSchool: 'High schools',
-  HighSchoolDistrict: 'High school districts',
-};
-const KEPT = 'kept';
-/** A bound drawn on the search's map, which is kept nowhere else. */
-export const DRAWN = 'drawn';
+import { isEither, isPeriod, PROPERTY_TYPES } from '@perambula/core';
+import type { FieldLine, PropertyType, Search, StatusTime } from '@perambula/core';
+import { KEPT, PLACE_FIELDS } from '../../shared/where.js';
+import type { Where } from '../../shared/where.js';
 
 export const USUAL_SPAN = 'P30D';
 /** ISO 8601 periods up to today. */
@@ -44,44 +31,6 @@ export function askedOf(params: URLSearchParams): AskedByPlace {
 export function addressOf({ place, kind, subType, span }: AskedByPlace): string {
   const params = new URLSearchParams({ place, kind, ...(subType ? { subtype: subType } : {}), span });
   return `/comps?${params}`;
-}
-
-/** The places that can be chosen, by what they are. */
-export function placesOf(choices: Choices, kept: readonly KeptBound[], drawn: Bound | null) {
-  const groups = Object.entries(PLACE_FIELDS).map(([field, label]) => ({
-    label,
-    options: (choices[field] ?? []).map(({ value }) => ({ value: `${field}:${value}`, label: value })),
-  }));
-  const bounds = [
-    ...(drawn ? [{ value: DRAWN, label: sayBound(drawn) }] : []),
-    ...kept.map(({ id, name }) => ({ value: `${KEPT}:${id}`, label: name })),
-  ];
-  return [{ label: 'Bounds', options: bounds }, ...groups].filter(({ options }) => options.length > 0);
-}
-
-/** A place as a part of a search, and its name. */
-interface Where {
-  readonly name: string;
-  readonly lines: readonly FieldLine[];
-  readonly bounds: readonly Bound[];
-}
-
-/** null where no place is chosen, or the bound is kept no more. */
-export function whereOf(place: string, kept: readonly KeptBound[], drawn: Bound | null): Where | null {
-  const [field = '', ...rest] = place.split(':');
-  const value = rest.join(':');
-  if (place === DRAWN) return drawn && within(sayBound(drawn), { ...drawn, id: DRAWN, mode: 'in' });
-  if (field === KEPT) {
-    const bound = kept.find(({ id }) => id === value);
-    return bound ? within(bound.name, { id: KEPT, mode: 'in', shape: bound.shape, name: bound.name, keptId: bound.id }) : null;
-  }
-  return value !== '' && field in PLACE_FIELDS
-    ? { name: value, lines: [{ id: 'place', field, is: { anyOf: [value] } }], bounds: [] }
-    : null;
-}
-
-function within(name: string, bound: Bound): Where {
-  return { name, lines: [], bounds: [bound] };
 }
 
 /** What was sold there, and what else there is: for sale, under contract, or off without a sale. */

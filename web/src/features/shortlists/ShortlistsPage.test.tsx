@@ -208,7 +208,7 @@ describe('the page of a shortlist', () => {
     expect(await screen.findByText('Minutes to Ferry Square, on foot')).toBeTruthy();
     expect(streets()).toEqual(['3 Lantern Ln', '1 Lantern Ln', '2 Lantern Ln']);
     expect(
-      screen.getAllByRole('listitem').map(({ textContent }) => /(\d+ min|minutes not known)/.exec(textContent ?? '')?.[0]),
+      screen.getAllByRole('listitem').map(({ textContent }) => /(\d+ min|minutes not known)/.exec(textContent)?.[0]),
     ).toEqual(['9 min', '22 min', 'minutes not known']);
   });
 });

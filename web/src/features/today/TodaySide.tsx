@@ -8,6 +8,7 @@ import { ago, day, firstNames, price, street } from '../../shared/format.js';
 import { messageOf } from '../../shared/http.js';
 import { sayNews } from '../../shared/news.js';
 import { Picture } from '../../shared/Picture.js';
+import { MarketLine } from '../market/index.js';
 import { useLooked } from './today.api.js';
 import { classesOf } from '../../shared/classes.js';
 import ownCss from './TodaySide.module.css';
@@ -20,6 +21,7 @@ export function TodaySide({ today, now }: { readonly today: Today; readonly now:
     <aside className={cx('today-side')}>
       <SinceLooked since={today.since} sinceAt={today.sinceAt} now={now} />
       <OnShortlists shortlisted={today.shortlisted} />
+      <MarketLine className={cx('card')} />
       <NewHomes newHomes={today.newHomes} />
       <Ahead ahead={today.ahead} now={now} />
     </aside>

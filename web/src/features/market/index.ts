@@ -1,0 +1,1 @@
+export { MarketLine } from './MarketLine.js';
