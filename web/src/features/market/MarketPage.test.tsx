@@ -51,8 +51,8 @@ describe('the page of the market', () => {
     expect(net.closest('div')?.textContent).toContain('for sale, now 162');
     expect(screen.getByRole('button', { name: /^41 the same time before: 38 new$/ })).toBeTruthy();
     expect(screen.getByRole('button', { name: /^7 .* off$/ })).toBeTruthy();
-    expect(await screen.findByRole('heading', { name: '2 cut their price' })).toBeTruthy();
-    const [, first] = within(screen.getByRole('region', { name: 'Homes that cut their price' })).getAllByRole('row');
+    expect(await screen.findByRole('heading', { name: 'Cut their price: 2' })).toBeTruthy();
+    const [, first] = within(screen.getByRole('region', { name: 'Cut their price' })).getAllByRole('row');
     expect(first?.textContent).toMatch(/1 Lantern Ln.*\$365,000\$337,900\$27,100−7.4%.*Amara Osei & Teo fits/);
     expect(screen.getByText('often the inspection')).toBeTruthy();
     expect(asked.find(({ what }) => what === 'POST market/moved/homes')?.body).toMatchObject({
@@ -60,10 +60,14 @@ describe('the page of the market', () => {
     });
   });
 
-  it('opens each figure as its list', async () => {
-    const { asked } = drawn(<MarketPage />, ANSWERS);
+  it('opens each figure as its list, under which no home of another stands', async () => {
+    const answer = ({ moved }: { moved: string[] }) =>
+      moved[0] === 'priceDown' ? ANSWERS['POST market/moved/homes'] : new Promise(() => undefined);
+    const { asked } = drawn(<MarketPage />, { ...ANSWERS, 'POST market/moved/homes': answer });
+    await screen.findByRole('link', { name: '1 Lantern Ln' });
     await userEvent.click(await screen.findByRole('button', { name: /off$/ }));
-    expect(await screen.findByRole('heading', { name: '7 went off the market' })).toBeTruthy();
+    expect(await screen.findByRole('heading', { name: 'Went off the market: 7' })).toBeTruthy();
+    expect(screen.queryByRole('link', { name: '1 Lantern Ln' })).toBeNull();
     expect(asked.filter(({ what }) => what === 'POST market/moved/homes').at(-1)?.body).toMatchObject({
       ...{ moved: ['withdrawn', 'expired', 'canceled', 'onHold'], order: 'latest' },
     });

@@ -43,10 +43,10 @@ export function MovedList({ asked, ask, movement, onOrder }: Props) {
   const rows = homes.data?.pages.flatMap((page) => page.rows) ?? [];
   const keys = [...new Set(rows.slice(0, MOST_SENT).map(({ listing }) => listing.ListingKey))];
   return (
-    <section className={cx('moved')} aria-label={`Homes that ${title}`}>
+    <section className={cx('moved')} aria-label={title}>
       <header>
         <h2>
-          {plain(number)} {title}
+          {title}: {plain(number)}
         </h2>
         {list === 'cut' && movement.cuts.median !== null && (
           <span className="soft">

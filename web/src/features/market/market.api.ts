@@ -34,6 +34,5 @@ export function useMovedHomes(of: MarketAsk, moved: readonly Moved[], order: Mov
       ask(movedHomesOf, { body: { ...of, moved, order, offset: pageParam, limit: A_PAGE }, signal }),
     initialPageParam: 0,
     getNextPageParam: ({ total }, pages) => (pages.length * A_PAGE < total ? pages.length * A_PAGE : undefined),
-    placeholderData: keepPreviousData,
   });
 }

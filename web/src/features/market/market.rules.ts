@@ -23,24 +23,24 @@ export const BESIDES = {
 } as const;
 export type BesideName = keyof typeof BESIDES;
 
-/** What can be opened as a list: its name, and which homes it has. */
+/** What can be opened as a list: its name, its heading, and which homes it has. */
 export const LISTS = {
-  new: { label: 'new', title: 'came on the market', moved: ['new'] },
-  back: { label: 'back', title: 'came back on the market', moved: ['back'] },
-  underContract: { label: 'under contract', title: 'went under contract', moved: ['underContract'] },
-  off: { label: 'off', title: 'went off the market', moved: ['withdrawn', 'expired', 'canceled', 'onHold'] },
-  cut: { label: 'cut', title: 'cut their price', moved: ['priceDown'] },
-  raised: { label: 'raised', title: 'raised their price', moved: ['priceUp'] },
-  closed: { label: 'closed', title: 'closed', moved: ['closed'] },
-  pending: { label: 'pending', title: 'became pending', moved: ['pending'] },
-  comingSoon: { label: 'coming soon', title: 'were announced as coming soon', moved: ['comingSoon'] },
-  withdrawn: { label: 'withdrawn', title: 'were withdrawn', moved: ['withdrawn'] },
-  expired: { label: 'expired', title: 'expired', moved: ['expired'] },
-  canceled: { label: 'canceled', title: 'were canceled', moved: ['canceled'] },
-  onHold: { label: 'on hold', title: 'were put on hold', moved: ['onHold'] },
+  new: { label: 'new', title: 'Came on the market', moved: ['new'] },
+  back: { label: 'back', title: 'Came back on the market', moved: ['back'] },
+  underContract: { label: 'under contract', title: 'Went under contract', moved: ['underContract'] },
+  off: { label: 'off', title: 'Went off the market', moved: ['withdrawn', 'expired', 'canceled', 'onHold'] },
+  cut: { label: 'cut', title: 'Cut their price', moved: ['priceDown'] },
+  raised: { label: 'raised', title: 'Raised their price', moved: ['priceUp'] },
+  closed: { label: 'closed', title: 'Closed', moved: ['closed'] },
+  pending: { label: 'pending', title: 'Became pending', moved: ['pending'] },
+  comingSoon: { label: 'coming soon', title: 'Were announced as coming soon', moved: ['comingSoon'] },
+  withdrawn: { label: 'withdrawn', title: 'Were withdrawn', moved: ['withdrawn'] },
+  expired: { label: 'expired', title: 'Expired', moved: ['expired'] },
+  canceled: { label: 'canceled', title: 'Were canceled', moved: ['canceled'] },
+  onHold: { label: 'on hold', title: 'Were put on hold', moved: ['onHold'] },
   aside: {
     label: 'off or under contract without having been for sale',
-    title: 'went off or under contract without having been for sale right before',
+    title: 'Went off or under contract without having been for sale right before',
     moved: ['aside'],
   },
 } as const satisfies Record<string, { label: string; title: string; moved: readonly Moved[] }>;
