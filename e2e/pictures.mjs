@@ -61,6 +61,7 @@ await main(async () => {
   await open(`/comps/${keys[3]}`);
   await take('comps');
   await open('/market');
+  await page.getByRole('table').first().waitFor();
   await take('market');
   await open(`/beside/${keys.slice(2, 6).join(',')}`);
   await take('beside');

@@ -9,7 +9,7 @@ import { CountyContext } from '../roads/index.js';
 import { SavedSearches } from '../searches/index.js';
 import { WhoWants } from '../wanted/index.js';
 
-const BATCH = 2_000;
+const BATCH = 500;
 /** So long it reads at once; then others have their turn. */
 const READS_MS = 500;
 

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { OnApplicationBootstrap } from '@nestjs/common';
+import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import type { MarketSpan, MovedAnswer, MovementAnswer } from '@perambula/contract';
 import { windowOf } from '@perambula/core';
 import type { Window } from '@perambula/core';
@@ -14,11 +14,14 @@ import type { AgentRow } from '../sessions/index.js';
 import { MarketMoves } from './market.moves.js';
 import type { MovedAsk } from './market.moves.js';
 
+const READ_EVERY_MS = 5_000;
 const PART = 'what moved on the market';
 
 /** What moved on the market, for an agent. */
 @Injectable()
-export class MarketService implements OnApplicationBootstrap {
+export class MarketService implements OnApplicationBootstrap, OnModuleDestroy {
+  private timer: NodeJS.Timeout | undefined;
+
   constructor(
     private readonly clock: Clock,
     private readonly desk: Desk,
@@ -26,9 +29,17 @@ export class MarketService implements OnApplicationBootstrap {
     @Inject(CONFIG) private readonly config: Pick<Config, 'role'>,
   ) {}
 
-  /** Whoever looks first need not wait. */
+  /** The market is read a piece at a time as it goes on, so that whoever looks need not wait. */
   onApplicationBootstrap(): void {
-    if (this.config.role === 'web') void this.read().catch((error: unknown) => log.warn({ error }, 'the market was not read'));
+    if (this.config.role !== 'web') return;
+    this.timer = setInterval(
+      () => void this.readOn().catch((error: unknown) => log.warn({ error }, 'the market was not read')),
+      READ_EVERY_MS,
+    );
+  }
+
+  onModuleDestroy(): void {
+    clearInterval(this.timer);
   }
 
   async moved(agent: AgentRow, document: unknown, span: MarketSpan): Promise<MovementAnswer> {
@@ -46,9 +57,13 @@ export class MarketService implements OnApplicationBootstrap {
     return this.desk.run('page', PART, MarketMoves, 'homes', agent.id, window, scope, ask);
   }
 
-  /** Right after a start the market is read first, a piece at a time. */
+  /** Right after a start the market is read first. */
   private async read(): Promise<void> {
-    while (!(await this.desk.run('page', PART, MarketMoves, 'readOn')));
+    while (!(await this.readOn()));
+  }
+
+  private readOn(): Promise<boolean> {
+    return this.desk.run('page', PART, MarketMoves, 'readOn');
   }
 
   private async scopeOf(agentId: string, document: unknown): Promise<Uint8Array | null> {

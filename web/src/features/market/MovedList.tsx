@@ -50,7 +50,8 @@ export function MovedList({ asked, ask, movement, onOrder }: Props) {
         </h2>
         {list === 'cut' && movement.cuts.median !== null && (
           <span className="soft">
-            median {percent(movement.cuts.median)} · {percent(movement.cuts.large / movement.cuts.homes)} of them over 5%
+            median {percent(movement.cuts.median)} ·{' '}
+            {movement.cuts.large === 0 ? 'none' : `${percent(movement.cuts.large / movement.cuts.homes)} of them`} over 5%
           </span>
         )}
         <span className={cx('acts')}>
