@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import type { ListingsAnswer } from '@perambula/contract';
-import { Agent, found, homesOn, run, sentenceOn, watch } from './driver.js';
+import { Agent, expectAccessible, found, homesOn, run, sentenceOn, watch } from './driver.js';
 
 /** Says how many actions a whole job took, from Today on, and holds it to what it may take. */
 function took(agent: Agent, job: string, atMost: number): void {
@@ -88,6 +88,7 @@ test('price cuts this week in the districts looked at last, largest first: the s
   const shares = (await cuts.getByText(/^−[\d.]+%$/).allInnerTexts()).map((each) => Number(each.slice(1, -1)));
   expect(shares).toEqual(shares.toSorted((a, b) => b - a));
   took(agent, 'Price cuts this week in my districts', 2);
+  await expectAccessible(page);
   fine();
 });
 
