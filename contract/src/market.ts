@@ -18,8 +18,6 @@ export interface MovementAnswer extends Movement {
   /** The window, ISO 8601: from its beginning, up to its end. */
   readonly from: string;
   readonly to: string;
-  /** How many listings are looked at, whatever became of them. */
-  readonly listings: number;
 }
 
 export const MOVED_ORDERS = ['latest', 'dollars', 'percent'] as const;

@@ -30,15 +30,6 @@ export class MarketLog {
   private to = new Float64Array(1024);
   private underContract = new Float64Array(1024);
 
-  get listings(): number {
-    return this.keys.length;
-  }
-
-  /** The number of a listing; null where it was never told of. */
-  numberOf(key: string): number | null {
-    return this.numbers.get(key) ?? null;
-  }
-
   /** Says what a listing did, from its beginning; none where it is nobody's to see any more. */
   put(key: string, moves: readonly Move[]): void {
     const listing = this.numbers.get(key) ?? this.add(key);

@@ -54,21 +54,15 @@ export class MarketMoves {
    *
    * @param scope  the keys of the listings looked at, as JSON; null for the whole market
    */
-  async moved(window: Window, scope: Uint8Array | null): Promise<Movement & { listings: number }> {
+  async moved(window: Window, scope: Uint8Array | null): Promise<Movement> {
     await this.readOn();
-    const keys = keysOf(scope);
-    const { zone } = this.clock.time();
-    return {
-      ...movementOf(this.log, window, besideOf(window, zone), keys && this.log.scopeOf(keys)),
-      listings: keys?.length ?? this.log.listings,
-    };
+    return movementOf(this.log, window, besideOf(window, this.clock.time().zone), this.scopeOf(scope));
   }
 
   /** The homes that did one of some things in a window, each with whose searches it fits or nearly fits. */
   async homes(agentId: string, window: Window, scope: Uint8Array | null, ask: MovedAsk): Promise<MovedAnswer> {
     await this.readOn();
-    const keys = keysOf(scope);
-    const all = movedHomes(this.log, window, keys && this.log.scopeOf(keys), ask.moved);
+    const all = movedHomes(this.log, window, this.scopeOf(scope), ask.moved);
     const page = inOrder(all, ask.order).slice(ask.offset, ask.offset + ask.limit);
     const records = await this.listings.byKeys(page.map(({ listingKey }) => listingKey));
     const names = new Map((await this.clients.all(agentId)).map(({ id, name }) => [id, name]));
@@ -82,10 +76,10 @@ export class MarketMoves {
     });
     return { total: all.length, rows };
   }
-}
 
-function keysOf(scope: Uint8Array | null): readonly string[] | null {
-  return scope && (JSON.parse(new TextDecoder().decode(scope)) as string[]);
+  private scopeOf(keys: Uint8Array | null): Uint8Array | null {
+    return keys && this.log.scopeOf(JSON.parse(new TextDecoder().decode(keys)) as string[]);
+  }
 }
 
 function inOrder(homes: readonly MovedHome[], order: MovedOrder): MovedHome[] {

@@ -1,4 +1,4 @@
-import type { ListingsAnswer, MarketAsk, MovedAnswer, MovementAnswer, Today } from '@perambula/contract';
+import type { MarketAsk, MovedAnswer, MovementAnswer, Today } from '@perambula/contract';
 import type { Search } from '@perambula/core';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { sharedStack } from '../testing/stack.js';
@@ -119,14 +119,6 @@ describe('what moved', () => {
     expect(wanted.wantedBy.filter(({ fits }) => fits).map(({ clientId }) => clientId)).toContain(
       fitting?.wantedBy.find(({ how }) => how === 'fits')?.clientId,
     );
-  });
-
-  it('looks at as many listings as the scope has, whatever became of them', async () => {
-    const { total } = await stack.juno.good<ListingsAnswer>('POST', '/api/searches/listings', {
-      search: { ...IN_TOWN, reach: 'all', lines: IN_TOWN.lines.slice(0, 1) },
-      ...{ set: 'fit', limit: 1 },
-    });
-    expect((await moved({ scope: IN_TOWN })).listings).toBe(total);
   });
 
   it('since the agent looked last begins there', async () => {

@@ -20,7 +20,7 @@ const movement: MovementAnswer = {
   cuts: { homes: 2, large: 1, median: 0.04, bands: [] },
   back: [{ price: 'same', after: 'twoWeeks', homes: 9, guess: 'inspection' }],
   weeks: [{ at: Date.UTC(2026, 3, 14), forSale: 162, yearBefore: 130 }],
-  ...{ from: '2026-04-07T13:12:00Z', to: '2026-04-14T13:12:00Z', listings: 4_000 },
+  ...{ from: '2026-04-07T13:12:00Z', to: '2026-04-14T13:12:00Z' },
 };
 const row = (key: string, from: number, to: number): MovedRow => ({
   listing: {
