@@ -1,3 +1,4 @@
+import { OFF_MARKET, UNDER_CONTRACT } from '../listing/status.js';
 import { isoDate } from '../time/period.js';
 import { ANEW_AFTER_DAYS, forSaleSince } from './forSaleSince.js';
 import type { Spell } from './forSaleSince.js';
@@ -77,8 +78,6 @@ export interface HomeHistory {
   readonly forSale: { readonly since: number; readonly listings: number; readonly days: number } | null;
 }
 
-const UNDER_CONTRACT: ReadonlySet<string> = new Set(['Active Under Contract', 'Pending']);
-const OFF: ReadonlySet<string> = new Set(['Closed', 'Withdrawn', 'Expired', 'Canceled']);
 const DAY_MS = 86_400_000;
 
 /**
@@ -133,7 +132,7 @@ function lifeOf(listing: TaleOfListing): Omit<Life, 'afterDaysOff' | 'goesOn'> {
   const contracts: Contract[] = UNDER_CONTRACT.has(status) ? [{ from: at, to: null }] : [];
   const prices: { at: number; price: number | null }[] = [{ at, price }];
   // a record that begins with its end, as an old sale does
-  let to: number | null = OFF.has(status) ? at : null;
+  let to: number | null = OFF_MARKET.has(status) ? at : null;
   let cutInAll = 0;
   // a sort that keeps what is of one moment in its order
   for (const change of listing.changes.toSorted((a, b) => a.at - b.at)) {
@@ -154,10 +153,10 @@ function lifeOf(listing: TaleOfListing): Omit<Life, 'afterDaysOff' | 'goesOn'> {
     }
     if (UNDER_CONTRACT.has(status) && !UNDER_CONTRACT.has(was)) contracts.push({ from: change.at, to: null });
     moments.push(momentOf(change.at, was, status, price, closePrice));
-    if (OFF.has(status)) {
+    if (OFF_MARKET.has(status)) {
       to = change.at;
       prices.push({ at: to, price: null });
-    } else if (OFF.has(was)) {
+    } else if (OFF_MARKET.has(was)) {
       to = null;
       prices.push({ at: change.at, price });
     }
@@ -180,7 +179,7 @@ function lifeOf(listing: TaleOfListing): Omit<Life, 'afterDaysOff' | 'goesOn'> {
 
 function momentOf(at: number, was: string, status: string, price: number | null, closePrice: number | null): Moment {
   if (status === 'Closed') return { at, kind: 'closed', status, price: closePrice, asked: price };
-  if (OFF.has(status)) return { at, kind: 'off', status, price };
+  if (OFF_MARKET.has(status)) return { at, kind: 'off', status, price };
   if (status === 'Hold') return { at, kind: 'held', status, price };
   if (UNDER_CONTRACT.has(status)) return { at, kind: 'underContract', status, price };
   if (was === 'Coming Soon') return { at, kind: 'onMarket', status, price };

@@ -22,6 +22,12 @@ export const ON_MARKET: ReadonlySet<string> = new Set<Status>([
   'Hold',
 ]);
 
+/** Promised to somebody, and not sold yet. */
+export const UNDER_CONTRACT: ReadonlySet<string> = new Set<Status>(['Active Under Contract', 'Pending']);
+
+/** A listing that is over, whyever. */
+export const OFF_MARKET: ReadonlySet<string> = new Set<Status>(['Closed', 'Withdrawn', 'Expired', 'Canceled']);
+
 /** The field that a status's own time refers to, as in "closed in the last 180 days". */
 export const STATUS_DATE_FIELD: Readonly<Record<Status, string>> = {
   'Coming Soon': 'StatusChangeTimestamp',

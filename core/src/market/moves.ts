@@ -1,4 +1,6 @@
-/** What a listing did, in the order in which it is told: the first nine by their status, then its price. */
+import { OFF_MARKET, UNDER_CONTRACT } from '../listing/status.js';
+
+/** What a listing did, in the order in which it is told: the first ten by their status, then its price. */
 export const MOVE_KINDS = [
   'comingSoon',
   'new',
@@ -49,8 +51,6 @@ export interface MarketTale {
 }
 
 const FOR_SALE = 'Active';
-const UNDER_CONTRACT: ReadonlySet<string> = new Set(['Active Under Contract', 'Pending']);
-const OVER: ReadonlySet<string> = new Set(['Closed', 'Withdrawn', 'Expired', 'Canceled']);
 
 const ENDS: Readonly<Record<string, MoveKind>> = {
   Closed: 'closed',
@@ -81,7 +81,7 @@ export function movesOf({ listedAt, status: last, changes }: MarketTale): Move[]
     if (isPrice(change)) {
       const { to } = change;
       if (to === null || to === price) continue;
-      if (price !== null && !OVER.has(status)) tell(at, to < price ? 'priceDown' : 'priceUp', 0, { from: price, to });
+      if (price !== null && !OFF_MARKET.has(status)) tell(at, to < price ? 'priceDown' : 'priceUp', 0, { from: price, to });
       price = to;
       continue;
     }

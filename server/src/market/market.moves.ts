@@ -50,18 +50,18 @@ export class MarketMoves {
   }
 
   /**
-   * What moved in a window.
+   * What moved in a window; null while not all is read.
    *
    * @param scope  the keys of the listings looked at, as JSON; null for the whole market
    */
-  async moved(window: Window, scope: Uint8Array | null): Promise<Movement> {
-    await this.readOn();
+  async moved(window: Window, scope: Uint8Array | null): Promise<Movement | null> {
+    if (!(await this.readOn())) return null;
     return movementOf(this.log, window, besideOf(window, this.clock.time().zone), this.scopeOf(scope));
   }
 
-  /** The homes that did one of some things in a window, each with whose searches it fits or nearly fits. */
-  async homes(agentId: string, window: Window, scope: Uint8Array | null, ask: MovedAsk): Promise<MovedAnswer> {
-    await this.readOn();
+  /** The homes that did one of some things in a window, each with whose searches it fits or nearly fits; null while not all is read. */
+  async homes(agentId: string, window: Window, scope: Uint8Array | null, ask: MovedAsk): Promise<MovedAnswer | null> {
+    if (!(await this.readOn())) return null;
     const all = movedHomes(this.log, window, this.scopeOf(scope), ask.moved);
     const page = inOrder(all, ask.order).slice(ask.offset, ask.offset + ask.limit);
     const records = await this.listings.byKeys(page.map(({ listingKey }) => listingKey));

@@ -33,7 +33,10 @@ export class MarketService implements OnApplicationBootstrap, OnModuleDestroy {
   onApplicationBootstrap(): void {
     if (this.config.role !== 'web') return;
     this.timer = setInterval(
-      () => void this.readOn().catch((error: unknown) => log.warn({ error }, 'the market was not read')),
+      () =>
+        void this.desk
+          .run('page', PART, MarketMoves, 'readOn')
+          .catch((error: unknown) => log.warn({ error }, 'the market was not read')),
       READ_EVERY_MS,
     );
   }
@@ -45,25 +48,14 @@ export class MarketService implements OnApplicationBootstrap, OnModuleDestroy {
   async moved(agent: AgentRow, document: unknown, span: MarketSpan): Promise<MovementAnswer> {
     const window = this.windowOf(agent, span);
     const scope = await this.scopeOf(agent.id, document);
-    await this.read();
-    const movement = await this.desk.run('page', PART, MarketMoves, 'moved', window, scope);
+    const movement = await onceRead(() => this.desk.run('page', PART, MarketMoves, 'moved', window, scope));
     return { ...movement, from: new Date(window.from).toISOString(), to: new Date(window.to).toISOString() };
   }
 
   async homes(agent: AgentRow, document: unknown, span: MarketSpan, ask: MovedAsk): Promise<MovedAnswer> {
     const window = this.windowOf(agent, span);
     const scope = await this.scopeOf(agent.id, document);
-    await this.read();
-    return this.desk.run('page', PART, MarketMoves, 'homes', agent.id, window, scope, ask);
-  }
-
-  /** Right after a start the market is read first. */
-  private async read(): Promise<void> {
-    while (!(await this.readOn()));
-  }
-
-  private readOn(): Promise<boolean> {
-    return this.desk.run('page', PART, MarketMoves, 'readOn');
+    return onceRead(() => this.desk.run('page', PART, MarketMoves, 'homes', agent.id, window, scope, ask));
   }
 
   private async scopeOf(agentId: string, document: unknown): Promise<Uint8Array | null> {
@@ -76,5 +68,13 @@ export class MarketService implements OnApplicationBootstrap, OnModuleDestroy {
     } catch {
       throw new Failure('request.invalid', 'Give a first day, and a last one that is not before it.', { path: 'to' });
     }
+  }
+}
+
+/** Asks until all is read: right after a start, or when the desk's thread had to begin anew, that takes some turns. */
+async function onceRead<T>(ask: () => Promise<T | null>): Promise<T> {
+  for (;;) {
+    const answer = await ask();
+    if (answer !== null) return answer;
   }
 }
