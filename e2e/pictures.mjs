@@ -29,21 +29,6 @@ await main(async () => {
     await of.screenshot({ path: join(TO, `${name}.png`) });
     say(name);
   };
-  const typed = async (words) => {
-    await page.keyboard.press('Control+k');
-    await page.keyboard.type(words);
-    await page
-      .getByRole('option')
-      .filter({ hasText: /homes? fits?/ })
-      .first()
-      .waitFor();
-  };
-  const anew = async () => {
-    await open('/search');
-    await page.waitForTimeout(2000);
-    await page.getByRole('button', { name: 'New search', exact: true }).last().click();
-    await page.waitForTimeout(800);
-  };
   await call('POST', 'session', run.signIn);
   while ((await call('GET', 'health')).firstLoad === 'under way') await page.waitForTimeout(DRAWN_MS);
   const { id } = (await call('GET', 'clients')).find(({ name }) => name.startsWith('Amara'));
@@ -83,11 +68,6 @@ await main(async () => {
   await call('POST', `clients/${id}/needs`, { question: 'by', words: 'Amara’s new post begins', day: '2026-09-10' });
   await open(`/clients/${id}/needs`);
   await take('needs');
-
-  await anew();
-  await typed('homes within 20 minutes of Ferry Square and within 20 minutes of Tansy Hill station');
-  await page.keyboard.press('Enter');
-  await take('minutes', page, 6000);
 
   // two days of the market, an alert, and what comes of it
   const alert = { cadence: 'eachMorning', tell: ['new', 'priceDown', 'backOnMarket'], held: false, subject: '', greeting: '' };
